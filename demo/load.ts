@@ -1,0 +1,16 @@
+import { MARROWBECK } from "./marrowbeck";
+import { dataFolder, openMarlstone } from "../src/server/open";
+
+/** Loads the Marrowbeck setups into a data folder that has none; one that has any, on the shelf or put away, is left alone. */
+const marlstone = openMarlstone();
+const shelf = marlstone.shelf(1);
+if (shelf.total === 0 && shelf.putAway === 0) {
+  for (const setup of MARROWBECK) {
+    const made = marlstone.createSetup(setup);
+    if (!made.ok) throw new Error(`${setup.name}: ${made.problems.map(({ path, message }) => `${path}: ${message}`).join("; ")}`);
+  }
+  console.log(`Loaded ${MARROWBECK.length} demo setups into ${dataFolder()}.`);
+} else {
+  console.log(`${shelf.total} setups in ${dataFolder()}; nothing was loaded over them.`);
+}
+marlstone.close();

@@ -1,0 +1,35 @@
+import type { Setup } from "../src/core/stack/setup";
+
+/** Marrowbeck, a lock-keeper's house on a river, now a shared growing house. Invented; plausible in its physics. */
+export const MARROWBECK: readonly Setup[] = [
+  {
+    name: "Terrace trough, celery and chard",
+    vessel: { shape: "rectangular", insideLengthCm: 78, insideWidthCm: 26, insideDepthCm: 32, material: "plastic" },
+    water: { kind: "free-water", levelCm: 7.5, overflowCm: 8 },
+    layers: [
+      { id: "reservoir", name: "gravel reservoir", mediumId: "pea-gravel-6-10", thicknessCm: 8, rooted: false },
+      { id: "wick", name: "wick bed", mediumId: "fine-sand-0.1-0.5", thicknessCm: 3, rooted: false },
+      { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 17, rooted: true },
+      { id: "mulch", name: "bark mulch", mediumId: "pine-bark-composted-fine", thicknessCm: 2, rooted: false },
+    ],
+  },
+  {
+    name: "Stone-sink bog, butterworts and cranberry",
+    vessel: { shape: "rectangular", insideLengthCm: 58, insideWidthCm: 38, insideDepthCm: 20, material: "stone" },
+    water: { kind: "drained", outletCm: 11 },
+    layers: [
+      { id: "stones", name: "", mediumId: "pea-gravel-6-10", thicknessCm: 3, rooted: false },
+      { id: "peat", name: "bog peat", mediumId: "sphagnum-peat", thicknessCm: 13, rooted: true },
+      { id: "moss", name: "moss top", mediumId: "long-fibre-sphagnum-loose", thicknessCm: 2, rooted: false },
+    ],
+  },
+  {
+    name: "Closed carboy, moss and jewel orchids",
+    vessel: { shape: "round", insideDiameterCm: 27, insideDepthCm: 42, material: "glass" },
+    water: { kind: "dosed", storedCm3: 3100 },
+    layers: [
+      { id: "soil", name: "soil of the jar", mediumId: "coir-pith-fine", thicknessCm: 8.5, rooted: true },
+      { id: "moss", name: "living moss", mediumId: "long-fibre-sphagnum-loose", thicknessCm: 1.5, rooted: false },
+    ],
+  },
+];

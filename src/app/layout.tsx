@@ -1,0 +1,33 @@
+import type { Metadata, Viewport } from "next";
+import { cookies } from "next/headers";
+import "@fontsource-variable/bitter/wght.css";
+import "@fontsource-variable/source-sans-3/wght.css";
+import "./globals.css";
+import { PREFERENCE_COOKIES } from "@/formats/preference-cookies";
+import { readPreferences } from "@/formats/preferences";
+import { PreferencesProvider } from "@/ui/common/preferences";
+
+export const metadata: Metadata = {
+  title: { default: "Marlstone", template: "%s · Marlstone" },
+  description: "What the water does in layered pots, bogs, troughs and jars: levels, air at the roots, and how much more it takes.",
+};
+
+export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+
+export default async function RootLayout({ children }: { children: React.ReactNode }) {
+  const jar = await cookies();
+  const preferences = readPreferences((name) => jar.get(name)?.value);
+  return (
+    <html lang="en" data-theme={preferences.theme === "system" ? undefined : preferences.theme} suppressHydrationWarning>
+      <head>
+        {/* Before first paint: the system's theme, unless the grower chose one. */}
+        <script dangerouslySetInnerHTML={{ __html: systemThemeScript }} />
+      </head>
+      <body>
+        <PreferencesProvider initial={preferences}>{children}</PreferencesProvider>
+      </body>
+    </html>
+  );
+}
+
+const systemThemeScript = `(()=>{const r=document.documentElement;if(!/(?:^|; )${PREFERENCE_COOKIES.theme}=(light|dark)/.test(document.cookie))r.dataset.theme=matchMedia("(prefers-color-scheme: dark)").matches?"dark":"light"})()`;

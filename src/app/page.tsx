@@ -1,0 +1,24 @@
+import { cookies } from "next/headers";
+import { z } from "zod";
+import { marlstone } from "@/server";
+import { readPreferences } from "@/formats/preferences";
+import { Yard } from "@/ui/yard/yard";
+import { RefreshOnShow } from "@/ui/yard/yard-buttons";
+import { copySetup, putAway, takeBack } from "./setups/actions";
+
+const query = z.object({ page: z.coerce.number().int().min(1).max(1e6).catch(1), away: z.string().optional().catch(undefined) });
+
+export default async function YardPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const { page, away } = query.parse(await searchParams);
+  const jar = await cookies();
+  const showsPutAway = away !== undefined;
+  const shelf = marlstone().shelf(page, showsPutAway);
+  return (
+    <>
+      <RefreshOnShow />
+      <Yard items={shelf.items.map(({ id, name, setup }) => ({ id, name, setup: setup.ok ? setup.value : undefined }))}
+        page={shelf.page} pages={shelf.pages} total={shelf.total} putAway={shelf.putAway} showsPutAway={showsPutAway}
+        units={readPreferences((name) => jar.get(name)?.value).units} actions={{ copy: copySetup, putAway, takeBack }} />
+    </>
+  );
+}

@@ -1,0 +1,24 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { marlstone } from "@/server";
+import { DamagedSetup } from "@/ui/setup/damaged-setup";
+import { Workbench } from "@/ui/setup/workbench";
+import { reloadSetup, restoreLastGood, saveChanges, settleSetAside, stepHistory } from "../actions";
+
+type Params = { params: Promise<{ id: string }> };
+
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  const loaded = marlstone().loadSetup((await params).id);
+  return { title: loaded.status === "ok" ? loaded.state.setup.name : "Setup" };
+}
+
+export default async function SetupPage({ params }: Params) {
+  const loaded = marlstone().loadSetup((await params).id);
+  switch (loaded.status) {
+    case "missing": notFound();
+    // eslint-disable-next-line no-fallthrough -- notFound throws
+    case "damaged": return <DamagedSetup setupId={loaded.setupId} problems={loaded.problems} lastGood={loaded.lastGood} onRestore={restoreLastGood} />;
+    case "ok": return <Workbench key={loaded.state.setupId} initial={loaded.state} actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }} />;
+    default: return loaded satisfies never;
+  }
+}

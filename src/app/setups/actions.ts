@@ -1,0 +1,60 @@
+"use server";
+import { marlstone } from "@/server";
+import type { Result } from "@/core/units/problem";
+import { parseWith } from "@/formats/problems";
+import { parseSetup } from "@/formats/setup";
+import {
+  saveInput, setAsideInput, setupIdInput, stepInput,
+  type SaveInput, type SetAsideInput, type SetupState, type StepInput, type WriteOutcome,
+} from "@/formats/setup-actions";
+
+// Each: parse, one service call, the result as it is.
+
+export async function saveChanges(input: SaveInput): Promise<WriteOutcome> {
+  const parsed = parseWith(saveInput, input);
+  return parsed.ok ? marlstone().saveChanges(parsed.value) : { status: "refused", problems: parsed.problems };
+}
+
+export async function stepHistory(input: StepInput): Promise<WriteOutcome> {
+  const parsed = parseWith(stepInput, input);
+  return parsed.ok ? marlstone().step(parsed.value) : { status: "refused", problems: parsed.problems };
+}
+
+export async function settleSetAside(input: SetAsideInput): Promise<WriteOutcome & { readonly copyId?: string }> {
+  const parsed = parseWith(setAsideInput, input);
+  return parsed.ok ? marlstone().settleSetAside(parsed.value) : { status: "refused", problems: parsed.problems };
+}
+
+export async function reloadSetup(input: { setupId: string }): Promise<SetupState | undefined> {
+  const parsed = parseWith(setupIdInput, input);
+  const loaded = parsed.ok ? marlstone().loadSetup(parsed.value.setupId) : undefined;
+  return loaded?.status === "ok" ? loaded.state : undefined;
+}
+
+export async function restoreLastGood(input: { setupId: string }): Promise<WriteOutcome> {
+  const parsed = parseWith(setupIdInput, input);
+  return parsed.ok ? marlstone().restoreLastGood(parsed.value.setupId) : { status: "refused", problems: parsed.problems };
+}
+
+/** Makes a copy and answers its id, or undefined when there is nothing whole to copy. */
+export async function copySetup(input: { setupId: string }): Promise<string | undefined> {
+  const parsed = parseWith(setupIdInput, input);
+  const copied = parsed.ok ? marlstone().copySetup(parsed.value.setupId) : parsed;
+  return copied.ok ? copied.value : undefined;
+}
+
+export async function putAway(input: { setupId: string }): Promise<boolean> {
+  const parsed = parseWith(setupIdInput, input);
+  return parsed.ok && marlstone().setPutAway(parsed.value.setupId, true);
+}
+
+export async function takeBack(input: { setupId: string }): Promise<boolean> {
+  const parsed = parseWith(setupIdInput, input);
+  return parsed.ok && marlstone().setPutAway(parsed.value.setupId, false);
+}
+
+/** Makes a setup from a document; answers its id or what is wrong. */
+export async function createSetup(document: unknown): Promise<Result<string>> {
+  const parsed = parseSetup(document);
+  return parsed.ok ? marlstone().createSetup(parsed.value) : parsed;
+}

@@ -1,0 +1,50 @@
+import type { VgHydraulics } from "../hydraulics/hydraulics";
+
+/** A value known as a range: the plausible low and high for the named grade, and the one that is computed with. */
+export type Range = { readonly low: number; readonly typical: number; readonly high: number };
+
+/** How far a medium's numbers can be relied on: measured on this kind of material, on a relative, or reasoned. */
+export type Evidence = "measured" | "analogue" | "physics";
+export type Confidence = "high" | "medium" | "low";
+export type Suitability = "ok" | "caution" | "avoid";
+
+/** How a medium is drawn in a section; patterns differ by shape as well as colour. */
+export type SectionPattern = "peat" | "coir" | "granules" | "stones" | "pebbles" | "coarse-sand" | "fine-sand" | "gravel" | "bark" | "moss" | "mix";
+
+/**
+ * One medium of the catalogue. Field meanings are those of docs/formats/media.md: porosity counts the pores water reaches in a 1–3 day
+ * soak, hydraulics are the drying branch, lengths cm, hours, fractions m³/m³ unless named.
+ */
+export type Medium = {
+  readonly id: string;
+  readonly name: string;
+  readonly grade: string;
+  readonly class: "organic" | "mineral" | "fibre" | "textile";
+  readonly pattern: SectionPattern;
+  /** Whether roots are expected to live in a layer of it, unless the grower says otherwise. */
+  readonly rootsByDefault: boolean;
+  readonly dryBulkDensityGPerCm3: Range;
+  readonly totalPorosity: Range;
+  readonly hydraulics: VgHydraulics;
+  readonly wettingAlphaFactor: number;
+  readonly containerCapacity15cm: Range;
+  readonly airSpace15cm: Range;
+  readonly unavailableWater: Range;
+  readonly ksCmPerHour: Range;
+  readonly rewetting: { readonly behaviour: "easy" | "slow" | "hydrophobic-below-theta"; readonly belowTheta: number | null };
+  readonly pH: Range;
+  readonly ecDsPerM: Range;
+  readonly settlingFraction: Range;
+  readonly floats: boolean;
+  readonly floatsNote: string;
+  readonly particleSizeMm: { readonly d10: number; readonly d50: number; readonly d90: number };
+  readonly cautions: readonly string[];
+  readonly safety: {
+    readonly amphibians: Suitability; readonly invertebrates: Suitability; readonly carnivorousPlants: Suitability;
+    readonly flags: readonly string[]; readonly note: string;
+  };
+  readonly sources: readonly string[];
+  readonly evidence: Evidence;
+  readonly confidence: Confidence;
+  readonly confidenceNote: string;
+};

@@ -1,0 +1,120 @@
+import type { Medium } from "../media/medium";
+import { boundariesCm, type Setup } from "../stack/setup";
+import { formatLength, formatLoad, type UnitSystem } from "../units/units";
+import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { heightProfile } from "../water/profile";
+import { makeColumn } from "../water/column";
+import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
+import { vesselAreaCm2 } from "../vessel/vessel";
+import { topOfZones, zonesUnder, WATERLOGGED_AIR_SPACE, type Readings } from "./readings";
+
+/** Something to know before building or while running it, shown where it applies. It informs; local rules and licensed people decide. */
+export type Caution = {
+  readonly id: string;
+  readonly subject: "structure" | "water" | "glass" | "tools" | "layers" | "settling" | "salts" | "medium";
+  readonly text: string;
+};
+
+/** Opinions differ on when a floor must be checked; the number is shown from here up so that the question is asked. [kg/m²] */
+const LOAD_WORTH_ASKING_KG_PER_M2 = 100;
+/** Fines stay out of a coarse layer when its d10 is under about five times their d90 (filter criterion after Terzaghi & Peck 1948). */
+const FILTER_RATIO = 5;
+/** Most of a layer's pores empty within this suction: it breaks the capillary lift from finer layers to what is under it. [cm] */
+const BREAK_SUCTION_CM = 3;
+
+/** The cautions that hold for a setup in its state, most pressing first. */
+export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem): Caution[] {
+  return [
+    ...openWater(setup, readings, system),
+    ...perchedWater(setup, readings, system),
+    ...glass(setup),
+    ...load(readings, system),
+    ...washedFines(setup, readings),
+    ...drilling(setup),
+    ...neverDrains(setup),
+    ...media(readings),
+  ];
+}
+
+function openWater(setup: Setup, { waterTableCm, heightCm }: Readings, system: UnitSystem): Caution[] {
+  if (!(waterTableCm > heightCm + 1e-9)) return [];
+  return [{ id: "open-water", subject: "water",
+    text: `${formatLength(waterTableCm - heightCm, system)} of open water: never leave small children or pets alone with it, however shallow. Mosquitoes breed in water that stands for more than a few days; a screen, or letting it dry within a day or so, breaks their cycle.` }];
+}
+
+/** Whether a layer's large pores empty so early that water perches in a finer layer on top of it. */
+function breaksCapillarity(medium: Medium): boolean {
+  const { thetaR, thetaS, modes } = medium.hydraulics;
+  const emptied = modes.reduce((sum, mode) => (1 / mode.alphaPerCm <= BREAK_SUCTION_CM ? sum + mode.weight : sum), 0);
+  return emptied * (thetaS - thetaR) > 0.5 * thetaS;
+}
+
+/**
+ * A drained stack settles in weeks; until then water perches above a coarse layer, at most as if free water stood at its top.
+ * That bound is computed here, by hydrostatics over the interface.
+ */
+function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Caution[] {
+  if (setup.water.kind !== "drained" || readings.pondedCm3 > 0) return [];
+  const heights = boundariesCm(setup);
+  for (let i = readings.layers.length - 2; i >= 0; i--) {
+    const coarse = readings.layers[i]!.medium;
+    const fine = readings.layers[i + 1]!.medium;
+    const interfaceCm = heights[i + 1]!;
+    if (!breaksCapillarity(coarse) || breaksCapillarity(fine) || interfaceCm <= readings.waterTableCm) continue;
+    const areaCm2 = vesselAreaCm2(setup.vessel);
+    const upper = makeColumn(setup.layers.slice(i + 1).map((layer, k) => ({
+      thicknessCm: layer.thicknessCm, areaCm2, hydraulics: readings.layers[i + 1 + k]!.medium.hydraulics,
+    })), DEFAULT_SPECIFIC_STORAGE_PER_CM);
+    const perchedTop = interfaceCm + topOfZones(zonesUnder(heightProfile(upper, upper.zCm.map((z) => -z)), WATERLOGGED_AIR_SPACE));
+    const settledTop = topOfZones(readings.waterlogged);
+    const extraCm3 = hydrostaticStorageCm3(upper, 0) - readings.layers.slice(i + 1).reduce((sum, layer) => sum + layer.storedCm3, 0);
+    if (!(extraCm3 > 0)) continue;
+    return [{ id: "perched", subject: "settling",
+      text: `Shown is the settled state, weeks after the last watering. In the days after a soaking water perches on the ${coarse.name.toLowerCase()}: the wet zone can then reach ${formatLength(perchedTop, system)}${settledTop > 0 ? ` instead of ${formatLength(settledTop, system)}` : ""}.` }];
+  }
+  return [{ id: "settled-later", subject: "settling",
+    text: "Shown is the settled state. After a soaking the stack is wetter for some days while it drains." }];
+}
+
+function glass(setup: Setup): Caution[] {
+  if (setup.vessel.material !== "glass") return [];
+  return [{ id: "glass-sun", subject: "glass", text: "Glass in the sun cooks what is inside: bright shade, never direct sun through closed glass." }];
+}
+
+function load(readings: Readings, system: UnitSystem): Caution[] {
+  if (readings.loadKgPerM2 < LOAD_WORTH_ASKING_KG_PER_M2) return [];
+  return [{ id: "load", subject: "structure",
+    text: `It presses with ${formatLoad(readings.loadKgPerM2, system)}, vessel not counted. Shelves, decks, balconies and roofs have limits: a structural engineer decides.` }];
+}
+
+function washedFines(setup: Setup, readings: Readings): Caution[] {
+  return readings.layers.slice(0, -1).flatMap(({ medium: coarse }, i): Caution[] => {
+    const fine = readings.layers[i + 1]!.medium;
+    if (coarse.particleSizeMm.d10 <= FILTER_RATIO * fine.particleSizeMm.d90) return [];
+    return [{ id: `fines-${setup.layers[i]!.id}`, subject: "layers",
+      text: `${fine.name} washes down into ${coarse.name.toLowerCase()}: its grains fit the gaps. Put a separator between; mesh stays, paper rots within weeks.` }];
+  });
+}
+
+function drilling(setup: Setup): Caution[] {
+  const hole = setup.water.kind === "drained" || (setup.water.kind === "free-water" && setup.water.overflowCm !== null);
+  if (!hole) return [];
+  const brittle = setup.vessel.material === "glass" || setup.vessel.material === "ceramic" || setup.vessel.material === "stone";
+  return [{ id: "drilling", subject: "tools",
+    text: brittle
+      ? "Drilling glass, tile or stone: wet, slowly, with the right bit, eye protection and gloves; an old or toughened piece can shatter. One hole clogs: make two."
+      : "Drilling or cutting the vessel: eye protection, hold it firmly, back the wall. One hole clogs: make two." }];
+}
+
+function neverDrains(setup: Setup): Caution[] {
+  if (setup.water.kind === "drained") return [];
+  return [{ id: "salts", subject: "salts",
+    text: "Nothing drains away, so salts gather: use rain or other soft water, feed little, and renew or rinse the filling when a crust shows." }];
+}
+
+function media(readings: Readings): Caution[] {
+  const seen = [...new Map(readings.layers.map(({ medium }) => [medium.id, medium])).values()];
+  return seen.flatMap((medium) => medium.cautions.map((text, i): Caution => ({
+    id: `${medium.id}-${i}`, subject: "medium", text: `${medium.name}: ${text.charAt(0).toLowerCase()}${text.slice(1)}.`,
+  })));
+}

@@ -1,0 +1,133 @@
+import { failed, ok, problem, type Result } from "./problem";
+
+/**
+ * The one place for units. Everything inside Marlstone is in cm, cm³, g and hours; a grower's units exist only here,
+ * at the moment a number is typed or shown.
+ */
+export type UnitSystem = "metric" | "imperial";
+
+export const CM_PER_INCH = 2.54;
+export const CM3_PER_LITRE = 1000;
+/** US liquid gallon, 231 cubic inches. */
+export const CM3_PER_GALLON = 3785.411784;
+export const CM3_PER_FLUID_OUNCE = CM3_PER_GALLON / 128;
+export const KG_PER_POUND = 0.45359237;
+
+type Unit = { readonly factor: number; readonly names: readonly string[] };
+
+const LENGTH_UNITS: readonly Unit[] = [
+  { factor: 1, names: ["cm", "centimetre", "centimetres", "centimeter", "centimeters"] },
+  { factor: 0.1, names: ["mm", "millimetre", "millimetres", "millimeter", "millimeters"] },
+  { factor: 100, names: ["m", "metre", "metres", "meter", "meters"] },
+  { factor: CM_PER_INCH, names: ["in", "inch", "inches", '"', "″", "”"] },
+  { factor: 12 * CM_PER_INCH, names: ["ft", "foot", "feet", "'", "′", "’"] },
+];
+
+const VOLUME_UNITS: readonly Unit[] = [
+  { factor: CM3_PER_LITRE, names: ["l", "litre", "litres", "liter", "liters"] },
+  { factor: 1, names: ["ml", "millilitre", "millilitres", "milliliter", "milliliters", "cm3", "cm³", "cc"] },
+  { factor: 10, names: ["cl"] },
+  { factor: CM3_PER_GALLON, names: ["gal", "gallon", "gallons"] },
+  { factor: CM3_PER_GALLON / 4, names: ["qt", "quart", "quarts"] },
+  { factor: CM3_PER_GALLON / 8, names: ["pt", "pint", "pints"] },
+  { factor: CM3_PER_GALLON / 16, names: ["cup", "cups"] },
+  { factor: CM3_PER_FLUID_OUNCE, names: ["fl oz", "floz", "oz"] },
+];
+
+const VULGAR_FRACTIONS: Readonly<Record<string, string>> = {
+  "½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
+};
+
+// "12", "12.5", "12,5", "-3", "1e3", "1/2", "3 1/2"
+const NUMBER = /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$/iu;
+
+function parseNumberAndUnit(text: string): { value: number; unit: string } | undefined {
+  const plain = text
+    .trim()
+    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/gu, (sign) => ` ${VULGAR_FRACTIONS[sign]}`)
+    .replace(/−/gu, "-")
+    .trim();
+  const match = NUMBER.exec(plain);
+  if (!match) return undefined;
+  const [, sign, whole, top, bottom, top2, bottom2, decimal, exponent, unit] = match;
+  const magnitude = whole !== undefined ? Number(whole) + Number(top) / Number(bottom)
+    : top2 !== undefined ? Number(top2) / Number(bottom2)
+      : Number(`${decimal!.replace(",", ".")}${exponent ?? ""}`);
+  return { value: sign === "-" ? -magnitude : magnitude, unit: unit!.trim().toLowerCase() };
+}
+
+function parseQuantity(text: string, units: readonly Unit[], defaultFactor: number, what: string, examples: string): Result<number> {
+  if (text.trim() === "") return failed(problem("", "empty", `Write ${what}, such as ${examples}.`));
+  const parsed = parseNumberAndUnit(text);
+  if (!parsed) return failed(problem("", "not-a-number", `“${text.trim()}” is not ${what}. Write a number, such as ${examples}.`));
+  const unit = parsed.unit === "" ? undefined : units.find((u) => u.names.includes(parsed.unit));
+  if (parsed.unit !== "" && !unit) {
+    return failed(problem("", "unknown-unit", `“${parsed.unit}” is not a unit for ${what}. Write ${examples}.`));
+  }
+  const value = parsed.value * (unit?.factor ?? defaultFactor);
+  if (!Number.isFinite(value)) return failed(problem("", "not-finite", `“${text.trim()}” is not a number that can be used.`));
+  return ok(value);
+}
+
+/** Reads a typed length. A bare number is in the grower's own unit; "3 in" in a cm field works. @returns cm */
+export function parseLengthCm(text: string, system: UnitSystem): Result<number> {
+  return system === "metric"
+    ? parseQuantity(text, LENGTH_UNITS, 1, "a length", "12, 12.5 cm or 5 in")
+    : parseQuantity(text, LENGTH_UNITS, CM_PER_INCH, "a length", "5, 5 1/2 in or 12 cm");
+}
+
+/** Reads a typed volume of water; a bare number is in litres or US gallons. @returns cm³ */
+export function parseVolumeCm3(text: string, system: UnitSystem): Result<number> {
+  return system === "metric"
+    ? parseQuantity(text, VOLUME_UNITS, CM3_PER_LITRE, "a volume", "1.5, 250 mL or 1 gal")
+    : parseQuantity(text, VOLUME_UNITS, CM3_PER_GALLON, "a volume", "0.5, 12 fl oz or 2 L");
+}
+
+/** Between a number and its unit, so that a line never breaks there. */
+const NBSP = "\u00a0";
+
+/** Three significant figures without trailing zeros, never in exponent form, and no more than `maxDecimals`. */
+export function threeFigures(value: number, maxDecimals = 3): string {
+  if (!Number.isFinite(value)) return "–";
+  const magnitude = Math.abs(value);
+  const decimals = magnitude === 0 ? 0 : Math.max(0, Math.min(maxDecimals, 2 - Math.floor(Math.log10(magnitude))));
+  const rounded = Number(value.toFixed(decimals));
+  return String(rounded === 0 ? 0 : rounded);
+}
+
+export const lengthUnitName = (system: UnitSystem): string => (system === "metric" ? "cm" : "in");
+export const volumeUnitName = (system: UnitSystem): string => (system === "metric" ? "L" : "gal");
+
+export const lengthInUnits = (cm: number, system: UnitSystem): number => (system === "metric" ? cm : cm / CM_PER_INCH);
+export const cmFromUnits = (value: number, system: UnitSystem): number => (system === "metric" ? value : value * CM_PER_INCH);
+
+/** A length's number as a field shows it: to 0.01 cm or in, so that what was typed is what stands there. */
+export const lengthFieldText = (cm: number, system: UnitSystem): string => String(Number(lengthInUnits(cm, system).toFixed(2)));
+
+/** A height or thickness for reading: to a millimetre or a hundredth of an inch at the finest. */
+export const formatLength = (cm: number, system: UnitSystem): string =>
+  `${threeFigures(lengthInUnits(cm, system), system === "metric" ? 1 : 2)}${NBSP}${lengthUnitName(system)}`;
+
+export const volumeFieldText = (cm3: number, system: UnitSystem): string =>
+  String(Number((system === "metric" ? cm3 / CM3_PER_LITRE : cm3 / CM3_PER_GALLON).toFixed(4)));
+
+/** Litres or gallons, and mL or fl oz for what is small. */
+export function formatVolume(cm3: number, system: UnitSystem): string {
+  if (system === "metric") {
+    return Math.abs(cm3) < 995 ? `${threeFigures(cm3, 0)}${NBSP}mL` : `${threeFigures(cm3 / CM3_PER_LITRE)}${NBSP}L`;
+  }
+  return Math.abs(cm3) < CM3_PER_GALLON / 4 ? `${threeFigures(cm3 / CM3_PER_FLUID_OUNCE, 1)}${NBSP}fl${NBSP}oz` : `${threeFigures(cm3 / CM3_PER_GALLON)}${NBSP}gal`;
+}
+
+export const formatMass = (kg: number, system: UnitSystem): string =>
+  system === "metric" ? `${threeFigures(kg, 2)}${NBSP}kg` : `${threeFigures(kg / KG_PER_POUND, 1)}${NBSP}lb`;
+
+/** Load on what the vessel stands on. */
+export const formatLoad = (kgPerM2: number, system: UnitSystem): string =>
+  system === "metric" ? `${threeFigures(kgPerM2, 0)}${NBSP}kg per m²` : `${threeFigures(kgPerM2 / KG_PER_POUND / 10.7639, 1)}${NBSP}lb per sq ft`;
+
+/** A fraction as a percentage: "7.4 %", "41 %". */
+export const formatPercent = (fraction: number): string => {
+  const percent = 100 * fraction;
+  return `${percent >= 10 ? Math.round(percent) : threeFigures(percent, 1)}${NBSP}%`;
+};

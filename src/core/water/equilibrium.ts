@@ -1,0 +1,186 @@
+import { thetaAt, type Column, type PreparedLayer } from "./column";
+import { failed, ok, problem, type Result } from "../units/problem";
+
+/**
+ * The settled state of a column over free water: hydrostatic, psi = waterTable − z, through every layer.
+ */
+export type Equilibrium = {
+  /** Height of the free water surface; below 0 when it would lie under the base. [cm] */
+  readonly waterTableCm: number;
+  /** Water in the pores, thetaR included. [cm³] */
+  readonly storedCm3: number;
+  /** The same by layer, bottom to top. [cm³] */
+  readonly layerStoredCm3: Float64Array;
+  /** Water standing above the top layer, on its area. [cm³] */
+  readonly pondedCm3: number;
+  /** Height of the zone with Se > 0.999, contiguous from the base. [cm] */
+  readonly saturatedCm: number;
+  /** Pressure head at the cell centres of the column. [cm] */
+  readonly psiCm: Float64Array;
+  /** Water content at the cell centres. [m³/m³] */
+  readonly theta: Float64Array;
+  /** How often the storage was summed to find the water table. */
+  readonly iterations: number;
+};
+
+export const SATURATED_SE = 0.999;
+
+// Gauss-Legendre, 8 points on [-1, 1]: positive nodes and their weights (Abramowitz & Stegun 1964, table 25.4).
+const GAUSS_NODES = [0.1834346424956498, 0.525532409916329, 0.7966664774136267, 0.9602898564975363];
+const GAUSS_WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763];
+/** Panels grow by this factor away from the water table, where the curve flattens on a log scale. */
+const PANEL_GROWTH = 3;
+/** The first panel ends at this fraction of the coarsest pore scale 1/alpha. */
+const FIRST_PANEL = 0.02;
+
+/** ∫ theta d(suction) between two suctions of which the larger is positive, by Gauss-Legendre on graded panels. [cm] */
+function integralOverSuction(layer: PreparedLayer, fromCm: number, toCm: number): number {
+  const { functions } = layer;
+  const entry = functions.airEntryCm;
+  let sum = 0;
+  let left = fromCm;
+  // Between 0 and the air entry theta is constant; past it the graded panels start at the kink.
+  if (left < entry) {
+    const right = Math.min(entry, toCm);
+    sum += (right - left) * functions.thetaS;
+    left = right;
+  }
+  const first = FIRST_PANEL / functions.largestAlphaPerCm;
+  while (left < toCm) {
+    const fromKink = left - entry;
+    const right = Math.min(toCm, entry + Math.max(first, fromKink * PANEL_GROWTH));
+    const middle = (left + right) / 2;
+    const half = (right - left) / 2;
+    let panel = 0;
+    for (let g = 0; g < GAUSS_NODES.length; g++) {
+      const offset = half * GAUSS_NODES[g]!;
+      panel += GAUSS_WEIGHTS[g]! * (functions.waterContent(-(middle - offset)) + functions.waterContent(-(middle + offset)));
+    }
+    sum += panel * half;
+    left = right;
+  }
+  return sum;
+}
+
+/** Water one layer stores over a water table, exact to the quadrature rather than to the cells. [cm³] */
+export function hydrostaticLayerStorageCm3(layer: PreparedLayer, specificStoragePerCm: number, waterTableCm: number): number {
+  const suctionAtBottom = layer.bottomCm - waterTableCm;
+  const suctionAtTop = layer.topCm - waterTableCm;
+  let perArea = 0;
+  if (suctionAtBottom < 0) {
+    const wetTop = Math.min(0, suctionAtTop);
+    perArea += (wetTop - suctionAtBottom) * (layer.functions.thetaS - specificStoragePerCm * (wetTop + suctionAtBottom) / 2);
+  }
+  if (suctionAtTop > 0) perArea += integralOverSuction(layer, Math.max(0, suctionAtBottom), suctionAtTop);
+  return layer.areaCm2 * perArea;
+}
+
+/** Water the whole column stores over a water table. [cm³] */
+export function hydrostaticStorageCm3(column: Column, waterTableCm: number): number {
+  let sum = 0;
+  for (const layer of column.layers) sum += hydrostaticLayerStorageCm3(layer, column.specificStoragePerCm, waterTableCm);
+  return sum;
+}
+
+/** d(storage)/d(water table): the theta a layer gains at its bottom less what it loses at its top, by area. [cm²] */
+function storageSlopeCm2(column: Column, waterTableCm: number): number {
+  let sum = 0;
+  for (const { bottomCm, topCm, areaCm2, functions } of column.layers) {
+    sum += areaCm2 * (thetaAt(functions, column.specificStoragePerCm, waterTableCm - bottomCm)
+      - thetaAt(functions, column.specificStoragePerCm, waterTableCm - topCm));
+  }
+  return sum;
+}
+
+/** The least a column can hold: every layer at thetaR. [cm³] */
+export const residualStorageCm3 = (column: Column): number =>
+  column.layers.reduce((sum, layer) => sum + layer.areaCm2 * (layer.topCm - layer.bottomCm) * layer.functions.thetaR, 0);
+
+/** What the pores hold when water stands at the top of the column. [cm³] */
+export const fullStorageCm3 = (column: Column): number => hydrostaticStorageCm3(column, column.heightCm);
+
+/** The hydrostatic state over free water at a given height; above the top it ponds. */
+export function equilibriumAtWaterTable(column: Column, waterTableCm: number): Equilibrium {
+  return stateAt(column, waterTableCm, 0);
+}
+
+/**
+ * The hydrostatic state of a sealed column that stores exactly `storedCm3`; what the pores cannot take stands on the top layer.
+ * Fails with code "below-residual" when it is not above what is held at thetaR, and "unreachable" when no finite suction is dry enough.
+ */
+export function equilibriumWithStored(column: Column, storedCm3: number): Result<Equilibrium> {
+  const residual = residualStorageCm3(column);
+  if (!(storedCm3 > residual)) {
+    return failed(problem("storedCm3", "below-residual",
+      `must be greater than ${residual.toPrecision(6)}, the water bound in the layers at thetaR`));
+  }
+  const top = column.heightCm;
+  const full = fullStorageCm3(column);
+  if (storedCm3 >= full) {
+    // Pond and pores rise together: S(zw) + area·(zw − top) = stored, and S is linear above the top.
+    const area = column.layers.at(-1)!.areaCm2;
+    const waterTableCm = top + (storedCm3 - full) / (area + storageSlopeCm2(column, top + 1));
+    return ok(stateAt(column, waterTableCm, 0));
+  }
+  let high = top;
+  let low = 0;
+  while (hydrostaticStorageCm3(column, low) > storedCm3) {
+    high = low;
+    low = 4 * low - 10;
+    if (low < -1e15) {
+      return failed(problem("storedCm3", "unreachable", "is so close to the water bound at thetaR that no suction is dry enough"));
+    }
+  }
+  // Newton inside a shrinking bracket: the slope is exact, and bisection takes over where the curve is too bent.
+  let zw = (low + high) / 2;
+  let iterations = 0;
+  for (; iterations < 200; iterations++) {
+    const excess = hydrostaticStorageCm3(column, zw) - storedCm3;
+    if (Math.abs(excess) <= 1e-13 * storedCm3) break;
+    if (excess > 0) high = zw;
+    else low = zw;
+    if (high - low <= 4e-16 * Math.max(Math.abs(high), Math.abs(low), 1)) break;
+    const newton = zw - excess / storageSlopeCm2(column, zw);
+    zw = newton > low && newton < high ? newton : (low + high) / 2;
+  }
+  return ok(stateAt(column, zw, iterations));
+}
+
+function stateAt(column: Column, waterTableCm: number, iterations: number): Equilibrium {
+  const { layers, zCm, specificStoragePerCm, heightCm } = column;
+  const psiCm = new Float64Array(zCm.length);
+  const theta = new Float64Array(zCm.length);
+  const layerStoredCm3 = new Float64Array(layers.length);
+  let storedCm3 = 0;
+  layers.forEach((layer, index) => {
+    const end = layer.firstCell + layer.cellCount;
+    for (let i = layer.firstCell; i < end; i++) {
+      psiCm[i] = waterTableCm - zCm[i]!;
+      theta[i] = thetaAt(layer.functions, specificStoragePerCm, psiCm[i]!);
+    }
+    layerStoredCm3[index] = hydrostaticLayerStorageCm3(layer, specificStoragePerCm, waterTableCm);
+    storedCm3 += layerStoredCm3[index]!;
+  });
+  return {
+    waterTableCm, storedCm3, layerStoredCm3,
+    pondedCm3: Math.max(0, waterTableCm - heightCm) * layers.at(-1)!.areaCm2,
+    saturatedCm: saturatedHeightCm(column, waterTableCm), psiCm, theta, iterations,
+  };
+}
+
+function saturatedHeightCm(column: Column, waterTableCm: number): number {
+  for (const { bottomCm, topCm, functions } of column.layers) {
+    const saturatedAt = (z: number): boolean => functions.effectiveSaturation(waterTableCm - z) > SATURATED_SE;
+    if (!saturatedAt(bottomCm)) return bottomCm;
+    if (saturatedAt(topCm)) continue;
+    let wet = bottomCm;
+    let dry = topCm;
+    for (let i = 0; i < 60 && dry - wet > 1e-9; i++) {
+      const middle = (wet + dry) / 2;
+      if (saturatedAt(middle)) wet = middle;
+      else dry = middle;
+    }
+    return wet;
+  }
+  return column.heightCm;
+}

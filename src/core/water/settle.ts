@@ -1,0 +1,73 @@
+import type { Medium } from "../media/medium";
+import { checkSetup } from "../stack/check";
+import type { Setup } from "../stack/setup";
+import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
+import { failed, ok, problem, type Problem, type Result } from "../units/problem";
+import { formatVolume, type UnitSystem } from "../units/units";
+import { vesselAreaCm2 } from "../vessel/vessel";
+import { makeColumn, type Column } from "./column";
+import { equilibriumAtWaterTable, equilibriumWithStored, fullStorageCm3, residualStorageCm3, type Equilibrium } from "./equilibrium";
+
+export type MediumLookup = (id: string) => Medium | undefined;
+
+/** The settled state of a setup's stack: over its free water, over its outlet (in weeks), or with its dose spread out. */
+export type Settled = { readonly column: Column; readonly equilibrium: Equilibrium };
+
+/** The column of a setup's layers in its vessel, in the drying branch: a stack that was soaked, then left to settle. */
+export function columnOf(setup: Setup, medium: MediumLookup): Result<Column> {
+  if (setup.layers.length === 0) return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
+  const areaCm2 = vesselAreaCm2(setup.vessel);
+  const layers = [];
+  for (const [i, { mediumId, thicknessCm }] of setup.layers.entries()) {
+    const found = medium(mediumId);
+    if (!found) return failed(problem(`layers[${i}].mediumId`, "unknown-medium", `“${mediumId}” is not in the catalogue.`));
+    layers.push({ thicknessCm, areaCm2, hydraulics: found.hydraulics });
+  }
+  return ok(makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM));
+}
+
+/** What keeps a setup from being settled: geometry first, then whether the dose can be in there. */
+export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSystem = "metric"): Problem[] {
+  const problems = checkSetup(setup, (id) => medium(id) !== undefined, system);
+  if (problems.length > 0 || setup.water.kind !== "dosed") return problems;
+  const { storedCm3 } = setup.water;
+  const brimCm3 = brimStorageCm3(setup, medium);
+  if (storedCm3 > brimCm3 * (1 + 1e-9)) {
+    problems.push(problem("water.storedCm3", "over-brim",
+      `${formatVolume(storedCm3, system)} is ${formatVolume(storedCm3 - brimCm3, system)} more than the vessel holds to its brim with these layers in it.`));
+  }
+  const column = columnOf(setup, medium);
+  if (column.ok && !(storedCm3 > residualStorageCm3(column.value))) {
+    problems.push(problem("water.storedCm3", "below-residual",
+      `These layers never give up the last ${formatVolume(residualStorageCm3(column.value), system)} they hold, so there must be more than that in them.`));
+  }
+  return problems;
+}
+
+/** All the water that fits: the pores full, and the rest of the vessel above them. [cm³] */
+function brimStorageCm3(setup: Setup, medium: MediumLookup): number {
+  const areaCm2 = vesselAreaCm2(setup.vessel);
+  const column = columnOf(setup, medium);
+  if (!column.ok) return areaCm2 * setup.vessel.insideDepthCm;
+  return fullStorageCm3(column.value) + areaCm2 * Math.max(0, setup.vessel.insideDepthCm - column.value.heightCm);
+}
+
+/** Settles a setup. Fails with the problems of `checkWhole`, or "no-layers". */
+export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = "metric"): Result<Settled> {
+  const problems = checkWhole(setup, medium, system);
+  if (problems.length > 0) return failed(...problems);
+  const column = columnOf(setup, medium);
+  if (!column.ok) return column;
+  const { water } = setup;
+  switch (water.kind) {
+    case "free-water": return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.levelCm) });
+    case "drained": return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.outletCm) });
+    case "dosed": {
+      const equilibrium = equilibriumWithStored(column.value, water.storedCm3);
+      return equilibrium.ok
+        ? ok({ column: column.value, equilibrium: equilibrium.value })
+        : failed(...equilibrium.problems.map(({ code, message }) => problem("water.storedCm3", code, `The water in the vessel ${message}.`)));
+    }
+    default: return water satisfies never;
+  }
+}

@@ -1,0 +1,179 @@
+import { z } from "zod";
+import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../core/hydraulics/hydraulics";
+import { cellsInLayer, DEFAULT_CELL_CM, makeColumn } from "../core/water/column";
+import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "../core/water/equilibrium";
+import { failed, ok, problem, type Result } from "../core/units/problem";
+import { hydraulicsSchema } from "./hydraulics";
+import { checkKind, parseWith } from "./problems";
+
+/** The solver's exchange format: `marlstone.column-case` in, `marlstone.column-result` out (docs/formats/column-case.md). */
+export const COLUMN_CASE_KIND = "marlstone.column-case";
+export const COLUMN_RESULT_KIND = "marlstone.column-result";
+export const COLUMN_VERSION = 1;
+/** More cells than this is a mistake in a unit, not a column. */
+export const MOST_CELLS = 100_000;
+
+const DEFAULT_AREA_CM2 = 1;
+const DEFAULT_ATMOSPHERE_LIMIT_PSI_CM = -1000;
+
+const psiCm = z.number().min(-1e9).max(1e6);
+const heightCm = z.number().min(-1e9).max(1e6);
+const suctionLimitCm = z.number().lt(0).min(-1e9);
+const fluxCmPerHour = z.number().min(-1e6).max(1e6);
+
+const fluxInTime = z.union([fluxCmPerHour, z.array(z.tuple([z.number().min(0), fluxCmPerHour])).min(1)], {
+  error: "must be a number or a list of [hour, value]",
+}).superRefine((flux, context) => {
+  if (typeof flux === "number") return;
+  if (flux[0]![0] !== 0) context.addIssue({ code: "custom", path: [0, 0], message: "a step function must start at hour 0" });
+  flux.forEach(([hour], i) => {
+    if (i > 0 && hour <= flux[i - 1]![0]) context.addIssue({ code: "custom", path: [i, 0], message: "hours must ascend" });
+  });
+});
+
+const sealed = z.strictObject({ kind: z.literal("sealed") });
+const fixedPsi = z.strictObject({ kind: z.literal("psi"), cm: psiCm });
+const flux = z.strictObject({ kind: z.literal("flux"), cmPerHour: fluxInTime });
+const seepage = z.strictObject({ kind: z.literal("seepage") });
+const freeDrainage = z.strictObject({ kind: z.literal("free-drainage") });
+const atmosphere = z.strictObject({
+  kind: z.literal("atmosphere"), cmPerHour: fluxInTime, limitPsiCm: suctionLimitCm.default(DEFAULT_ATMOSPHERE_LIMIT_PSI_CM),
+});
+
+const layer = z.strictObject({
+  name: z.string().optional(),
+  thicknessCm: z.number().gt(0).max(1e6),
+  areaCm2: z.number().gt(0).max(1e9).default(DEFAULT_AREA_CM2),
+  hydraulics: hydraulicsSchema,
+});
+
+const common = {
+  kind: z.literal(COLUMN_CASE_KIND),
+  version: z.literal(COLUMN_VERSION),
+  title: z.string().optional(),
+  cellCm: z.number().gt(0).default(DEFAULT_CELL_CM),
+  specificStoragePerCm: z.number().gt(0).max(0.01).default(DEFAULT_SPECIFIC_STORAGE_PER_CM),
+  layers: z.array(layer).min(1),
+};
+
+const equilibriumCase = z.strictObject({
+  ...common,
+  task: z.literal("equilibrium"),
+  waterTableCm: heightCm.optional(),
+  storedCm3: z.number().gt(0).max(1e15).optional(),
+}).superRefine(({ waterTableCm, storedCm3 }, context) => {
+  if (waterTableCm === undefined && storedCm3 === undefined) {
+    context.addIssue({ code: "custom", path: ["waterTableCm"], message: "is missing; an equilibrium needs waterTableCm or storedCm3" });
+  } else if (waterTableCm !== undefined && storedCm3 !== undefined) {
+    context.addIssue({ code: "custom", path: ["storedCm3"], message: "give waterTableCm or storedCm3, not both" });
+  }
+});
+
+const steadyRiseCase = z.strictObject({
+  ...common,
+  task: z.literal("steady-rise"),
+  waterTableCm: z.number().min(0).max(1e6),
+  demandHeightCm: z.number().gt(0).max(1e6).optional(),
+  limitPsiCm: suctionLimitCm,
+}).superRefine(({ layers, waterTableCm, demandHeightCm }, context) => {
+  const top = layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0);
+  const demand = demandHeightCm ?? top;
+  if (demand > top * (1 + 1e-12)) context.addIssue({ code: "custom", path: ["demandHeightCm"], message: `must be ${top} at most, the top of the column` });
+  if (!(demand > waterTableCm)) {
+    context.addIssue({ code: "custom", path: [demandHeightCm === undefined ? "waterTableCm" : "demandHeightCm"],
+      message: demandHeightCm === undefined ? `must be below the demand height, ${top}` : `must lie above waterTableCm (${waterTableCm})` });
+  }
+});
+
+const transientCase = z.strictObject({
+  ...common,
+  task: z.literal("transient"),
+  initial: z.discriminatedUnion("kind", [
+    z.strictObject({ kind: z.literal("hydrostatic"), waterTableCm: heightCm }), fixedPsi, z.strictObject({ kind: z.literal("saturated") }),
+  ]),
+  bottom: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, seepage, freeDrainage]),
+  top: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, atmosphere]),
+  outputHours: z.array(z.number().min(0).max(1e7)).min(1).max(100_000),
+}).superRefine(({ outputHours }, context) => {
+  outputHours.forEach((hour, i) => {
+    if (i > 0 && hour <= outputHours[i - 1]!) context.addIssue({ code: "custom", path: ["outputHours", i], message: "output times must ascend" });
+  });
+});
+
+export const columnCaseSchema = z.discriminatedUnion("task", [equilibriumCase, steadyRiseCase, transientCase])
+  .superRefine(({ layers, cellCm }, context) => {
+    const cells = layers.reduce((sum, { thicknessCm }) => sum + cellsInLayer(thicknessCm, cellCm), 0);
+    if (cells > MOST_CELLS) {
+      context.addIssue({ code: "custom", path: ["cellCm"], message: `gives ${cells} cells; ${MOST_CELLS} at most` });
+    }
+  });
+
+export type ColumnCase = z.infer<typeof columnCaseSchema>;
+
+export type ColumnResult = {
+  readonly kind: typeof COLUMN_RESULT_KIND;
+  readonly version: typeof COLUMN_VERSION;
+  readonly task: ColumnCase["task"];
+  readonly z: readonly number[];
+  readonly states: readonly { hours: number; psi: readonly number[]; theta: readonly number[]; storedCm3: number }[];
+  readonly cumulative: readonly { hours: number; topInCm3: number; bottomInCm3: number; runoffCm3: number }[];
+  readonly massBalanceRelError: number;
+  readonly equilibrium?: { waterTableCm: number; storedCm3: number; pondedCm3: number; saturatedCm: number };
+  readonly work: { cells: number; steps: number; iterations: number; milliseconds: number };
+};
+
+/** Checks what a value says it is first, then all of it. */
+export function parseColumnCase(value: unknown): Result<ColumnCase> {
+  const document = checkKind(value, COLUMN_CASE_KIND, COLUMN_VERSION);
+  return document.ok ? parseWith(columnCaseSchema as z.ZodType<ColumnCase>, value) : document;
+}
+
+/** The code of a task this version does not compute yet. */
+export const NOT_AVAILABLE = "not-available";
+
+/**
+ * Answers a case.
+ * @param nowMilliseconds a clock, since core and formats have none of their own; only `work.milliseconds` comes from it
+ */
+export function solveColumnCase(columnCase: ColumnCase, nowMilliseconds: () => number): Result<ColumnResult> {
+  switch (columnCase.task) {
+    case "equilibrium": {
+      const started = nowMilliseconds();
+      const column = makeColumn(columnCase.layers, columnCase.specificStoragePerCm, columnCase.cellCm);
+      const state = columnCase.storedCm3 === undefined
+        ? ok(equilibriumAtWaterTable(column, columnCase.waterTableCm!))
+        : equilibriumWithStored(column, columnCase.storedCm3);
+      if (!state.ok) return state;
+      return finite(equilibriumResult(column.zCm, state.value, nowMilliseconds() - started));
+    }
+    case "steady-rise":
+    case "transient":
+      return failed(problem("task", NOT_AVAILABLE, `"${columnCase.task}" is not available yet`));
+    default: return columnCase satisfies never;
+  }
+}
+
+function equilibriumResult(zCm: Float64Array, state: Equilibrium, milliseconds: number): ColumnResult {
+  const { waterTableCm, storedCm3, pondedCm3, saturatedCm } = state;
+  return {
+    kind: COLUMN_RESULT_KIND, version: COLUMN_VERSION, task: "equilibrium",
+    z: [...zCm],
+    states: [{ hours: 0, psi: [...state.psiCm], theta: [...state.theta], storedCm3 }],
+    cumulative: [{ hours: 0, topInCm3: 0, bottomInCm3: 0, runoffCm3: 0 }],
+    massBalanceRelError: 0,
+    equilibrium: { waterTableCm, storedCm3, pondedCm3, saturatedCm },
+    work: { cells: zCm.length, steps: 0, iterations: state.iterations, milliseconds },
+  };
+}
+
+/** A result with a value that is not finite is a failure that names the cell, never an answer. */
+function finite(result: ColumnResult): Result<ColumnResult> {
+  for (const [s, state] of result.states.entries()) {
+    for (const name of ["psi", "theta"] as const) {
+      const bad = state[name].findIndex((value) => !Number.isFinite(value));
+      if (bad >= 0) return failed(problem(`states[${s}].${name}[${bad}]`, "not-finite", `is not finite at z = ${result.z[bad]} cm`));
+    }
+    if (!Number.isFinite(state.storedCm3)) return failed(problem(`states[${s}].storedCm3`, "not-finite", "is not finite"));
+  }
+  return ok(result);
+}

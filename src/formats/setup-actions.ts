@@ -1,0 +1,49 @@
+import { z } from "zod";
+import type { Problem } from "../core/units/problem";
+import type { Setup } from "../core/stack/setup";
+
+/** Inputs and outcomes of the actions on setups: what crosses between browser and server. */
+
+const setupId = z.string().min(1).max(40);
+const version = z.number().int().min(0);
+
+/** `document` is parsed by formats/setup, which knows its versions. `id` is made by the browser, once per change, so that a retry is known again. */
+export const saveInput = z.strictObject({
+  setupId,
+  baseVersion: version,
+  changes: z.array(z.strictObject({ id: z.string().min(8).max(40), label: z.string().min(1).max(200), document: z.unknown() })).min(1).max(500),
+});
+export type SaveInput = z.infer<typeof saveInput>;
+
+export const stepInput = z.strictObject({ setupId, baseVersion: version, direction: z.enum(["undo", "redo"]) });
+export type StepInput = z.infer<typeof stepInput>;
+
+export const setAsideInput = z.strictObject({ setupId, revisionId: z.number().int().min(1), choice: z.enum(["use", "copy", "drop"]) });
+export type SetAsideInput = z.infer<typeof setAsideInput>;
+
+export const setupIdInput = z.strictObject({ setupId });
+
+/** A version of a setup that a stale write brought and that waits for the grower's decision. */
+export type SetAside = { readonly revisionId: number; readonly label: string; readonly savedAt: string; readonly setup: Setup };
+
+export type SetupState = {
+  readonly setupId: string;
+  readonly version: number;
+  readonly setup: Setup;
+  readonly undoLabel: string | null;
+  readonly redoLabel: string | null;
+  readonly setAside: readonly SetAside[];
+};
+
+export type LoadOutcome =
+  | { readonly status: "ok"; readonly state: SetupState }
+  | { readonly status: "damaged"; readonly setupId: string; readonly problems: readonly Problem[]; readonly lastGood: { readonly name: string; readonly savedAt: string } | null }
+  | { readonly status: "missing" };
+
+/** What became of a write. Every outcome but "missing" leaves what was sent stored or with the sender; nothing is dropped. */
+export type WriteOutcome =
+  | { readonly status: "saved"; readonly state: SetupState }
+  /** Someone else changed it first: theirs is in `state`, what was sent waits in `state.setAside`. */
+  | { readonly status: "stale"; readonly state: SetupState; readonly keptRevisionId: number }
+  | { readonly status: "refused"; readonly problems: readonly Problem[] }
+  | { readonly status: "missing" };

@@ -1,0 +1,94 @@
+import { sectionWidthCm, type Vessel } from "@/core/vessel/vessel";
+import { CM_PER_INCH, type UnitSystem } from "@/core/units/units";
+
+/**
+ * Where things stand on the board: ruler, section, labels and profile side by side on one height axis. All in px of the drawing,
+ * y down; heights are in cm from the inside base.
+ */
+export type BoardGeometry = {
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly pxPerCm: number;
+  readonly baseY: number;
+  readonly rimY: number;
+  readonly ruler: Span;
+  readonly vessel: Span;
+  readonly labels: Span;
+  readonly profile: Span;
+  /** Height at the top of the drawing: the rim, or less where a tall empty vessel is cut short under its rim. [cm] */
+  readonly shownTopCm: number;
+  /** Whether the vessel is too wide to be drawn whole at the scale of its heights; a break line says so. */
+  readonly broken: boolean;
+};
+
+export type Span = { readonly left: number; readonly right: number };
+
+const TOP_PX = 30;
+const BOTTOM_PX = 34;
+/** Rather than break the section, heights are drawn up to this much smaller than they could be. */
+const LEAST_SCALE_SHARE = 0.72;
+const NARROW_PX = 520;
+/** A vessel much deeper than what is in it is drawn up to this many times that height. */
+const ROOM_ABOVE = 1.5;
+const LEAST_SHOWN_CM = 6;
+
+/** @param highestCm the highest thing in the vessel; what is far above it is cut short */
+export function boardGeometry(vessel: Vessel, highestCm: number, widthPx: number, heightPx: number): BoardGeometry {
+  const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
+  const shownTopCm = vessel.insideDepthCm > enoughCm * 1.25 ? enoughCm : vessel.insideDepthCm;
+  const narrow = widthPx < NARROW_PX;
+  const rulerPx = narrow ? 30 : 40;
+  const labelsPx = narrow ? 88 : 166;
+  const rest = Math.max(120, widthPx - rulerPx - labelsPx - 22);
+  const sectionRoom = rest * (narrow ? 0.52 : 0.56);
+  const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * 1.02);
+  const fitting = sectionRoom / sectionWidthCm(vessel);
+  const broken = fitting < LEAST_SCALE_SHARE * tallest;
+  const pxPerCm = broken ? tallest : Math.min(tallest, fitting);
+  const vesselPx = broken ? sectionRoom : sectionWidthCm(vessel) * pxPerCm;
+  const left = rulerPx + (sectionRoom - vesselPx) / 2 + 4;
+  const baseY = heightPx - BOTTOM_PX;
+  const labelsLeft = rulerPx + sectionRoom + 8;
+  return {
+    widthPx, heightPx, pxPerCm, baseY, rimY: baseY - shownTopCm * pxPerCm, shownTopCm, broken,
+    ruler: { left: 0, right: rulerPx }, vessel: { left, right: left + vesselPx },
+    labels: { left: labelsLeft, right: labelsLeft + labelsPx - 8 }, profile: { left: labelsLeft + labelsPx, right: widthPx - 14 },
+  };
+}
+
+export const yOf = (geometry: BoardGeometry, heightCm: number): number => geometry.baseY - heightCm * geometry.pxPerCm;
+
+export const heightAt = (geometry: BoardGeometry, y: number): number => (geometry.baseY - y) / geometry.pxPerCm;
+
+export type RulerTick = { readonly heightCm: number; readonly label: string | undefined };
+
+/** Ticks for a ruler up to a height, close enough to read and far enough to draw: every 1, 2, 5 … of the unit, a label on each fifth or so. */
+export function rulerTicks(depthCm: number, pxPerCm: number, system: UnitSystem): RulerTick[] {
+  const unitCm = system === "metric" ? 1 : CM_PER_INCH;
+  const steps = system === "metric" ? [[0.5, 1], [1, 5], [2, 10], [5, 20], [10, 50]] : [[0.25, 1], [0.5, 2], [1, 4], [2, 10], [5, 20]];
+  const [tick, labelled] = steps.find(([step, label]) => step! * unitCm * pxPerCm >= 5 && label! * unitCm * pxPerCm >= 26) ?? steps.at(-1)!;
+  const ticks: RulerTick[] = [];
+  for (let i = 0; i * tick! * unitCm <= depthCm + 1e-6; i++) {
+    const value = i * tick!;
+    const isLabelled = Math.abs(value / labelled! - Math.round(value / labelled!)) < 1e-9;
+    ticks.push({ heightCm: value * unitCm, label: isLabelled ? String(value) : undefined });
+  }
+  return ticks;
+}
+
+/** Moves labels apart so that none overlaps, keeping their order; each stays as near its own y as it can. */
+export function spreadLabels(ys: readonly number[], gapPx: number, topPx: number, bottomPx: number): number[] {
+  const order = ys.map((_, i) => i).sort((a, b) => ys[a]! - ys[b]!);
+  const placed = [...ys];
+  let last = -Infinity;
+  for (const i of order) {
+    placed[i] = Math.max(ys[i]!, last + gapPx, topPx);
+    last = placed[i]!;
+  }
+  let next = bottomPx;
+  for (const i of order.reverse()) {
+    placed[i] = Math.min(placed[i]!, next);
+    next = placed[i]! - gapPx;
+  }
+  return placed;
+}

@@ -1,0 +1,92 @@
+"use client";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { Popover } from "radix-ui";
+import { useStore } from "zustand";
+import { readingSentences, stateLine, type ReadingSentence } from "@/core/readings/sentences";
+import { cautionsFor } from "@/core/readings/cautions";
+import { useUnits } from "../common/preferences";
+import type { SetupStore } from "./setup-store";
+
+const SPEAK_AFTER_MS = 700;
+
+/** What the state means, in sentences; what to take care of; and for every number, why. */
+export function ReadingsPanel({ store }: { store: SetupStore }) {
+  const view = useStore(store, (state) => state.view);
+  const shown = useStore(store, (state) => (state.view.ok ? state.view.value : state.lastView));
+  const system = useUnits();
+  const sentences = useMemo(() => (shown ? readingSentences(shown.setup, shown.readings, shown.dose, system) : []), [shown, system]);
+  return (
+    <section aria-label="Readings">
+      <h2 className="text-base">What the water does</h2>
+      {!view.ok && (
+        <p className={`mt-1 ${shown ? "said" : "text-[0.95rem]"}`} role="status">
+          {view.problems.map(({ message }) => message).join(" ")} {shown && "Below is the last state that could be computed."}
+        </p>
+      )}
+      <div className={view.ok ? "" : "opacity-60"}>
+        {sentences.map((sentence) => <Sentence key={sentence.id} sentence={sentence} />)}
+      </div>
+      {shown && <Cautions store={store} />}
+      <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
+    </section>
+  );
+}
+
+function Sentence({ sentence: { heading, text, tone, why } }: { sentence: ReadingSentence }) {
+  return (
+    <div className="border-t border-rule py-1.5 first:border-t-0">
+      <h3 className={`small-caps flex items-baseline justify-between gap-2 ${tone === "trouble" ? "text-trouble!" : ""}`}>
+        <span>{heading}{tone === "trouble" && <span className="sr-only"> (trouble)</span>}</span>
+        <Popover.Root>
+          <Popover.Trigger asChild>
+            <button type="button" className="no-print font-sans text-sm font-normal text-soft underline decoration-dotted hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11" aria-label={`Why: ${heading}`}>why</button>
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content align="end" collisionPadding={12} className="z-50 max-h-[70dvh] w-[min(26rem,92vw)] overflow-auto border border-rule-strong bg-sheet p-4 text-[0.95rem] leading-snug shadow-lg" aria-label={`Why: ${heading}`}>
+              <p>{why.formula}</p>
+              <dl className="my-2 grid grid-cols-[auto_1fr] gap-x-3 border-y border-rule py-1.5 text-sm">
+                {why.inputs.map(([name, value], i) => <div key={`${name}${i}`} className="contents"><dt className="text-soft">{name}</dt><dd>{value}</dd></div>)}
+              </dl>
+              <p className="text-sm"><b>Source.</b> {why.source}</p>
+              <p className="mt-1 text-sm"><b>How sure.</b> {why.uncertainty}</p>
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      </h3>
+      <p className={`leading-snug ${tone === "trouble" ? "text-trouble" : ""}`}>{text}</p>
+    </div>
+  );
+}
+
+function Cautions({ store }: { store: SetupStore }) {
+  // cautions follow a drag a little later than the drawing: they do not change what the hand does
+  const shown = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.view.value : state.lastView)));
+  const system = useUnits();
+  const cautions = useMemo(() => (shown ? cautionsFor(shown.setup, shown.readings, system) : []), [shown, system]);
+  const pressing = cautions.filter(({ subject }) => subject !== "medium");
+  const media = cautions.filter(({ subject }) => subject === "medium");
+  return (
+    <div className="mt-2 border-t border-rule-strong pt-2">
+      <h2 className="text-base">Take care</h2>
+      <ul className="mt-1 space-y-1.5 text-[0.95rem] leading-snug">
+        {pressing.map(({ id, text }) => <li key={id} className="border-l-2 border-rule-strong pl-2">{text}</li>)}
+      </ul>
+      {media.length > 0 && (
+        <details className="mt-2">
+          <summary className="text-[0.95rem]">Handling these media ({media.length})</summary>
+          <ul className="mt-1 space-y-1 text-sm leading-snug text-soft">{media.map(({ id, text }) => <li key={id}>{text}</li>)}</ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+/** Says the state to a screen reader once it has come to rest. */
+function Spoken({ text }: { text: string }) {
+  const [spoken, setSpoken] = useState("");
+  useEffect(() => {
+    const timer = setTimeout(() => setSpoken(text), SPEAK_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return <p className="sr-only" aria-live="polite">{spoken}</p>;
+}

@@ -1,0 +1,175 @@
+"use client";
+import { useMemo, useRef } from "react";
+import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
+import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { ArrowDown, ArrowUp, GripVertical, Plus, X } from "lucide-react";
+import { useStore } from "zustand";
+import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
+import { headroomCm, type Setup, type StackLayer } from "@/core/stack/setup";
+import type { LayerReading } from "@/core/readings/readings";
+import { formatLength, formatMass, formatPercent, formatVolume } from "@/core/units/units";
+import { MEDIA } from "../common/media";
+import { useUnits } from "../common/preferences";
+import { NameField, QuantityField } from "../common/quantity-field";
+import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
+import type { SetupStore } from "./setup-store";
+
+const layerName = (layer: StackLayer, store: SetupStore): string => layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
+
+/** The stack in physical order, top at the top: what stands in the section, as a list to work on. */
+export function StackList({ store, newId }: { store: SetupStore; newId: () => string }) {
+  const setup = useStore(store, (state) => state.setup);
+  const selectedId = useStore(store, (state) => state.selectedId);
+  const readings = useStore(store, (state) => (state.view.ok ? state.view.value.readings.layers : undefined));
+  const system = useUnits();
+  const list = useRef<HTMLOListElement>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const topDown = useMemo(() => setup.layers.map((layer, index) => ({ layer, index })).reverse(), [setup.layers]);
+  const headroom = headroomCm(setup);
+
+  const move = (id: string, toIndex: number): void => {
+    const { committed } = store.getState();
+    const layer = committed.layers.find((candidate) => candidate.id === id);
+    if (layer) store.offer(`Moved ${layerName(layer, store)}`, moveLayer(committed, id, toIndex), system);
+  };
+  const onDragEnd = ({ active, over }: DragEndEvent): void => {
+    if (over && over.id !== active.id) move(String(active.id), setup.layers.findIndex(({ id }) => id === over.id));
+  };
+
+  return (
+    <section aria-label="Stack">
+      <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="swatch" scale={0.5} /></defs></svg>
+      <div className="mb-1 flex items-center justify-between gap-2">
+        <h2 className="text-base">Stack <span className="font-sans text-sm font-normal text-soft">top to bottom</span></h2>
+        <button type="button" className="press no-print" onClick={() => addAbove(store, newId)}><Plus size={16} aria-hidden />Add layer</button>
+      </div>
+      {setup.layers.length === 0 && (
+        <p className="border-y border-rule py-3 text-[0.95rem]">There are no layers yet. Add one to see what the water does.</p>
+      )}
+      <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={topDown.map(({ layer }) => layer.id)} strategy={verticalListSortingStrategy}>
+          <ol ref={list} className="border-b border-rule">
+            {topDown.map(({ layer, index }) => (
+              <LayerRow key={layer.id} layer={layer} index={index} store={store} setup={setup} reading={readings?.[index]} selected={layer.id === selectedId} onMove={move} />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      {setup.layers.length > 0 && (
+        <p className="mt-1 text-sm text-soft">{headroom > 0.05 ? `${formatLength(headroom, system)} free under the rim` : "Filled to the rim"}</p>
+      )}
+    </section>
+  );
+}
+
+/** Adds a layer above the selected one, of the medium that is least represented to be told apart at once: the next in the catalogue. */
+export function addAbove(store: SetupStore, newId: () => string): void {
+  const { committed, selectedId } = store.getState();
+  const below = committed.layers.findIndex(({ id }) => id === selectedId);
+  const used = new Set(committed.layers.map(({ mediumId }) => mediumId));
+  const medium = MEDIA.find(({ id }) => !used.has(id)) ?? MEDIA[0]!;
+  const id = newId();
+  const added = addLayer(committed, below < 0 ? committed.layers.length - 1 : below, { id, name: "", mediumId: medium.id, rooted: medium.rootsByDefault });
+  if (!added) return store.say("There is no room for another layer: make one thicker or the vessel deeper first.");
+  const problems = store.offer(`Added ${medium.name}`, added.setup, "metric");
+  if (problems.length > 0) return store.say(problems[0]!.message);
+  store.select(id);
+  store.say(added.tookFrom ? `The vessel is full, so the new layer took half of ${layerName(added.tookFrom, store)}.` : undefined);
+}
+
+export function removeLayer(store: SetupStore, id: string): void {
+  const { committed } = store.getState();
+  const layer = committed.layers.find((candidate) => candidate.id === id);
+  if (!layer) return;
+  const problems = store.offer(`Removed ${layerName(layer, store)}`, withoutLayer(committed, id), "metric");
+  if (problems.length > 0) store.say(problems[0]!.message);
+}
+
+function LayerRow({ layer, index, store, setup, reading, selected, onMove }: {
+  layer: StackLayer; index: number; store: SetupStore; setup: Setup; reading: LayerReading | undefined; selected: boolean;
+  onMove: (id: string, toIndex: number) => void;
+}) {
+  const system = useUnits();
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
+  const medium = store.medium(layer.mediumId);
+  const name = layerName(layer, store);
+  const change = (label: string, part: Partial<Omit<StackLayer, "id">>) =>
+    store.offer(label, withLayer(store.getState().committed, layer.id, part), system);
+
+  const onKeyDown = (event: React.KeyboardEvent<HTMLLIElement>): void => {
+    if (event.target !== event.currentTarget) return;
+    const up = event.key === "ArrowUp";
+    if (up || event.key === "ArrowDown") {
+      event.preventDefault();
+      if (event.altKey) return onMove(layer.id, index + (up ? 1 : -1));
+      const sibling = up ? event.currentTarget.previousElementSibling : event.currentTarget.nextElementSibling;
+      if (sibling instanceof HTMLElement) sibling.focus();
+    }
+    if (event.key === "Delete" || event.key === "Backspace") {
+      event.preventDefault();
+      const next = event.currentTarget.nextElementSibling ?? event.currentTarget.previousElementSibling;
+      if (next instanceof HTMLElement) next.focus();
+      removeLayer(store, layer.id);
+    }
+  };
+
+  return (
+    <li ref={setNodeRef} tabIndex={0} aria-label={`${name}, ${formatLength(layer.thicknessCm, system)}`} aria-current={selected}
+      className={`border-t border-rule py-1.5 pl-0 pr-1 ${selected ? "bg-sheet shadow-[inset_3px_0_0_var(--ink)]" : ""} ${isDragging ? "relative z-10 bg-sheet opacity-90 outline outline-1 outline-ink" : ""}`}
+      style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined }}
+      onFocus={() => store.select(layer.id)} onPointerDown={() => store.select(layer.id)} onKeyDown={onKeyDown}>
+      <div className="flex items-center gap-1.5">
+        <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${name}`} className="no-print cursor-grab touch-none px-1 py-1.5 text-soft hover:text-ink pointer-coarse:px-3 pointer-coarse:py-3">
+          <GripVertical size={16} aria-hidden />
+        </button>
+        <svg width={26} height={26} className="shrink-0" aria-hidden>
+          <rect width={26} height={26} fill={medium ? soilFill(medium.pattern) : "var(--trouble-wash)"} />
+          {medium && <rect width={26} height={26} fill={grainFill(medium.pattern, "swatch")} />}
+          <rect x={0.5} y={0.5} width={25} height={25} fill="none" stroke="var(--rule-strong)" />
+        </svg>
+        <select aria-label="Medium" className="field min-w-0 grow text-[0.95rem]" value={medium ? layer.mediumId : ""} aria-invalid={!medium}
+          onChange={(event) => {
+            const next = store.medium(event.target.value)!;
+            change(`${name} to ${next.name}`, { mediumId: next.id, rooted: medium && layer.rooted !== medium.rootsByDefault ? layer.rooted : next.rootsByDefault });
+          }}>
+          {!medium && <option value="" disabled>{layer.mediumId}?</option>}
+          {MEDIA.map(({ id, name: option }) => <option key={id} value={id}>{option}</option>)}
+        </select>
+        <QuantityField label={`Thickness of ${name}`} hideLabel value={layer.thicknessCm}
+          onOffer={(thicknessCm) => change(`Thickness of ${name}`, { thicknessCm })} />
+      </div>
+      {layer.name && !selected && <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.name}</p>}
+      {!medium && <p className="said mt-1 pl-8">“{layer.mediumId}” is not in the catalogue, so the water cannot be computed. Choose a medium for this layer; nothing else is lost.</p>}
+      {selected && (
+        <div className="mt-1 space-y-1 pl-8">
+          <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
+            <NameField label={`Name of this layer, now ${name}`} value={layer.name} placeholder="your own name" className="w-24 text-[0.95rem]" onOffer={(text) => change(`Named ${text || name}`, { name: text })} />
+            <label className="inline-flex min-h-8 items-center gap-1.5 text-[0.95rem] pointer-coarse:min-h-11">
+              <input type="checkbox" className="size-4 accent-(--life)" checked={layer.rooted} onChange={(event) => change(event.target.checked ? `Roots in ${name}` : `No roots in ${name}`, { rooted: event.target.checked })} />
+              roots
+            </label>
+            <span className="ml-auto flex gap-0.5">
+              <RowButton label={`Move ${name} up`} disabled={index === setup.layers.length - 1} onPress={() => onMove(layer.id, index + 1)}><ArrowUp size={15} aria-hidden /></RowButton>
+              <RowButton label={`Move ${name} down`} disabled={index === 0} onPress={() => onMove(layer.id, index - 1)}><ArrowDown size={15} aria-hidden /></RowButton>
+              <RowButton label={`Remove ${name}`} onPress={() => removeLayer(store, layer.id)}><X size={15} aria-hidden /></RowButton>
+            </span>
+          </div>
+          {reading && (
+            <p className="text-sm leading-snug text-soft">
+              Water {formatPercent(reading.meanTheta)}, air {formatPercent(reading.meanAirSpace)}, least {formatPercent(reading.leastAirSpace)}. Easily available {formatVolume(reading.easilyAvailableCm3, system)}, buffer {formatVolume(reading.bufferCm3, system)}. {formatVolume(reading.volumeCm3, system)} of it: {formatMass(reading.dryKg, system)} dry, {formatMass(reading.wetKg, system)} now.
+            </p>
+          )}
+        </div>
+      )}
+    </li>
+  );
+}
+
+function RowButton({ label, disabled, onPress, children }: { label: string; disabled?: boolean; onPress: () => void; children: React.ReactNode }) {
+  return (
+    <button type="button" aria-label={label} title={label} disabled={disabled} onClick={onPress}
+      className="inline-flex size-7 items-center justify-center rounded-sm text-soft hover:text-ink disabled:opacity-35 pointer-coarse:size-11">{children}</button>
+  );
+}

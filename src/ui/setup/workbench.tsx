@@ -1,0 +1,174 @@
+"use client";
+import { useCallback, useEffect, useMemo, useRef } from "react";
+import { useRouter } from "next/navigation";
+import { Redo2, Undo2 } from "lucide-react";
+import { nanoid } from "nanoid";
+import { useStore } from "zustand";
+import { rename } from "@/core/stack/edit";
+import type { SetupState } from "@/formats/setup-actions";
+import { mediumById } from "../common/media";
+import { useUnits } from "../common/preferences";
+import { NameField } from "../common/quantity-field";
+import { SiteHeader } from "../common/site-header";
+import { isTyping } from "../common/typing";
+import { Board } from "../section/board";
+import { holdTab, keeperFor, takeLeftOvers } from "./kept-changes";
+import { ReadingsPanel } from "./readings-panel";
+import { SaveQueue, latestOf, type SetupActions } from "./save-queue";
+import { SavingState, SetAsideBar } from "./saving-state";
+import { documentOf, makeSetupStore, type SetupStore } from "./setup-store";
+import { StackList, addAbove, removeLayer } from "./stack-list";
+import { VesselPanel, WaterPanel } from "./vessel-and-water";
+
+/** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
+export function Workbench({ initial, actions }: { initial: SetupState; actions: SetupActions }) {
+  const system = useUnits();
+  const router = useRouter();
+  const { store, queue } = useSavedStore(initial, actions);
+  const name = useStore(store, (state) => state.setup.name);
+  const [setAside] = useStore(store, (state) => state.setAside);
+  const notice = useStore(store, (state) => state.notice);
+  const newId = useCallback(() => nanoid(10), []);
+  useKeys(store, queue, newId);
+
+  const choose = async (choice: "use" | "copy" | "drop"): Promise<void> => {
+    const outcome = await actions.settleSetAside({ setupId: initial.setupId, revisionId: setAside!.revisionId, choice }).catch(() => undefined);
+    if (!outcome) return store.say("Marlstone does not answer. Both versions are still kept; try again in a moment.");
+    if (outcome.status !== "saved") return store.say("This version could not be taken up; reload the page to see what is stored.");
+    store.adopt(outcome.state);
+    queue.follow(outcome.state.version);
+    if (outcome.copyId) router.push(`/setups/${outcome.copyId}`);
+  };
+
+  return (
+    <div className="flex min-h-dvh flex-col lg:h-dvh">
+      <SiteHeader>
+        <h1 className="min-w-0 text-lg"><NameField label="Name of the setup" value={name} className="w-[min(24rem,70vw)] font-serif font-semibold" onOffer={(text) => store.offer(`Named ${text}`, rename(store.getState().committed, text), system)} /></h1>
+        <HistoryButtons store={store} queue={queue} />
+        <SavingState store={store} />
+        <RefusedButtons store={store} queue={queue} actions={actions} setupId={initial.setupId} />
+      </SiteHeader>
+      {setAside && <SetAsideBar store={store} mine={setAside} onChoose={(choice) => void choose(choice)} />}
+      {notice && (
+        <p role="status" className="no-print flex items-center justify-between gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-[0.95rem]">
+          {notice}<button type="button" className="press" onClick={() => store.say(undefined)}>Understood</button>
+        </p>
+      )}
+      <main className="grid min-h-0 grow grid-cols-1 gap-x-5 px-4 lg:grid-cols-[20.5rem_minmax(0,1fr)_19.5rem] print:block">
+        <div className="order-2 space-y-3 py-3 lg:order-1 lg:overflow-y-auto lg:pr-1">
+          <StackList store={store} newId={newId} />
+          <WaterPanel store={store} />
+          <VesselPanel store={store} />
+        </div>
+        <div className="order-1 h-[26rem] py-2 lg:order-2 lg:h-auto lg:min-h-0 print:h-[17cm]"><Board store={store} /></div>
+        <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4"><ReadingsPanel store={store} /></div>
+      </main>
+    </div>
+  );
+}
+
+/** The page's store and the queue that saves it, for as long as the page is open. */
+function useSavedStore(initial: SetupState, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
+  const made = useRef<{ store: SetupStore; queue: SaveQueue } | undefined>(undefined);
+  made.current ??= makeSaved(initial, actions);
+  const { store, queue } = made.current;
+  const { setupId } = initial;
+
+  useEffect(() => {
+    holdTab();
+    const channel = new BroadcastChannel(`marlstone.setup.${setupId}`);
+    /** Shows what another tab stored, when nothing here is unsaved or being dragged. */
+    const follow = async (): Promise<void> => {
+      const { setup, committed } = store.getState();
+      if (queue.unsaved.length > 0 || setup !== committed) return void queue.flush();
+      const state = await actions.reload({ setupId }).catch(() => undefined);
+      if (!state || queue.unsaved.length > 0 || store.getState().setup !== committed || !queue.follow(state.version)) return;
+      store.adopt(state);
+    };
+    channel.onmessage = () => void follow();
+    const announce = (): void => channel.postMessage("changed");
+    queue.onStored = announce;
+    const onVisible = (): void => { if (document.visibilityState === "visible") void follow(); };
+    document.addEventListener("visibilitychange", onVisible);
+    addEventListener("online", onVisible);
+    void takeLeftOvers(setupId).then(([last, ...others]) => {
+      for (const kept of others) void actions.save({ setupId, baseVersion: kept.baseVersion, changes: [...kept.changes] }).catch(() => undefined);
+      if (!last) return;
+      store.adopt({ ...initial, setup: latestOf(last) });
+      store.say("Changes that were not saved last time are taken up again.");
+      queue.adopt(last);
+    });
+    return () => {
+      channel.close();
+      queue.onStored = undefined;
+      document.removeEventListener("visibilitychange", onVisible);
+      removeEventListener("online", onVisible);
+    };
+    // once per page: the store and the queue outlive every render
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [setupId]);
+  return made.current;
+}
+
+function makeSaved(initial: SetupState, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
+  const store = makeSetupStore(initial, mediumById, (label, setup) => queue.push({ id: nanoid(16), label, document: documentOf(setup) }));
+  const queue: SaveQueue = new SaveQueue(initial.setupId, initial.version, actions,
+    typeof window === "undefined" ? { keep: () => undefined } : keeperFor(initial.setupId),
+    store.setSaving,
+    (state, cause, caughtUp) => {
+      // after a save the drawing is the newer one; after an undo it is the server's, unless more has been changed since
+      if (cause === "stale" || (cause === "step" && caughtUp)) store.adopt(state);
+      else store.adoptHistory(state);
+    });
+  return { store, queue };
+}
+
+function HistoryButtons({ store, queue }: { store: SetupStore; queue: SaveQueue }) {
+  const undoLabel = useStore(store, (state) => state.undoLabel);
+  const redoLabel = useStore(store, (state) => state.redoLabel);
+  return (
+    <span className="flex gap-1">
+      <button type="button" className="press" disabled={!undoLabel} aria-label={undoLabel ? `Undo: ${undoLabel}` : "Undo"} title={undoLabel ? `Undo: ${undoLabel}` : undefined} onClick={() => queue.step("undo")}><Undo2 size={16} aria-hidden /></button>
+      <button type="button" className="press" disabled={!redoLabel} aria-label={redoLabel ? `Redo: ${redoLabel}` : "Redo"} title={redoLabel ? `Redo: ${redoLabel}` : undefined} onClick={() => queue.step("redo")}><Redo2 size={16} aria-hidden /></button>
+    </span>
+  );
+}
+
+/** After a refused write: the way back to what is stored. The refused changes stay in this browser until the grower says so. */
+function RefusedButtons({ store, queue, actions, setupId }: { store: SetupStore; queue: SaveQueue; actions: SetupActions; setupId: string }) {
+  const refused = useStore(store, (state) => state.saving.kind === "refused");
+  if (!refused) return null;
+  const goBack = async (): Promise<void> => {
+    const state = await actions.reload({ setupId }).catch(() => undefined);
+    if (!state) return store.say("Marlstone does not answer, or the stored version cannot be read. Your changes stay in this browser.");
+    store.adopt(state);
+    queue.giveUp(state.version);
+  };
+  return <button type="button" className="press" onClick={() => void goBack()}>Go back to what is stored</button>;
+}
+
+function useKeys(store: SetupStore, queue: SaveQueue, newId: () => string): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (document.querySelector("[role=dialog]")) return;
+      const letter = event.key.toLowerCase();
+      if ((event.ctrlKey || event.metaKey) && letter === "z") {
+        // a field with a draft keeps its own undo
+        if (event.target instanceof HTMLInputElement && event.target.dataset.draft !== undefined) return;
+        event.preventDefault();
+        return queue.step(event.shiftKey ? "redo" : "undo");
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (letter === "a") {
+        event.preventDefault();
+        addAbove(store, newId);
+      }
+      if (event.key === "Delete" && !(event.target instanceof HTMLLIElement)) {
+        const { selectedId } = store.getState();
+        if (selectedId) removeLayer(store, selectedId);
+      }
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [store, queue, newId]);
+}
