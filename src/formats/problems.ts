@@ -1,4 +1,4 @@
-import { z } from "zod";
+import type { z } from "zod";
 import { failed, ok, problem, type Problem, type Result } from "../core/units/problem";
 
 /** ["layers", 1, "ksCmPerHour"] → "layers[1].ksCmPerHour" */

@@ -48,6 +48,8 @@ export type HydraulicFunctions = {
   readonly airEntryCm: number;
   /** The largest 1/alpha-scale in the curve, as alpha: where near-saturated detail begins. [1/cm] */
   readonly largestAlphaPerCm: number;
+  /** Suction over which a curve falls by e however dry it is; Infinity for one that falls ever more slowly. [cm] */
+  readonly foldingCm: number;
   /** Effective saturation, 0…1. */
   effectiveSaturation(psiCm: number): number;
   /** Volumetric water content, without the specific storage of positive heads. [m³/m³] */
@@ -104,7 +106,7 @@ function vgFunctions({ thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: Vg
   const conductivityAtStraightEnd = straightNearZero ? curvedConductivity(-STRAIGHT_K_SUCTION_CM) : ksCmPerHour;
 
   return {
-    thetaR, thetaS, ksCmPerHour, airEntryCm,
+    thetaR, thetaS, ksCmPerHour, airEntryCm, foldingCm: Infinity,
     largestAlphaPerCm: alpha.reduce((a, b) => Math.max(a, b)),
     effectiveSaturation,
     waterContent: (psiCm) => thetaR + (thetaS - thetaR) * effectiveSaturation(psiCm),
@@ -132,7 +134,7 @@ function vgFunctions({ thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: Vg
 function exponentialFunctions({ thetaR, thetaS, ksCmPerHour, alphaPerCm }: ExponentialHydraulics): HydraulicFunctions {
   const effectiveSaturation = (psiCm: number): number => (psiCm < 0 ? Math.exp(alphaPerCm * psiCm) : 1);
   return {
-    thetaR, thetaS, ksCmPerHour, airEntryCm: 0, largestAlphaPerCm: alphaPerCm,
+    thetaR, thetaS, ksCmPerHour, airEntryCm: 0, largestAlphaPerCm: alphaPerCm, foldingCm: 1 / alphaPerCm,
     effectiveSaturation,
     waterContent: (psiCm) => thetaR + (thetaS - thetaR) * effectiveSaturation(psiCm),
     conductivityCmPerHour: (psiCm) => ksCmPerHour * effectiveSaturation(psiCm),

@@ -132,7 +132,7 @@ function roots({ setup, readings, system }: Saying): ReadingSentence[] {
   }];
 }
 
-function doses({ setup, readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
+function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
   const why: Why = {
     formula: "Water the settled stack holds when free water just reaches that height, less what is in it now.",
     inputs: [["in it now", formatVolume(readings.storedCm3 + readings.pondedCm3, system)]],

@@ -28,7 +28,7 @@ export function checkSetup(setup: Setup, knowsMedium: (id: string) => boolean, s
   setup.layers.forEach((layer, i) => {
     const path = `layers[${i}]`;
     if (!(layer.thicknessCm > 0)) add(`${path}.thicknessCm`, "not-positive", "A layer must be thicker than 0. To be rid of it, remove it.");
-    else if (layer.thicknessCm < THINNEST_LAYER_CM) {
+    else if (layer.thicknessCm < THINNEST_LAYER_CM - HEIGHT_SLACK_CM) {
       add(`${path}.thicknessCm`, "too-thin", `${cm(layer.thicknessCm)} is too thin; the thinnest layer is ${cm(THINNEST_LAYER_CM)}.`);
     }
     if (layer.name.length > LONGEST_NAME) add(`${path}.name`, "too-long", `A name has ${LONGEST_NAME} characters at most.`);

@@ -73,7 +73,7 @@ export function dragBoundary(setup: Setup, index: number, heightCm: number): Set
 /** Drags the free water surface, the overflow or the outlet; the surface stops at the overflow, and the overflow takes the surface down with it. */
 export function dragWaterHeight(setup: Setup, what: "level" | "overflow" | "outlet", heightCm: number): Setup {
   const { water, vessel: { insideDepthCm } } = setup;
-  const height = tidy(clamp(heightCm, 0, insideDepthCm));
+  const height = Math.min(tidy(clamp(heightCm, 0, insideDepthCm)), insideDepthCm);
   switch (water.kind) {
     case "free-water":
       if (what === "level") return withWater(setup, { ...water, levelCm: Math.min(height, water.overflowCm ?? insideDepthCm) });

@@ -29,35 +29,37 @@ export const SATURATED_SE = 0.999;
 const GAUSS_NODES = [0.1834346424956498, 0.525532409916329, 0.7966664774136267, 0.9602898564975363];
 const GAUSS_WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763];
 /** Panels grow by this factor away from the water table, where the curve flattens on a log scale. */
-const PANEL_GROWTH = 3;
+const PANEL_GROWTH = 2;
+/** A panel of an exponential curve spans this many of its foldings at most. */
+const LONGEST_PANEL_FOLDINGS = 3;
+/** No search for a dose goes drier than this; a medium that still holds more then has n all but 1. [cm] */
+const DRIEST_WATER_TABLE_CM = -1e30;
 /** The first panel ends at this fraction of the coarsest pore scale 1/alpha. */
 const FIRST_PANEL = 0.02;
 
-/** ∫ theta d(suction) between two suctions of which the larger is positive, by Gauss-Legendre on graded panels. [cm] */
-function integralOverSuction(layer: PreparedLayer, fromCm: number, toCm: number): number {
-  const { functions } = layer;
+/**
+ * ∫ theta over a height of layer that lies above the free surface, by Gauss-Legendre on graded panels. [cm]
+ * Counted from its lower end, so that a stack under 1e20 cm of suction still has its thickness.
+ * @param suctionCm suction at the lower end, 0 or more
+ */
+function unsaturatedIntegralCm({ functions }: PreparedLayer, suctionCm: number, heightCm: number): number {
   const entry = functions.airEntryCm;
-  let sum = 0;
-  let left = fromCm;
-  // Between 0 and the air entry theta is constant; past it the graded panels start at the kink.
-  if (left < entry) {
-    const right = Math.min(entry, toCm);
-    sum += (right - left) * functions.thetaS;
-    left = right;
-  }
+  // Up to the air entry theta is constant; past it the graded panels start at the kink.
+  let from = Math.min(Math.max(0, entry - suctionCm), heightCm);
+  let sum = from * functions.thetaS;
   const first = FIRST_PANEL / functions.largestAlphaPerCm;
-  while (left < toCm) {
-    const fromKink = left - entry;
-    const right = Math.min(toCm, entry + Math.max(first, fromKink * PANEL_GROWTH));
-    const middle = (left + right) / 2;
-    const half = (right - left) / 2;
+  while (from < heightCm) {
+    const pastKink = suctionCm + from - entry;
+    const to = Math.min(heightCm, from + Math.min(Math.max(first, pastKink * (PANEL_GROWTH - 1)), LONGEST_PANEL_FOLDINGS * functions.foldingCm));
+    const middle = (from + to) / 2;
+    const half = (to - from) / 2;
     let panel = 0;
     for (let g = 0; g < GAUSS_NODES.length; g++) {
       const offset = half * GAUSS_NODES[g]!;
-      panel += GAUSS_WEIGHTS[g]! * (functions.waterContent(-(middle - offset)) + functions.waterContent(-(middle + offset)));
+      panel += GAUSS_WEIGHTS[g]! * (functions.waterContent(-(suctionCm + (middle - offset))) + functions.waterContent(-(suctionCm + (middle + offset))));
     }
     sum += panel * half;
-    left = right;
+    from = to;
   }
   return sum;
 }
@@ -71,7 +73,9 @@ export function hydrostaticLayerStorageCm3(layer: PreparedLayer, specificStorage
     const wetTop = Math.min(0, suctionAtTop);
     perArea += (wetTop - suctionAtBottom) * (layer.functions.thetaS - specificStoragePerCm * (wetTop + suctionAtBottom) / 2);
   }
-  if (suctionAtTop > 0) perArea += integralOverSuction(layer, Math.max(0, suctionAtBottom), suctionAtTop);
+  const wetCm = Math.max(0, -suctionAtBottom);
+  const heightCm = layer.topCm - layer.bottomCm - wetCm;
+  if (heightCm > 0) perArea += unsaturatedIntegralCm(layer, Math.max(0, suctionAtBottom), heightCm);
   return layer.areaCm2 * perArea;
 }
 
@@ -127,7 +131,7 @@ export function equilibriumWithStored(column: Column, storedCm3: number): Result
   while (hydrostaticStorageCm3(column, low) > storedCm3) {
     high = low;
     low = 4 * low - 10;
-    if (low < -1e15) {
+    if (low < DRIEST_WATER_TABLE_CM) {
       return failed(problem("storedCm3", "unreachable", "is so close to the water bound at thetaR that no suction is dry enough"));
     }
   }

@@ -35,7 +35,7 @@ const RETRY_MS = [500, 1000, 2000, 4000];
  */
 export class SaveQueue {
   /** Called after every acknowledged write, so that other tabs can be told. */
-  onStored: (() => void) | undefined;
+  private onStored: (() => void) | undefined;
   private readonly waiting: Operation[] = [];
   private sending = false;
   private failures = 0;
@@ -54,6 +54,11 @@ export class SaveQueue {
 
   get unsaved(): readonly Change[] {
     return this.waiting.flatMap((operation) => (operation.kind === "change" ? [operation.change] : []));
+  }
+
+  /** Has `told` called after every acknowledged write; undefined to stop. */
+  tell(told: (() => void) | undefined): void {
+    this.onStored = told;
   }
 
   /** Takes a change; it is kept in the browser before this returns. */

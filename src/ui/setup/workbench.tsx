@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { useRouter } from "next/navigation";
 import { Redo2, Undo2 } from "lucide-react";
 import { nanoid } from "nanoid";
@@ -69,9 +69,8 @@ export function Workbench({ initial, actions }: { initial: SetupState; actions: 
 
 /** The page's store and the queue that saves it, for as long as the page is open. */
 function useSavedStore(initial: SetupState, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
-  const made = useRef<{ store: SetupStore; queue: SaveQueue } | undefined>(undefined);
-  made.current ??= makeSaved(initial, actions);
-  const { store, queue } = made.current;
+  const [made] = useState(() => makeSaved(initial, actions));
+  const { store, queue } = made;
   const { setupId } = initial;
 
   useEffect(() => {
@@ -87,7 +86,7 @@ function useSavedStore(initial: SetupState, actions: SetupActions): { store: Set
     };
     channel.onmessage = () => void follow();
     const announce = (): void => channel.postMessage("changed");
-    queue.onStored = announce;
+    queue.tell(announce);
     const onVisible = (): void => { if (document.visibilityState === "visible") void follow(); };
     document.addEventListener("visibilitychange", onVisible);
     addEventListener("online", onVisible);
@@ -100,14 +99,14 @@ function useSavedStore(initial: SetupState, actions: SetupActions): { store: Set
     });
     return () => {
       channel.close();
-      queue.onStored = undefined;
+      queue.tell(undefined);
       document.removeEventListener("visibilitychange", onVisible);
       removeEventListener("online", onVisible);
     };
     // once per page: the store and the queue outlive every render
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [setupId]);
-  return made.current;
+  return made;
 }
 
 function makeSaved(initial: SetupState, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {

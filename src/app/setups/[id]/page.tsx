@@ -16,7 +16,6 @@ export default async function SetupPage({ params }: Params) {
   const loaded = marlstone().loadSetup((await params).id);
   switch (loaded.status) {
     case "missing": notFound();
-    // eslint-disable-next-line no-fallthrough -- notFound throws
     case "damaged": return <DamagedSetup setupId={loaded.setupId} problems={loaded.problems} lastGood={loaded.lastGood} onRestore={restoreLastGood} />;
     case "ok": return <Workbench key={loaded.state.setupId} initial={loaded.state} actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }} />;
     default: return loaded satisfies never;

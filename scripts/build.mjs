@@ -1,0 +1,3 @@
+import { build } from "./run.mjs";
+
+build({ whenChanged: false });

@@ -1,0 +1,40 @@
+import { describe, expect, it } from "vitest";
+import { makeColumn } from "../water/column";
+import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import { CATALOGUE } from "./catalogue";
+import { SOURCES } from "./sources";
+import type { Medium } from "./medium";
+
+const media: readonly Medium[] = CATALOGUE;
+
+describe.each(media.map((medium) => [medium.name, medium] as const))("%s", (_, medium) => {
+  const column = makeColumn([{ thicknessCm: 15, areaCm2: 1, hydraulics: medium.hydraulics }], 1e-7);
+  const capacity = hydrostaticStorageCm3(column, 0) / 15;
+
+  it("has a container capacity and air space at 15 cm inside its range, and at its typical value", () => {
+    const air = medium.hydraulics.thetaS - capacity;
+    expect(capacity).toBeGreaterThanOrEqual(medium.containerCapacity15cm.low);
+    expect(capacity).toBeLessThanOrEqual(medium.containerCapacity15cm.high);
+    expect(air).toBeGreaterThanOrEqual(medium.airSpace15cm.low);
+    expect(air).toBeLessThanOrEqual(medium.airSpace15cm.high);
+    expect(capacity).toBeCloseTo(medium.containerCapacity15cm.typical, 2);
+    expect(air).toBeCloseTo(medium.airSpace15cm.typical, 2);
+  });
+
+  it("has a wilting content inside its range, and pores that match its porosity", () => {
+    const dry = hydraulicFunctions(medium.hydraulics).waterContent(-15_000);
+    expect(dry).toBeGreaterThanOrEqual(medium.unavailableWater.low);
+    expect(dry).toBeLessThanOrEqual(medium.unavailableWater.high);
+    expect(medium.hydraulics.thetaS).toBeCloseTo(medium.totalPorosity.typical, 2);
+  });
+
+  it("names sources that have a full reference", () => {
+    expect(medium.sources.length).toBeGreaterThan(0);
+    for (const source of medium.sources) expect(SOURCES).toHaveProperty([source]);
+  });
+});
+
+it("the catalogue has the first dozen media, each once", () => {
+  expect(new Set(media.map(({ id }) => id)).size).toBe(12);
+});

@@ -1,0 +1,135 @@
+import { spawnSync } from "node:child_process";
+import { readFileSync, readdirSync } from "node:fs";
+import { describe, expect, it } from "vitest";
+import { parseColumnCase, solveColumnCase } from "./column-case";
+import { problemLine } from "./problems";
+
+const HYDRAULICS = { model: "vg", thetaR: 0.05, thetaS: 0.85, ksCmPerHour: 80, modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }] };
+const LAYER = { thicknessCm: 20, areaCm2: 400, hydraulics: HYDRAULICS };
+const EQUILIBRIUM = { kind: "marlstone.column-case", version: 1, task: "equilibrium", layers: [LAYER], waterTableCm: 3 };
+const RISE = { ...EQUILIBRIUM, task: "steady-rise", limitPsiCm: -100 };
+const { waterTableCm: _, ...REST } = EQUILIBRIUM;
+const TRANSIENT = { ...REST, task: "transient", initial: { kind: "saturated" }, bottom: { kind: "seepage" }, top: { kind: "sealed" }, outputHours: [0, 1, 24] };
+
+const lines = (value: unknown): string[] => {
+  const parsed = parseColumnCase(value);
+  return parsed.ok ? [] : parsed.problems.map(problemLine);
+};
+const withLayer = (part: object) => ({ ...EQUILIBRIUM, layers: [{ ...LAYER, ...part }] });
+const withHydraulics = (part: object) => withLayer({ hydraulics: { ...HYDRAULICS, ...part } });
+
+describe("a column case that does not validate has a line for each problem", () => {
+  it.each<[unknown, string]>([
+    [[], "must be a JSON object"],
+    [{}, 'kind: is missing; expected "marlstone.column-case"'],
+    [{ ...EQUILIBRIUM, kind: "other" }, 'kind: must be "marlstone.column-case"'],
+    [{ ...EQUILIBRIUM, version: 2 }, "version: must be 1"],
+    [{ ...EQUILIBRIUM, task: "dance" }, "task: is not one of the known kinds"],
+    [{ ...EQUILIBRIUM, layers: [] }, "layers: needs at least 1"],
+    [{ ...EQUILIBRIUM, cellCm: 0 }, "cellCm: must be greater than 0"],
+    [{ ...EQUILIBRIUM, cellCm: 1e-6 }, "cellCm: gives 20000000 cells; 100000 at most"],
+    [{ ...EQUILIBRIUM, waterTableCm: "3" }, "waterTableCm: must be a number"],
+    [JSON.parse('{"kind":"marlstone.column-case","version":1,"task":"equilibrium","layers":[],"waterTableCm":1e999}'), "waterTableCm: must be a finite number"],
+    [REST, "waterTableCm: is missing; an equilibrium needs waterTableCm or storedCm3"],
+    [{ ...EQUILIBRIUM, storedCm3: 100 }, "storedCm3: give waterTableCm or storedCm3, not both"],
+    [{ ...EQUILIBRIUM, waterTableIn: 3 }, "waterTableIn: is not known here"],
+    [withLayer({ thicknessCm: 0 }), "layers[0].thicknessCm: must be greater than 0"],
+    [withLayer({ areaCm2: -4 }), "layers[0].areaCm2: must be greater than 0"],
+    [withLayer({ hydraulics: { model: "magic" } }), "layers[0].hydraulics.model: is not one of the known kinds"],
+    [withHydraulics({ ksCmPerHour: 0 }), "layers[0].hydraulics.ksCmPerHour: must be greater than 0"],
+    [withHydraulics({ thetaS: 0.01 }), "layers[0].hydraulics.thetaS: must be greater than thetaR (0.05)"],
+    [withHydraulics({ thetaS: 1.2 }), "layers[0].hydraulics.thetaS: must be 1 at most"],
+    [withHydraulics({ thetaR: -0.1 }), "layers[0].hydraulics.thetaR: must be at least 0"],
+    [withHydraulics({ airEntryCm: -1 }), "layers[0].hydraulics.airEntryCm: must be at least 0"],
+    [withHydraulics({ modes: [] }), "layers[0].hydraulics.modes: needs at least 1"],
+    [withHydraulics({ modes: [{ weight: 1, alphaPerCm: 0.2, n: 1 }] }), "layers[0].hydraulics.modes[0].n: must be greater than 1"],
+    [withHydraulics({ modes: [{ weight: 0.6, alphaPerCm: 0.2, n: 1.5 }] }), "layers[0].hydraulics.modes: weights must sum to 1, they sum to 0.6"],
+    [{ ...RISE, demandHeightCm: 2 }, "demandHeightCm: must lie above waterTableCm (3)"],
+    [{ ...RISE, demandHeightCm: 21 }, "demandHeightCm: must be 20 at most, the top of the column"],
+    [{ ...RISE, waterTableCm: 20 }, "waterTableCm: must be below the demand height, 20"],
+    [{ ...RISE, limitPsiCm: 0 }, "limitPsiCm: must be less than 0"],
+    [{ ...TRANSIENT, bottom: { kind: "hole" } }, "bottom.kind: is not one of the known kinds"],
+    [{ ...TRANSIENT, top: { kind: "seepage" } }, "top.kind: is not one of the known kinds"],
+    [{ ...TRANSIENT, top: { kind: "flux" } }, "top.cmPerHour: is missing"],
+    [{ ...TRANSIENT, top: { kind: "flux", cmPerHour: [[1, 0]] } }, "top.cmPerHour[0][0]: a step function must start at hour 0"],
+    [{ ...TRANSIENT, top: { kind: "flux", cmPerHour: [[0, 0], [2, 1], [2, 0]] } }, "top.cmPerHour[2][0]: hours must ascend"],
+    [{ ...TRANSIENT, outputHours: [0, 2, 1] }, "outputHours[2]: output times must ascend"],
+    [{ ...TRANSIENT, outputHours: [-1] }, "outputHours[0]: must be at least 0"],
+    [{ ...TRANSIENT, waterTableCm: 3 }, "waterTableCm: is not known here"],
+  ])("%#", (value, expected) => expect(lines(value)).toContain(expected));
+
+  it("takes every valid kind of case", () => {
+    for (const value of [EQUILIBRIUM, { ...REST, storedCm3: 900 }, RISE, TRANSIENT,
+      { ...TRANSIENT, top: { kind: "atmosphere", cmPerHour: [[0, -0.02], [12, 0.5]] }, bottom: { kind: "free-drainage" } },
+      { ...TRANSIENT, top: { kind: "psi", cm: 0 }, bottom: { kind: "flux", cmPerHour: 0.1 }, initial: { kind: "psi", cm: -100 } }]) {
+      expect(lines(value)).toEqual([]);
+    }
+  });
+});
+
+describe("the answer to an equilibrium case", () => {
+  it("has the shape of a column result, defaults filled in", () => {
+    const parsed = parseColumnCase({ ...EQUILIBRIUM, layers: [{ thicknessCm: 20, hydraulics: HYDRAULICS }] });
+    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+    expect(result).toMatchObject({ ok: true, value: { kind: "marlstone.column-result", version: 1, task: "equilibrium", massBalanceRelError: 0, work: { cells: 80 } } });
+    if (!result.ok) return;
+    expect(result.value.states).toHaveLength(1);
+    expect(result.value.states[0]!.psi).toHaveLength(80);
+    expect(result.value.equilibrium!.storedCm3).toBe(result.value.states[0]!.storedCm3);
+  });
+
+  it("refuses a sealed volume under what thetaR binds", () => {
+    const parsed = parseColumnCase({ ...REST, storedCm3: 300 });
+    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+    expect(result.ok || result.problems.map(problemLine)).toEqual(["storedCm3: must be greater than 400.000, the water bound in the layers at thetaR"]);
+  });
+});
+
+describe("npm run marl", () => {
+  const marl = (input: string, ...args: string[]) => spawnSync("node_modules/.bin/tsx", ["src/cli/marl.ts", ...args], { input, encoding: "utf8" });
+
+  it("answers on standard output and exits 0", () => {
+    const { status, stdout, stderr } = marl(JSON.stringify(EQUILIBRIUM), "column", "-");
+    expect([status, stderr]).toEqual([0, ""]);
+    expect(JSON.parse(stdout)).toMatchObject({ kind: "marlstone.column-result", equilibrium: { waterTableCm: 3 } });
+  });
+
+  it("exits 2 with one line a problem and nothing on standard output", () => {
+    const { status, stdout, stderr } = marl(JSON.stringify({ ...EQUILIBRIUM, cellCm: -1, layers: [{ ...LAYER, thicknessCm: -1 }] }), "column", "-");
+    expect([status, stdout]).toEqual([2, ""]);
+    expect(stderr.trim().split("\n")).toEqual(["cellCm: must be greater than 0", "layers[0].thicknessCm: must be greater than 0"]);
+  });
+
+  it("exits 2 on what is not JSON, on a file that is not there, and on a call that is off", () => {
+    expect(marl("{", "column", "-").status).toBe(2);
+    expect(marl("", "column", "/nowhere/case.json")).toMatchObject({ status: 2, stderr: expect.stringContaining("cannot be read") as string });
+    expect(marl("", "dance")).toMatchObject({ status: 2, stderr: expect.stringContaining("usage") as string });
+  });
+
+  it("exits 3 on a task that is not available yet", () => {
+    expect(marl(JSON.stringify(RISE), "column", "-")).toMatchObject({ status: 3, stderr: expect.stringContaining("not available yet") as string });
+  });
+});
+
+describe("reference cases of an independent program", () => {
+  const FOLDER = "verification";
+  const names = readdirSync(FOLDER).filter((name) => name.startsWith("eq-") && !name.includes("expected"));
+  it.each(names)("%s", (name) => {
+    const parsed = parseColumnCase(JSON.parse(readFileSync(`${FOLDER}/${name}`, "utf8")));
+    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+    if (!result.ok) throw new Error(result.problems.map(problemLine).join("\n"));
+    const expected = JSON.parse(readFileSync(`${FOLDER}/${name.replace(".json", ".expected.json")}`, "utf8")) as {
+      quantities: { path: string; value: number; tolerance: number }[]; profiles: { variable: "psi" | "theta"; z: number[]; value: number[]; tolerance: number[] }[];
+    };
+    for (const { path, value, tolerance } of expected.quantities) {
+      const got = path.split(/[.[\]]+/u).reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], result.value);
+      expect(Math.abs((got as number) - value), path).toBeLessThanOrEqual(tolerance);
+    }
+    for (const { variable, z, value, tolerance } of expected.profiles) {
+      z.forEach((height, i) => {
+        const cell = result.value.z.findIndex((at) => Math.abs(at - height) < 1e-6);
+        expect(Math.abs(result.value.states[0]![variable][cell]! - value[i]!), `${variable} at ${height}`).toBeLessThanOrEqual(tolerance[i]!);
+      });
+    }
+  });
+});

@@ -1,0 +1,116 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { potWith } from "@/core/testing/setups";
+import { rename } from "@/core/stack/edit";
+import type { SaveInput, SetupState, WriteOutcome } from "@/formats/setup-actions";
+import { SaveQueue, type Change, type Kept, type QueueStatus } from "./save-queue";
+import { documentOf } from "./setup-store";
+
+const POT = potWith({ kind: "drained", outletCm: 0 });
+const change = (name: string): Change => ({ id: `change-${name}`, label: `Named ${name}`, document: documentOf(rename(POT, name)) });
+const state = (version: number): SetupState => ({ setupId: "pot", version, setup: POT, undoLabel: null, redoLabel: null, setAside: [] });
+
+/** A server whose answers are given one by one; `sent` is what it got. */
+function rig() {
+  const sent: SaveInput[] = [];
+  const kept: (Kept | undefined)[] = [];
+  const statuses: QueueStatus["kind"][] = [];
+  const states: string[] = [];
+  let answer: (input: SaveInput) => WriteOutcome = (input) => ({ status: "saved", state: state(input.baseVersion + input.changes.length) });
+  const queue = new SaveQueue("pot", 1, {
+    save: async (input) => { sent.push(input); return answer(input); },
+    step: async ({ baseVersion }) => ({ status: "saved", state: state(baseVersion + 1) }),
+  }, { keep: (now) => kept.push(now) }, ({ kind }) => statuses.push(kind), (_, cause, caughtUp) => states.push(`${cause}${caughtUp ? "" : " more"}`));
+  return { queue, sent, kept, statuses, states, answerWith: (next: typeof answer) => { answer = next; } };
+}
+const settle = () => vi.advanceTimersByTimeAsync(0);
+
+beforeEach(() => { vi.useFakeTimers(); });
+afterEach(() => { vi.useRealTimers(); });
+
+describe("the save queue", () => {
+  it("keeps a change in the browser before it is sent, and forgets it when it is acknowledged", async () => {
+    const { queue, sent, kept, statuses } = rig();
+    queue.push(change("a"));
+    expect(kept.at(-1)).toMatchObject({ baseVersion: 1, changes: [{ id: "change-a" }] });
+    await settle();
+    expect(sent).toMatchObject([{ baseVersion: 1, changes: [{ id: "change-a" }] }]);
+    expect(kept.at(-1)).toBeUndefined();
+    expect(statuses).toEqual(["saving", "saved"]);
+  });
+
+  it("sends what came meanwhile in one run, on the version the first reached", async () => {
+    const { queue, sent } = rig();
+    for (const name of ["a", "b", "c"]) queue.push(change(name));
+    await settle();
+    expect(sent.map(({ baseVersion, changes }) => [baseVersion, changes.length])).toEqual([[1, 1], [2, 2]]);
+  });
+
+  it("tries an unreachable server again until it answers, losing nothing", async () => {
+    const { queue, sent, kept, statuses, answerWith } = rig();
+    answerWith(() => { throw new TypeError("fetch failed"); });
+    queue.push(change("a"));
+    await settle();
+    queue.push(change("b"));
+    await vi.advanceTimersByTimeAsync(3000);
+    expect(statuses.at(-1)).toBe("unreachable");
+    expect(kept.at(-1)).toMatchObject({ changes: [{ id: "change-a" }, { id: "change-b" }] });
+    answerWith(({ baseVersion, changes }) => ({ status: "saved", state: state(baseVersion + changes.length) }));
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(sent.at(-1)!.changes.map(({ id }) => id)).toEqual(["change-a", "change-b"]);
+    expect(statuses.at(-1)).toBe("saved");
+    expect(queue.unsaved).toEqual([]);
+  });
+
+  it("goes on from the version that came first after a stale write, once everything made on the old one is set aside", async () => {
+    const { queue, sent, states, answerWith } = rig();
+    answerWith(() => ({ status: "stale", state: state(7), keptRevisionId: 3 }));
+    queue.push(change("a"));
+    queue.push(change("b"));
+    await settle();
+    expect(sent.map(({ baseVersion }) => baseVersion)).toEqual([1, 1]);
+    expect(states).toEqual(["stale"]);
+    answerWith(({ baseVersion }) => ({ status: "saved", state: state(baseVersion + 1) }));
+    queue.push(change("c"));
+    await settle();
+    expect(sent.at(-1)!.baseVersion).toBe(7);
+  });
+
+  it("stops at a refusal with the change still kept, until the grower gives it up", async () => {
+    const { queue, sent, kept, statuses, answerWith } = rig();
+    answerWith(() => ({ status: "refused", problems: [{ path: "", code: "x", message: "No." }] }));
+    queue.push(change("a"));
+    queue.push(change("b"));
+    await settle();
+    expect(sent).toHaveLength(1);
+    expect(statuses.at(-1)).toBe("refused");
+    expect(kept.at(-1)).toMatchObject({ changes: [{ id: "change-a" }, { id: "change-b" }] });
+    queue.giveUp(4);
+    expect(kept.at(-1)).toBeUndefined();
+    expect(statuses.at(-1)).toBe("saved");
+  });
+
+  it("undoes in its turn, and says when more has been changed since", async () => {
+    const { queue, states } = rig();
+    queue.push(change("a"));
+    queue.step("undo");
+    queue.push(change("b"));
+    await settle();
+    expect(states).toEqual(["save more", "step more", "save"]);
+  });
+
+  it("takes up what an earlier page left, on the version it was made on", async () => {
+    const { queue, sent } = rig();
+    queue.adopt({ baseVersion: 5, changes: [change("left")] });
+    await settle();
+    expect(sent).toMatchObject([{ baseVersion: 5, changes: [{ id: "change-left" }] }]);
+  });
+
+  it("follows a newer version only while nothing waits", async () => {
+    const { queue } = rig();
+    expect(queue.follow(3)).toBe(true);
+    expect(queue.follow(3)).toBe(false);
+    queue.push(change("a"));
+    expect(queue.follow(9)).toBe(false);
+    await settle();
+  });
+});
