@@ -87,7 +87,7 @@ export function NameField({ label, value, placeholder, onOffer, className = "" }
         aria-invalid={problems.length > 0} aria-describedby={problems.length > 0 ? `${id}-said` : undefined} data-draft={draft ? "" : undefined}
         onChange={(event) => setDraft({ text: event.target.value, problems: [] })} onBlur={offer}
         onKeyDown={(event) => {
-          if (event.key === "Enter") { offer(); event.currentTarget.blur(); }
+          if (event.key === "Enter") event.currentTarget.blur();
           if (event.key === "Escape") setDraft(undefined);
         }} />
       {problems.length > 0 && <span id={`${id}-said`} className="said block" role="alert">{problems.map(({ message }) => message).join(" ")}</span>}

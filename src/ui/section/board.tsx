@@ -1,5 +1,5 @@
 "use client";
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { memo, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { dragBoundary, dragWaterHeight, withWater } from "@/core/stack/edit";
 import { boundariesCm, type Setup } from "@/core/stack/setup";
@@ -57,9 +57,12 @@ export function Board({ store }: { store: SetupStore }) {
   const handles = { system, heightAt, onCancel: store.cancelPreview };
 
   return (
-    <div ref={frame} className="relative h-full min-h-[20rem] w-full select-none print:h-[17cm]">
+    <div ref={frame} className="relative h-full min-h-[20rem] w-full select-none [contain:strict] print:h-[17cm]">
       <svg ref={svg} width={size.width} height={size.height} className="absolute inset-0 block" role="group" aria-label="Section and water profile, to scale"
+        onPointerDown={() => setReadingHeightCm(undefined)}
         onPointerMove={(event) => {
+          // a second drawing a frame, for a line nobody reads while dragging
+          if (event.buttons !== 0) return;
           const height = heightAt(event.clientY);
           setReadingHeightCm(height >= 0 && height <= (heights.at(-1) ?? 0) ? height : undefined);
         }}
@@ -256,7 +259,7 @@ const breakLine = (x: number, top: number, bottom: number, half: number): string
   return `M${x - half + 2} ${top}V${middle - 12}l-5 8l10 8l-5 8V${bottom}H${x + half - 2}V${middle + 12}l5 -8l-10 -8l5 -8V${top}Z`;
 };
 
-function Ruler({ geometry, depthCm, system }: { geometry: BoardGeometry; depthCm: number; system: UnitSystem }) {
+const Ruler = memo(function Ruler({ geometry, depthCm, system }: { geometry: BoardGeometry; depthCm: number; system: UnitSystem }) {
   const x = geometry.ruler.right;
   return (
     <g pointerEvents="none">
@@ -273,7 +276,7 @@ function Ruler({ geometry, depthCm, system }: { geometry: BoardGeometry; depthCm
       })}
     </g>
   );
-}
+});
 
 /** What the heights mean, in the gutter between section and profile, with leaders to both. */
 function ZoneMarks({ readings, geometry, system, setup }: { readings: Readings; geometry: BoardGeometry; system: UnitSystem; setup: Setup }) {
@@ -327,7 +330,7 @@ function SelectedBand({ setup, selectedId, heights, geometry, onSelect }: {
   );
 }
 
-function ProfileAxis({ geometry, empty, stale }: { geometry: BoardGeometry; empty: boolean; stale: boolean }) {
+const ProfileAxis = memo(function ProfileAxis({ geometry, empty, stale }: { geometry: BoardGeometry; empty: boolean; stale: boolean }) {
   const { left, right } = geometry.profile;
   const x = (share: number): number => left + share * (right - left);
   const wide = right - left > 170;
@@ -346,7 +349,7 @@ function ProfileAxis({ geometry, empty, stale }: { geometry: BoardGeometry; empt
       {empty && <text x={(left + right) / 2} y={(geometry.baseY + geometry.rimY) / 2} textAnchor="middle" className="fill-soft text-[13px]">{stale ? "waits for a mended stack" : "nothing to read yet"}</text>}
     </g>
   );
-}
+});
 
 function readingText(readings: Readings, heightCm: number): string {
   const at = readAt(readings.profile, heightCm);

@@ -1,5 +1,5 @@
 "use client";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { memo, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Popover } from "radix-ui";
 import { useStore } from "zustand";
 import { readingSentences, stateLine, type ReadingSentence } from "@/core/readings/sentences";
@@ -32,29 +32,39 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
   );
 }
 
-function Sentence({ sentence: { heading, text, tone, why } }: { sentence: ReadingSentence }) {
+/** Drawn anew only when what it says changes, or while its why is open: sentences follow every frame of a drag. */
+const Sentence = memo(function Sentence({ sentence }: { sentence: ReadingSentence }) {
+  const { heading, text, tone } = sentence;
   return (
     <div className="border-t border-rule py-1.5 first:border-t-0">
       <h3 className={`small-caps flex items-baseline justify-between gap-2 ${tone === "trouble" ? "text-trouble!" : ""}`}>
         <span>{heading}{tone === "trouble" && <span className="sr-only"> (trouble)</span>}</span>
-        <Popover.Root>
-          <Popover.Trigger asChild>
-            <button type="button" className="no-print font-sans text-sm font-normal text-soft underline decoration-dotted hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11" aria-label={`Why: ${heading}`}>why</button>
-          </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content align="end" collisionPadding={12} className="z-50 max-h-[70dvh] w-[min(26rem,92vw)] overflow-auto border border-rule-strong bg-sheet p-4 text-[0.95rem] leading-snug shadow-lg" aria-label={`Why: ${heading}`}>
-              <p>{why.formula}</p>
-              <dl className="my-2 grid grid-cols-[auto_1fr] gap-x-3 border-y border-rule py-1.5 text-sm">
-                {why.inputs.map(([name, value], i) => <div key={`${name}${i}`} className="contents"><dt className="text-soft">{name}</dt><dd>{value}</dd></div>)}
-              </dl>
-              <p className="text-sm"><b>Source.</b> {why.source}</p>
-              <p className="mt-1 text-sm"><b>How sure.</b> {why.uncertainty}</p>
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+        <WhyButton sentence={sentence} />
       </h3>
       <p className={`leading-snug ${tone === "trouble" ? "text-trouble" : ""}`}>{text}</p>
     </div>
+  );
+}, (before, after) => before.sentence.text === after.sentence.text && before.sentence.id === after.sentence.id && before.sentence.tone === after.sentence.tone);
+
+/** The popover exists only while it is open; what it shows was true when it was opened or last redrawn. */
+function WhyButton({ sentence: { heading, why } }: { sentence: ReadingSentence }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <button type="button" className="no-print font-sans text-sm font-normal text-soft underline decoration-dotted hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11" aria-label={`Why: ${heading}`}>why</button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" collisionPadding={12} className="z-50 max-h-[70dvh] w-[min(26rem,92vw)] overflow-auto border border-rule-strong bg-sheet p-4 text-[0.95rem] leading-snug shadow-lg" aria-label={`Why: ${heading}`}>
+          <p>{why.formula}</p>
+          <dl className="my-2 grid grid-cols-[auto_1fr] gap-x-3 border-y border-rule py-1.5 text-sm">
+            {why.inputs.map(([name, value], i) => <div key={`${name}${i}`} className="contents"><dt className="text-soft">{name}</dt><dd>{value}</dd></div>)}
+          </dl>
+          <p className="text-sm"><b>Source.</b> {why.source}</p>
+          <p className="mt-1 text-sm"><b>How sure.</b> {why.uncertainty}</p>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
 

@@ -136,6 +136,7 @@ export class SaveQueue {
         this.waiting.splice(0, run.length);
         this.version = outcome.state.version;
         this.remember();
+        performance.mark("marlstone.saved");
         this.onStored?.();
         const caughtUp = this.waiting.length === 0;
         this.onState(outcome.state, run.changes.length > 0 ? "save" : "step", caughtUp);

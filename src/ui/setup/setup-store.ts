@@ -84,6 +84,7 @@ export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChan
       const { committed } = store.getState();
       const problems = newProblems(checkWhole(committed, medium, system), checkWhole(next, medium, system));
       if (problems.length > 0) return problems;
+      if (JSON.stringify(next) === JSON.stringify(committed)) return [];
       show(next);
       store.setState({ committed: next });
       onChange(label, next);

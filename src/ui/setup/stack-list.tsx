@@ -1,12 +1,12 @@
 "use client";
-import { useMemo, useRef } from "react";
+import { memo, useCallback, useMemo } from "react";
 import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ArrowDown, ArrowUp, GripVertical, Plus, X } from "lucide-react";
 import { useStore } from "zustand";
 import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
-import { headroomCm, type Setup, type StackLayer } from "@/core/stack/setup";
+import { headroomCm, type StackLayer } from "@/core/stack/setup";
 import type { LayerReading } from "@/core/readings/readings";
 import { formatLength, formatMass, formatPercent, formatVolume } from "@/core/units/units";
 import { MEDIA } from "../common/media";
@@ -14,6 +14,8 @@ import { useUnits } from "../common/preferences";
 import { NameField, QuantityField } from "../common/quantity-field";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
 import type { SetupStore } from "./setup-store";
+
+const MEDIUM_OPTIONS = MEDIA.map(({ id, name }) => <option key={id} value={id}>{name}</option>);
 
 const layerName = (layer: StackLayer, store: SetupStore): string => layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
 
@@ -23,17 +25,16 @@ export function StackList({ store, newId }: { store: SetupStore; newId: () => st
   const selectedId = useStore(store, (state) => state.selectedId);
   const readings = useStore(store, (state) => (state.view.ok ? state.view.value.readings.layers : undefined));
   const system = useUnits();
-  const list = useRef<HTMLOListElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
   const topDown = useMemo(() => setup.layers.map((layer, index) => ({ layer, index })).reverse(), [setup.layers]);
   const headroom = headroomCm(setup);
 
-  const move = (id: string, toIndex: number): void => {
+  const move = useCallback((id: string, toIndex: number): void => {
     const { committed } = store.getState();
     const layer = committed.layers.find((candidate) => candidate.id === id);
-    if (layer) store.offer(`Moved ${layerName(layer, store)}`, moveLayer(committed, id, toIndex), system);
-  };
+    if (layer) store.offer(`Moved ${layerName(layer, store)}`, moveLayer(committed, id, toIndex), "metric");
+  }, [store]);
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (over && over.id !== active.id) move(String(active.id), setup.layers.findIndex(({ id }) => id === over.id));
   };
@@ -50,9 +51,9 @@ export function StackList({ store, newId }: { store: SetupStore; newId: () => st
       )}
       <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={topDown.map(({ layer }) => layer.id)} strategy={verticalListSortingStrategy}>
-          <ol ref={list} className="border-b border-rule">
+          <ol className="border-b border-rule">
             {topDown.map(({ layer, index }) => (
-              <LayerRow key={layer.id} layer={layer} index={index} store={store} setup={setup} reading={readings?.[index]} selected={layer.id === selectedId} onMove={move} />
+              <LayerRow key={layer.id} layer={layer} index={index} isTop={index === setup.layers.length - 1} store={store} reading={layer.id === selectedId ? readings?.[index] : undefined} selected={layer.id === selectedId} onMove={move} />
             ))}
           </ol>
         </SortableContext>
@@ -87,8 +88,8 @@ export function removeLayer(store: SetupStore, id: string): void {
   if (problems.length > 0) store.say(problems[0]!.message);
 }
 
-function LayerRow({ layer, index, store, setup, reading, selected, onMove }: {
-  layer: StackLayer; index: number; store: SetupStore; setup: Setup; reading: LayerReading | undefined; selected: boolean;
+const LayerRow = memo(function LayerRow({ layer, index, isTop, store, reading, selected, onMove }: {
+  layer: StackLayer; index: number; isTop: boolean; store: SetupStore; reading: LayerReading | undefined; selected: boolean;
   onMove: (id: string, toIndex: number) => void;
 }) {
   const system = useUnits();
@@ -121,7 +122,7 @@ function LayerRow({ layer, index, store, setup, reading, selected, onMove }: {
       style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined }}
       onFocus={() => store.select(layer.id)} onPointerDown={() => store.select(layer.id)} onKeyDown={onKeyDown}>
       <div className="flex items-center gap-1.5">
-        <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${name}`} className="no-print cursor-grab touch-none px-1 py-1.5 text-soft hover:text-ink pointer-coarse:px-3 pointer-coarse:py-3">
+        <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${name}`} className="no-print cursor-grab touch-none px-1 py-1.5 text-soft hover:text-ink pointer-coarse:px-3.5 pointer-coarse:py-3.5">
           <GripVertical size={16} aria-hidden />
         </button>
         <svg width={26} height={26} className="shrink-0" aria-hidden>
@@ -129,13 +130,13 @@ function LayerRow({ layer, index, store, setup, reading, selected, onMove }: {
           {medium && <rect width={26} height={26} fill={grainFill(medium.pattern, "swatch")} />}
           <rect x={0.5} y={0.5} width={25} height={25} fill="none" stroke="var(--rule-strong)" />
         </svg>
-        <select aria-label="Medium" className="field min-w-0 grow text-[0.95rem]" value={medium ? layer.mediumId : ""} aria-invalid={!medium}
+        <select aria-label="Medium" className="field w-0 grow text-[0.95rem]" value={medium ? layer.mediumId : ""} aria-invalid={!medium}
           onChange={(event) => {
             const next = store.medium(event.target.value)!;
             change(`${name} to ${next.name}`, { mediumId: next.id, rooted: medium && layer.rooted !== medium.rootsByDefault ? layer.rooted : next.rootsByDefault });
           }}>
           {!medium && <option value="" disabled>{layer.mediumId}?</option>}
-          {MEDIA.map(({ id, name: option }) => <option key={id} value={id}>{option}</option>)}
+          {MEDIUM_OPTIONS}
         </select>
         <QuantityField label={`Thickness of ${name}`} hideLabel value={layer.thicknessCm}
           onOffer={(thicknessCm) => change(`Thickness of ${name}`, { thicknessCm })} />
@@ -151,7 +152,7 @@ function LayerRow({ layer, index, store, setup, reading, selected, onMove }: {
               roots
             </label>
             <span className="ml-auto flex gap-0.5">
-              <RowButton label={`Move ${name} up`} disabled={index === setup.layers.length - 1} onPress={() => onMove(layer.id, index + 1)}><ArrowUp size={15} aria-hidden /></RowButton>
+              <RowButton label={`Move ${name} up`} disabled={isTop} onPress={() => onMove(layer.id, index + 1)}><ArrowUp size={15} aria-hidden /></RowButton>
               <RowButton label={`Move ${name} down`} disabled={index === 0} onPress={() => onMove(layer.id, index - 1)}><ArrowDown size={15} aria-hidden /></RowButton>
               <RowButton label={`Remove ${name}`} onPress={() => removeLayer(store, layer.id)}><X size={15} aria-hidden /></RowButton>
             </span>
@@ -165,7 +166,7 @@ function LayerRow({ layer, index, store, setup, reading, selected, onMove }: {
       )}
     </li>
   );
-}
+});
 
 function RowButton({ label, disabled, onPress, children }: { label: string; disabled?: boolean; onPress: () => void; children: React.ReactNode }) {
   return (

@@ -30,11 +30,14 @@ export function reshaped(vessel: Vessel, shape: Vessel["shape"]): Vessel {
     : { shape, insideLengthCm: side(Math.sqrt(vesselAreaCm2(vessel))), insideWidthCm: side(Math.sqrt(vesselAreaCm2(vessel))), insideDepthCm, material };
 }
 
+/** Where a reservoir's overflow usually goes: level with the top of the lowest layer. [cm] */
+const firstTopCm = (setup: Setup): number => Math.min(boundariesCm(setup)[1] ?? setup.vessel.insideDepthCm / 4, setup.vessel.insideDepthCm);
+
 /** The same stack with another way of holding water, starting near the state it was in. */
 export function reheld(setup: Setup, kind: WaterHolding["kind"], medium: MediumLookup): WaterHolding {
   const { water, vessel } = setup;
   if (kind === water.kind) return water;
-  const firstTop = Math.min(boundariesCm(setup)[1] ?? vessel.insideDepthCm / 4, vessel.insideDepthCm);
+  const firstTop = firstTopCm(setup);
   const heightCm = water.kind === "free-water" ? water.levelCm : water.kind === "drained" ? water.outletCm : 0;
   switch (kind) {
     case "free-water": return { kind, levelCm: heightCm > 0 ? heightCm : Math.round(firstTop * 5) / 10, overflowCm: heightCm > firstTop ? null : firstTop };
@@ -75,9 +78,8 @@ export function VesselPanel({ store }: { store: SetupStore }) {
 const DOSE_STEP_CM3 = 50;
 
 export function WaterPanel({ store }: { store: SetupStore }) {
-  const setup = useStore(store, (state) => state.setup);
+  const water = useStore(store, (state) => state.setup.water);
   const system = useUnits();
-  const { water, vessel: { insideDepthCm } } = setup;
   const offer = (label: string, next: WaterHolding) => store.offer(label, withWater(store.getState().committed, next), system);
   const dose = (by: number) => (): void => {
     const { committed } = store.getState();
@@ -99,7 +101,7 @@ export function WaterPanel({ store }: { store: SetupStore }) {
           <>
             <QuantityField label="Free water level" value={water.levelCm} onOffer={(levelCm) => offer("Free water level", { ...water, levelCm })} />
             {water.overflowCm === null ? (
-              <button type="button" className="press no-print self-end" onClick={() => offer("Overflow hole", { ...water, overflowCm: Math.max(water.levelCm, Math.min(insideDepthCm, boundariesCm(setup)[1] ?? insideDepthCm)) })}>Add an overflow</button>
+              <button type="button" className="press no-print self-end" onClick={() => offer("Overflow hole", { ...water, overflowCm: Math.max(water.levelCm, firstTopCm(store.getState().committed)) })}>Add an overflow</button>
             ) : (
               <>
                 <QuantityField label="Overflow hole" value={water.overflowCm} onOffer={(overflowCm) => offer("Overflow hole", { ...water, overflowCm })} />

@@ -1,0 +1,143 @@
+import AxeBuilder from "@axe-core/playwright";
+import { gzipSync } from "node:zlib";
+import { BOG, CARBOY, TROUGH, expect, saved, test, words } from "./marlstone";
+
+const MOST_SCRIPT_BYTES = 250_000;
+
+test("the yard shows every setup to one scale on one ground line, with its state", async ({ page, marlstone }) => {
+  await page.goto(marlstone.url);
+  const drawings = page.locator("main ul li a svg");
+  await expect(drawings).toHaveCount(3);
+  const boxes = await Promise.all((await drawings.all()).map((drawing) => drawing.boundingBox()));
+  const bottoms = boxes.map((box) => Math.round(box!.y + box!.height));
+  expect(new Set(bottoms).size).toBe(1);
+  const [trough, bog] = boxes;
+  expect(trough!.width / 80).toBeCloseTo(bog!.width / 60, 1);
+  await expect(page.getByText(words(String.raw`Wet zone to 11 cm, 19 cm under the surface; air at the roots \d+ %`))).toBeVisible();
+});
+
+test("setups are copied, put away and taken back", async ({ page, marlstone }) => {
+  await page.goto(marlstone.url);
+  await page.getByRole("button", { name: `Copy ${BOG}` }).click();
+  await expect(page.getByRole("link", { name: `${BOG} (copy)` }).first()).toBeVisible();
+  await page.getByRole("button", { name: `Put away ${BOG} (copy)` }).click();
+  await page.getByRole("link", { name: /Put away \(1\)/ }).click();
+  await page.getByRole("button", { name: `Take back ${BOG} (copy)` }).click();
+  await expect(page.getByText("Nothing is put away.")).toBeVisible();
+  await page.getByRole("link", { name: "Back to the yard" }).click();
+  await page.getByRole("button", { name: `Put away ${BOG} (copy)` }).click();
+  await expect(page.getByRole("link", { name: `${BOG} (copy)` })).toHaveCount(0);
+});
+
+test("the yard is up to date after coming back from a setup", async ({ page, open }) => {
+  await open(CARBOY);
+  await page.getByRole("textbox", { name: "Name of the setup" }).fill("Closed carboy of the stair");
+  await page.keyboard.press("Enter");
+  await saved(page);
+  await page.goBack();
+  await expect(page.getByRole("link", { name: "Closed carboy of the stair" }).first()).toBeVisible();
+  await open("Closed carboy of the stair");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("textbox", { name: "Name of the setup" })).toHaveValue(CARBOY);
+  await saved(page);
+});
+
+for (const theme of ["light", "dark"] as const) {
+  test(`has no accessibility fault that a machine finds (${theme})`, async ({ browser, marlstone, open }) => {
+    const context = await browser.newContext({ colorScheme: theme });
+    const page = await context.newPage();
+    const faults = async (): Promise<string[]> => (await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze())
+      .violations.map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(" | ")}`);
+    await page.goto(marlstone.url);
+    expect(await faults()).toEqual([]);
+    await page.getByRole("link", { name: "New setup" }).click();
+    await expect(page.getByRole("heading", { name: "New setup" })).toBeVisible();
+    expect(await faults()).toEqual([]);
+    await open(TROUGH, page);
+    expect(await faults()).toEqual([]);
+    await context.close();
+  });
+}
+
+test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, open }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  await page.goto(marlstone.url);
+  for (const name of [undefined, TROUGH]) {
+    if (name) await open(name, page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  }
+  const small = await page.evaluate(() => [...document.querySelectorAll("button, select, input:not([type=checkbox])")]
+    .filter((element) => element.getClientRects().length > 0)
+    .map((element) => ({ name: element.getAttribute("aria-label") ?? element.textContent ?? "", box: element.getBoundingClientRect() }))
+    .filter(({ box }) => box.height < 43.5).map(({ name, box }) => `${name} ${Math.round(box.width)}×${Math.round(box.height)}`));
+  expect(small).toEqual([]);
+  // nothing but the page's own content makes it long
+  const empty = await page.evaluate(() => document.documentElement.scrollHeight - Math.max(...[...document.querySelectorAll("main *")].map((element) => element.getBoundingClientRect().bottom + scrollY)));
+  expect(empty).toBeLessThan(80);
+  await context.close();
+});
+
+test("remembers light or dark, and prints without its controls", async ({ page, open }) => {
+  await open(TROUGH);
+  await page.getByRole("button", { name: /Change to light/ }).click();
+  await page.getByRole("button", { name: /Change to dark/ }).click();
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "dark");
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("button", { name: "Add layer" })).toBeHidden();
+  await expect(page.getByRole("group", { name: /Section and water profile/ })).toBeVisible();
+  expect(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--paper"))).toBe("#fff");
+});
+
+test("a setup's page stays inside its budgets (times are printed, not judged)", async ({ browser, page, open, marlstone }) => {
+  let scriptBytes = 0;
+  const counting: Promise<void>[] = [];
+  page.on("response", (response) => {
+    if (response.request().resourceType() === "script") counting.push(response.body().then((body) => { scriptBytes += gzipSync(body).length; }, () => undefined));
+  });
+  await page.goto(marlstone.url);
+  const href = await page.getByRole("link", { name: TROUGH }).first().getAttribute("href");
+  scriptBytes = 0;
+  await page.goto(marlstone.url + href!);
+  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  await Promise.all(counting);
+  const paint = await page.evaluate(() => performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? Number.NaN);
+  console.log(`setup page: ${Math.round(scriptBytes / 1000)} kB of scripts compressed, first paint at ${Math.round(paint)} ms`);
+  expect(scriptBytes).toBeGreaterThan(50_000);
+  expect(scriptBytes).toBeLessThan(MOST_SCRIPT_BYTES);
+
+  await open(TROUGH);
+  for (const name of ["Top of wick bed", "Free water level", "Overflow hole"]) {
+    const box = (await page.getByRole("slider", { name }).boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await browser.startTracing(page, { categories: ["toplevel", "devtools.timeline", "disabled-by-default-devtools.timeline"] });
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let i = 0; i < 90; i++) {
+      await page.mouse.move(x, y + 30 * Math.sin(i / 9));
+      await page.evaluate(() => new Promise(requestAnimationFrame));
+    }
+    await page.mouse.up();
+    const frames = dragFrames(JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] });
+    console.log(`dragging “${name}”: ${frames.length} frames, median ${percentile(frames, 0.5).toFixed(1)} ms, p95 ${percentile(frames, 0.95).toFixed(1)} ms`);
+    expect(frames.length).toBeGreaterThan(50);
+    await saved(page);
+  }
+});
+
+type TraceEvent = { name: string; ph: string; ts: number; dur?: number; tid: number; pid: number; args?: { data?: { type?: string } } };
+
+/** Work of the page's main thread from one pointermove to the next: the handler, the computation, React, style, layout and paint. [ms] */
+function dragFrames({ traceEvents }: { traceEvents: TraceEvent[] }): number[] {
+  const moves = traceEvents.filter(({ name, args }) => name === "EventDispatch" && args?.data?.type === "pointermove").sort((a, b) => a.ts - b.ts);
+  const [first] = moves;
+  if (!first) return [];
+  const tasks = traceEvents.filter(({ name, ph, tid, pid }) => name === "RunTask" && ph === "X" && tid === first.tid && pid === first.pid);
+  return moves.slice(0, -1).map((move, i) => tasks
+    .filter(({ ts, dur = 0 }) => ts + dur >= move.ts && ts + dur < moves[i + 1]!.ts + (moves[i + 1]!.dur ?? 0))
+    .reduce((sum, { dur = 0 }) => sum + dur / 1000, 0));
+}
+
+const percentile = (values: number[], share: number): number => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;

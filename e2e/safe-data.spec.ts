@@ -1,0 +1,86 @@
+import { CARBOY, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
+
+test("two browsers on one setup: a stale write is refused, both versions are kept and offered", async ({ browser, marlstone, open }) => {
+  const [one, two] = await Promise.all([browser.newContext(), browser.newContext()]);
+  const [mine, theirs] = [await one.newPage(), await two.newPage()];
+  for (const page of [mine, theirs]) await open(TROUGH, page);
+
+  await typeInto(theirs.getByRole("textbox", { name: "Thickness of bark mulch" }), "3");
+  await saved(theirs);
+  await typeInto(mine.getByRole("textbox", { name: "Thickness of bark mulch" }), "1");
+  const offer = mine.getByRole("alertdialog", { name: "Two versions of this setup" });
+  await expect(offer).toContainText("nothing was overwritten");
+  await expect(offer).toContainText(words(String.raw`On show, stored.*bark mulch 3 cm`));
+  await expect(offer).toContainText(words(String.raw`Set aside.*bark mulch 1 cm`));
+  expect(marlstone.stored(TROUGH).layers.at(-1)!.thicknessCm).toBe(3);
+
+  // it is still offered after the page is gone
+  await mine.reload();
+  await mine.getByRole("button", { name: "Use the one set aside" }).click();
+  await expect(mine.getByRole("textbox", { name: "Thickness of bark mulch" })).toHaveValue("1");
+  await saved(mine);
+  await mine.getByRole("button", { name: /^Undo/ }).click();
+  await expect(mine.getByRole("textbox", { name: "Thickness of bark mulch" })).toHaveValue("3");
+  await saved(mine);
+
+  // the other comes back into view and follows; then it is its turn to be late, and makes a copy
+  await theirs.reload();
+  await typeInto(mine.getByRole("textbox", { name: "Thickness of bark mulch" }), "2");
+  await saved(mine);
+  await typeInto(theirs.getByRole("textbox", { name: "Thickness of bark mulch" }), "3.5");
+  await theirs.getByRole("button", { name: "Make the one set aside a setup of its own" }).click();
+  await expect(theirs.getByRole("textbox", { name: "Name of the setup" })).toHaveValue(`${TROUGH} (copy)`);
+  await expect(theirs.getByRole("textbox", { name: "Thickness of bark mulch" })).toHaveValue("3.5");
+  await Promise.all([one.close(), two.close()]);
+});
+
+test("two tabs of one browser: the one that is not being worked in follows", async ({ context, open, page }) => {
+  const other = await context.newPage();
+  await open(CARBOY, page);
+  await open(CARBOY, other);
+  await page.getByRole("button", { name: "+ 50 mL" }).click();
+  await saved(page);
+  await expect(other.getByRole("textbox", { name: "Water in there, all told" })).toHaveValue("3.15");
+  await page.keyboard.press("Control+z");
+  await expect(other.getByRole("textbox", { name: "Water in there, all told" })).toHaveValue("3.1");
+  await saved(page);
+});
+
+test("kill -9 while the browser is saving loses no acknowledged change, and what was not acknowledged is saved later", async ({ page, open, marlstone }) => {
+  await open(CARBOY);
+  const add = page.getByRole("button", { name: "+ 50 mL" });
+  const acknowledged = (): Promise<number> => page.evaluate(() => performance.getEntriesByName("marlstone.saved").length);
+  for (let round = 0; round < 3; round++) {
+    const before = Number(await page.getByRole("textbox", { name: "Water in there, all told" }).inputValue());
+    const firstSaved = await acknowledged();
+    const clicking = (async () => { for (let i = 0; i < 8; i++) await add.click(); })();
+    await page.waitForTimeout(15 + round * 40);
+    await marlstone.kill();
+    await clicking;
+    const savedBeforeDeath = (await acknowledged()) - firstSaved;
+    await expect(page.getByText(/Not saved: Marlstone does not answer/)).toBeVisible();
+    const litres = (marlstone.stored(CARBOY).water.storedCm3 ?? 0) / 1000;
+    if (savedBeforeDeath > 0) expect(litres).toBeGreaterThan(before);
+    expect(Number(await page.getByRole("textbox", { name: "Water in there, all told" }).inputValue())).toBeCloseTo(before + 0.4, 9);
+    await marlstone.serve();
+    await saved(page);
+    expect(marlstone.stored(CARBOY).water.storedCm3! / 1000).toBeCloseTo(before + 0.4, 9);
+  }
+  // each click is a step of its own, whatever was sent twice
+  const [{ n }] = marlstone.rows<{ n: number }>("select count(*) n from revisions r join setups s on s.id = r.setup_id where s.name = ? and r.label = 'Added water'", CARBOY) as [{ n: number }];
+  expect(n).toBe(24);
+});
+
+test("changes made while the server is gone outlive the page", async ({ page, open, marlstone }) => {
+  await open(TROUGH);
+  await marlstone.kill();
+  await typeInto(page.getByRole("textbox", { name: "Thickness of wick bed" }), "4");
+  await expect(page.getByText(/Your change is kept in this browser/)).toBeVisible();
+  await page.goto("about:blank");
+  await marlstone.serve();
+  await open(TROUGH);
+  await expect(page.getByText("Changes that were not saved last time are taken up again.")).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Thickness of wick bed" })).toHaveValue("4");
+  await saved(page);
+  expect(marlstone.stored(TROUGH).layers[1]!.thicknessCm).toBe(4);
+});

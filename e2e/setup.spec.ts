@@ -1,0 +1,189 @@
+import { BOG, CARBOY, TROUGH, dragBy, expect, heightOf, saved, test, typeInto, words } from "./marlstone";
+
+const MIX = "Potting mix, peat-based";
+
+test("the demo setups read sensibly", async ({ page, open }) => {
+  const readings = page.getByRole("region", { name: "Readings" });
+  await open(TROUGH);
+  await expect(readings).toContainText(words(String.raw`Free water stands at 7\.5 cm, in the gravel reservoir; 6\.02 L lies below that level`));
+  await expect(readings).toContainText(words(String.raw`Waterlogged up to 11 cm`));
+  await open(BOG);
+  await expect(readings).toContainText(words(String.raw`Tight, under 10 % air, up to 16 cm\. The surface, at 18 cm`));
+  await open(CARBOY);
+  await expect(readings).toContainText(words(String.raw`It takes 1\.22 L more before water first stands in the soil`));
+});
+
+test("a grower makes a setup, stacks it, drags a level, and finds it again", async ({ page, marlstone }) => {
+  await page.goto(marlstone.url);
+  await page.getByRole("link", { name: "New setup" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Stair shelf mint");
+  await page.getByText("Rectangular").click();
+  await page.getByRole("textbox", { name: "Inside length" }).fill("16 in");
+  await page.getByRole("textbox", { name: "Inside width" }).fill("18");
+  await page.getByRole("textbox", { name: "Inside depth" }).fill("22");
+  await page.getByText("Sealed, free water at a level").click();
+  await expect(page.getByText("16.1 L to the rim")).toBeVisible();
+  await page.getByRole("button", { name: /Make it/ }).click();
+
+  await expect(page.getByText("There are no layers yet. Add one to see what the water does.").first()).toBeVisible();
+  await page.getByRole("button", { name: "Add layer" }).click();
+  await page.getByLabel("Medium").selectOption({ label: "Scoria 10–25 mm" });
+  await page.getByRole("button", { name: "Add layer" }).click();
+  await page.getByLabel("Medium").first().selectOption({ label: MIX });
+  await typeInto(page.getByRole("textbox", { name: `Thickness of ${MIX}` }), "8.5");
+
+  const level = page.getByRole("slider", { name: "Free water level" });
+  const before = await heightOf(level);
+  await dragBy(page, level, 60);
+  expect(await heightOf(level)).toBeLessThan(before);
+  await saved(page);
+  const kept = await heightOf(level);
+  const said = await page.getByRole("region", { name: "Readings" }).textContent();
+
+  await page.reload();
+  await expect(page.getByRole("slider", { name: "Free water level" })).toHaveAttribute("aria-valuenow", String(kept));
+  await expect(page.getByRole("region", { name: "Readings" })).toHaveText(said!);
+  expect(marlstone.stored("Stair shelf mint").layers.map(({ mediumId, thicknessCm }) => [mediumId, thicknessCm])).toEqual([["scoria-10-25", 11], ["potting-mix-peat-based", 8.5]]);
+});
+
+test("boundaries, levels and holes are dragged in the drawing and typed as numbers, in cm or inches", async ({ page, open, marlstone }) => {
+  await open(TROUGH);
+  const boundary = page.getByRole("slider", { name: "Top of wick bed" });
+  await dragBy(page, boundary, -40);
+  expect(await heightOf(boundary)).toBeGreaterThan(12);
+  await saved(page);
+  expect(marlstone.stored(TROUGH).layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0)).toBeCloseTo(30, 6);
+
+  const overflow = page.getByRole("slider", { name: "Overflow hole" });
+  await dragBy(page, overflow, 60);
+  expect(await heightOf(page.getByRole("slider", { name: "Free water level" }))).toBeLessThanOrEqual(await heightOf(overflow));
+
+  await typeInto(page.getByRole("textbox", { name: "Overflow hole" }), "3 in");
+  await expect(overflow).toHaveAttribute("aria-valuenow", "7.62");
+  await page.getByRole("button", { name: /Change to inches/ }).click();
+  await expect(page.getByRole("textbox", { name: "Overflow hole" })).toHaveValue("3");
+  await expect(page.getByRole("region", { name: "Readings" })).toContainText(/Free water stands at [\d.]+\sin/);
+  await page.reload();
+  await expect(page.getByRole("textbox", { name: "Overflow hole" })).toHaveValue("3");
+  await page.getByRole("button", { name: /Change to centimetres/ }).click();
+});
+
+test("the keyboard alone is enough", async ({ page, open, marlstone }) => {
+  await open(BOG);
+  const rows = page.getByRole("region", { name: "Stack" }).getByRole("listitem");
+  await rows.first().focus();
+  await page.keyboard.press("ArrowDown");
+  await expect(rows.nth(1)).toHaveAttribute("aria-current", "true");
+  await page.keyboard.press("Alt+ArrowUp");
+  await expect(rows.first()).toHaveAccessibleName(/bog peat/);
+  await page.keyboard.press("Control+z");
+  await expect(rows.first()).toHaveAccessibleName(/moss top/);
+
+  const outlet = page.getByRole("slider", { name: "Outlet" });
+  await outlet.focus();
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Shift+ArrowUp");
+  await expect(outlet).toHaveAttribute("aria-valuenow", "11.6");
+  await saved(page);
+  expect(marlstone.stored(BOG).water).toEqual({ kind: "drained", outletCm: 11.6 });
+  await page.keyboard.press("Home");
+  await expect(outlet).toHaveAttribute("aria-valuenow", "0");
+  await page.keyboard.press("Control+z");
+  await expect(outlet).toHaveAttribute("aria-valuenow", "11.6");
+
+  await rows.first().focus();
+  await page.keyboard.press("a");
+  await expect(rows).toHaveCount(4);
+  await page.keyboard.press("Control+z");
+  await expect(rows).toHaveCount(3);
+  await rows.last().focus();
+  await page.keyboard.press("Delete");
+  await expect(rows).toHaveCount(2);
+  await page.keyboard.press("Control+z");
+  await expect(rows).toHaveCount(3);
+
+  await page.getByRole("button", { name: "Move moss top", exact: true }).focus();
+  await page.keyboard.press("Space");
+  await page.waitForTimeout(250);
+  await page.keyboard.press("ArrowDown");
+  await page.waitForTimeout(250);
+  await page.keyboard.press("Space");
+  await expect(rows.nth(1)).toHaveAccessibleName(/moss top/);
+  await page.keyboard.press("Control+z");
+  await expect(rows.first()).toHaveAccessibleName(/moss top/);
+
+  await page.getByRole("slider", { name: "Read water and air at a height" }).focus();
+  await page.keyboard.press("End");
+  await expect(page.getByRole("slider", { name: "Read water and air at a height" })).toHaveAttribute("aria-valuetext", words(String.raw`^18.cm, water \d+.%, air \d+.%$`));
+
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+});
+
+test("layers are dragged to another place, renamed, and selected in list, section and profile alike", async ({ page, open, marlstone }) => {
+  await open(BOG);
+  const rows = page.getByRole("region", { name: "Stack" }).getByRole("listitem");
+  const [grip, target] = [await page.getByRole("button", { name: "Move moss top", exact: true }).boundingBox(), await rows.last().boundingBox()];
+  await page.mouse.move(grip!.x + 5, grip!.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(grip!.x + 5, grip!.y + 40, { steps: 4 });
+  await page.mouse.move(grip!.x + 5, target!.y + target!.height / 2 + 10, { steps: 8 });
+  await page.mouse.up();
+  await expect(rows.last()).toHaveAccessibleName(/moss top/);
+  await saved(page);
+  expect(marlstone.stored(BOG).layers[0]!.mediumId).toBe("long-fibre-sphagnum-loose");
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await expect(rows.first()).toHaveAccessibleName(/moss top/);
+
+  const board = page.getByRole("group", { name: /Section and water profile/ });
+  await board.getByText("bog peat").click();
+  await expect(rows.nth(1)).toHaveAttribute("aria-current", "true");
+  await typeInto(page.getByLabel("Name of this layer, now bog peat"), "peat of the sink");
+  await expect(board.getByText("peat of the sink")).toBeVisible();
+  await page.getByRole("button", { name: /^Undo: Named/ }).click();
+  await expect(board.getByText("bog peat")).toBeVisible();
+});
+
+test("undo and redo go on across a reload", async ({ page, open }) => {
+  await open(CARBOY);
+  const dose = page.getByRole("textbox", { name: "Water in there, all told" });
+  await page.getByRole("button", { name: "+ 50 mL" }).click();
+  await page.getByRole("button", { name: "+ 50 mL" }).click();
+  await expect(dose).toHaveValue("3.2");
+  await saved(page);
+  await page.reload();
+  await page.keyboard.press("Control+z");
+  await expect(dose).toHaveValue("3.15");
+  await saved(page);
+  await page.reload();
+  await page.keyboard.press("Control+Shift+z");
+  await expect(dose).toHaveValue("3.2");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(dose).toHaveValue("3.1");
+  await saved(page);
+});
+
+test("every way of holding water and both shapes can be changed into one another, with nothing refused", async ({ page, open }) => {
+  await open(TROUGH);
+  for (const kind of ["drained", "dosed", "free-water", "dosed", "drained", "free-water"]) {
+    await page.getByRole("combobox", { name: "How it holds water" }).selectOption(kind);
+    await expect(page.getByRole("region", { name: "Readings" }).getByRole("heading", { name: "Where water stands" })).toBeVisible();
+    await expect(page.locator(".said")).toHaveCount(0);
+  }
+  await page.getByRole("combobox", { name: "Shape" }).selectOption("round");
+  await expect(page.getByRole("textbox", { name: "Inside diameter" })).toHaveValue("50.8");
+  await page.getByRole("combobox", { name: "Shape" }).selectOption("rectangular");
+  await saved(page);
+});
+
+test("a number tells why", async ({ page, open }) => {
+  await open(TROUGH);
+  await page.getByRole("button", { name: "Why: How high the wet zone reaches" }).click();
+  const why = page.getByRole("dialog", { name: "Why: How high the wet zone reaches" });
+  await expect(why).toContainText("Air space = pores less water");
+  await expect(why).toContainText("Wesseling & van Wijk (1957)");
+  await expect(why).toContainText(words(String.raw`Fine sand: 0 %–6 % air in a 15 cm pot`));
+});
