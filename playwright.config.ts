@@ -9,6 +9,8 @@ export default defineConfig({
   fullyParallel: false,
   retries: 0,
   forbidOnly: true,
+  // what is measured is measured alone, after the rest
+  projects: [{ name: "behaviour", testIgnore: /budgets/u }, { name: "budgets", testMatch: /budgets/u, dependencies: ["behaviour"] }],
   reporter: [["list"], ["json", { outputFile: "tmp/browser.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -14,7 +14,7 @@ function messageOf(issue: z.core.$ZodRawIssue | z.core.$ZodIssue): string {
   switch (issue.code) {
     case "invalid_type":
       if (issue.input === undefined) return "is missing";
-      if (typeof issue.input === "number") return "must be a finite number";
+      if (issue.expected === "number" && typeof issue.input === "number") return "must be a finite number";
       return `must be ${KIND_WORDS[issue.expected] ?? issue.expected}`;
     case "too_small": {
       if (issue.origin === "string") return Number(issue.minimum) === 1 ? "must not be empty" : `needs at least ${issue.minimum} characters`;

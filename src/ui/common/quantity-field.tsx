@@ -25,6 +25,7 @@ export function QuantityField({ label, quantity = "length", value, onOffer, hide
   value: number;
   /** Takes the value, or answers why not. */
   onOffer: (value: number) => readonly Problem[];
+  /** For a field in a row that names it already; what is said of it then takes a line of the row, which must wrap. */
   hideLabel?: boolean;
   describe?: string;
 }) {
@@ -44,7 +45,7 @@ export function QuantityField({ label, quantity = "length", value, onOffer, hide
   };
   const problems = draft?.problems ?? [];
   return (
-    <div className={hideLabel ? "shrink-0" : "min-w-0"}>
+    <div className={hideLabel ? "contents" : "min-w-0"}>
       <label htmlFor={id} className={hideLabel ? "sr-only" : "block text-sm text-soft"}>{label}</label>
       <span className="inline-flex items-baseline gap-1">
         <input id={id} className={`field text-right ${hideLabel ? "w-[3.1rem]" : "w-[4.5rem]"}`} inputMode="decimal" autoComplete="off" value={text}
@@ -60,7 +61,7 @@ export function QuantityField({ label, quantity = "length", value, onOffer, hide
       </span>
       {describe && problems.length === 0 && <p id={`${id}-about`} className="text-sm leading-snug text-soft">{describe}</p>}
       {problems.length > 0 && (
-        <p id={`${id}-said`} className="said" role="alert">
+        <p id={`${id}-said`} className={`said ${hideLabel ? "basis-full pl-8" : ""}`} role="alert">
           {problems.map(({ message }) => message).join(" ")} <span className="text-soft">Still {show(value, system)} {unit(system)}; Esc puts it back.</span>
         </p>
       )}

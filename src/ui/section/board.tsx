@@ -1,10 +1,10 @@
 "use client";
-import { memo, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { dragBoundary, dragWaterHeight, withWater } from "@/core/stack/edit";
 import { boundariesCm, type Setup } from "@/core/stack/setup";
 import { formatLength, formatPercent, lengthUnitName, type UnitSystem } from "@/core/units/units";
-import { sectionWidthCm, vesselAreaCm2 } from "@/core/vessel/vessel";
+import { sectionWidthCm, vesselAreaCm2, type Vessel } from "@/core/vessel/vessel";
 import { hydrostaticStorageCm3 } from "@/core/water/equilibrium";
 import { readAt } from "@/core/water/profile";
 import { residualStorageCm3 } from "@/core/water/equilibrium";
@@ -45,7 +45,7 @@ export function Board({ store }: { store: SetupStore }) {
   const committed = useStore(store, (state) => state.committed);
   const geometry = useMemo(() => boardGeometry(committed.vessel, highestOf(committed), size.width, size.height), [committed, size]);
   const yOf = (heightCm: number): number => yOfHeight(geometry, heightCm);
-  const heightAt = (clientY: number): number => heightAtY(geometry, clientY - svg.current!.getBoundingClientRect().top);
+  const heightAt = useCallback((clientY: number): number => heightAtY(geometry, clientY - svg.current!.getBoundingClientRect().top), [geometry]);
 
   const heights = boundariesCm(setup);
   const readings = view?.readings;
@@ -53,7 +53,6 @@ export function Board({ store }: { store: SetupStore }) {
   const width = geometry.vessel.right - geometry.vessel.left;
   const waterTableCm = readings?.waterTableCm ?? waterHeightOf(setup);
 
-  const drag = (next: Setup): void => store.preview(next);
   const handles = { system, heightAt, onCancel: store.cancelPreview };
 
   return (
@@ -93,7 +92,7 @@ export function Board({ store }: { store: SetupStore }) {
             );
           }}
         </Strata>
-        <VesselWalls setup={setup} geometry={geometry} system={system} />
+        <VesselWalls vessel={setup.vessel} geometry={geometry} system={system} />
         {waterTableCm !== undefined && waterTableCm >= 0 && <FreeSurface y={yOf(waterTableCm)} geometry={geometry} />}
 
         {readings && profile && (
@@ -106,22 +105,11 @@ export function Board({ store }: { store: SetupStore }) {
         <ProfileAxis geometry={geometry} empty={!readings} stale={!readings && lastView !== undefined} />
 
         {heights.slice(1).map((height, i) => {
-          const index = i + 1;
-          const top = index === setup.layers.length;
           const lower = setup.layers[i]!;
-          const name = lower.name || (store.medium(lower.mediumId)?.name ?? "layer");
+          const top = i + 1 === setup.layers.length;
           return (
-            <HeightHandle key={`boundary-${lower.id}`} {...handles} label={top ? `Top of the stack, on ${name}` : `Top of ${name}`}
-              valueCm={height} leastCm={heights[i]!} mostCm={top ? setup.vessel.insideDepthCm : heights[index + 1]!}
-              y={yOf(height)} left={geometry.vessel.left} right={geometry.vessel.left + width * 0.62}
-              onMove={(to) => drag(dragBoundary(store.getState().committed, index, to))} onKeep={() => store.commitPreview(top ? "Top of the stack" : `Top of ${name}`)}
-              onFocus={() => store.select(lower.id)}>
-              <line x1={geometry.vessel.left} x2={geometry.vessel.right} y1={yOf(height)} y2={yOf(height)} stroke="var(--ink)" strokeWidth={1.6} pointerEvents="none" />
-              <g transform={`translate(${geometry.vessel.left + width / 2} ${yOf(height)})`}>
-                <rect x={-15} y={-5} width={30} height={10} rx={2} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />
-                <path d="M-8 -1.5H8M-8 1.5H8" stroke="var(--ink)" strokeWidth={1} />
-              </g>
-            </HeightHandle>
+            <BoundaryHandle key={`boundary-${lower.id}`} store={store} geometry={geometry} system={system} heightAt={heightAt} index={i + 1} layerId={lower.id} isTop={top}
+              name={lower.name || (store.medium(lower.mediumId)?.name ?? "layer")} heightCm={height} leastCm={heights[i]!} mostCm={top ? setup.vessel.insideDepthCm : heights[i + 2]!} />
           );
         })}
         <WaterHandles store={store} setup={setup} geometry={geometry} handles={handles} yOf={yOf} />
@@ -139,6 +127,28 @@ export function Board({ store }: { store: SetupStore }) {
     </div>
   );
 }
+
+/** The top of a layer, to take hold of. */
+const BoundaryHandle = memo(function BoundaryHandle({ store, geometry, system, heightAt, index, layerId, isTop, name, heightCm, leastCm, mostCm }: {
+  store: SetupStore; geometry: BoardGeometry; system: UnitSystem; heightAt: (clientY: number) => number;
+  /** Which boundary, counted from the bottom; 1 is the top of the lowest layer. */
+  index: number; layerId: string; isTop: boolean; name: string; heightCm: number; leastCm: number; mostCm: number;
+}) {
+  const { left, right } = geometry.vessel;
+  const y = yOfHeight(geometry, heightCm);
+  return (
+    <HeightHandle system={system} heightAt={heightAt} onCancel={store.cancelPreview} label={isTop ? `Top of the stack, on ${name}` : `Top of ${name}`}
+      valueCm={heightCm} leastCm={leastCm} mostCm={mostCm} y={y} left={left} right={left + (right - left) * 0.62}
+      onMove={(to) => store.preview(dragBoundary(store.getState().committed, index, to))} onKeep={() => store.commitPreview(isTop ? "Top of the stack" : `Top of ${name}`)}
+      onFocus={() => store.select(layerId)}>
+      <line x1={left} x2={right} y1={y} y2={y} stroke="var(--ink)" strokeWidth={1.6} pointerEvents="none" />
+      <g transform={`translate(${left + (right - left) / 2} ${y})`}>
+        <rect x={-15} y={-5} width={30} height={10} rx={2} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />
+        <path d="M-8 -1.5H8M-8 1.5H8" stroke="var(--ink)" strokeWidth={1} />
+      </g>
+    </HeightHandle>
+  );
+});
 
 /** The highest thing in a vessel. [cm] */
 const highestOf = (setup: Setup): number => Math.max(boundariesCm(setup).at(-1)!, waterHeightOf(setup) ?? 0,
@@ -223,17 +233,17 @@ function FreeSurface({ y, geometry }: { y: number; geometry: BoardGeometry }) {
   return <line x1={geometry.vessel.left} x2={geometry.vessel.right} y1={y} y2={y} stroke="var(--water)" strokeWidth={2.4} pointerEvents="none" />;
 }
 
-function VesselWalls({ setup, geometry, system }: { setup: Setup; geometry: BoardGeometry; system: UnitSystem }) {
+const VesselWalls = memo(function VesselWalls({ vessel, geometry, system }: { vessel: Vessel; geometry: BoardGeometry; system: UnitSystem }) {
   const { left, right } = geometry.vessel;
   const { baseY, rimY, broken } = geometry;
   const middle = left + (right - left) * 0.8;
   return (
     <g fill="none" pointerEvents="none">
       <path d={`M${left - 2.5} ${rimY}V${baseY + 2.5}H${right + 2.5}V${rimY}`} stroke="var(--ink)" strokeWidth={5} strokeLinejoin="miter" />
-      {geometry.shownTopCm < setup.vessel.insideDepthCm && (
+      {geometry.shownTopCm < vessel.insideDepthCm && (
         <>
           {[left - 2.5, right + 2.5].map((x) => <path key={x} d={`M${x - 7} ${rimY + 13}l14 -6M${x - 7} ${rimY + 20}l14 -6`} stroke="var(--ink)" strokeWidth={1.4} />)}
-          <text x={(left + right) / 2} y={rimY + 16} textAnchor="middle" className="fill-soft text-[12.5px]">rim at {formatLength(setup.vessel.insideDepthCm, system)}</text>
+          <text x={(left + right) / 2} y={rimY + 16} textAnchor="middle" className="fill-soft text-[12.5px]">rim at {formatLength(vessel.insideDepthCm, system)}</text>
         </>
       )}
       {broken && (
@@ -244,11 +254,11 @@ function VesselWalls({ setup, geometry, system }: { setup: Setup; geometry: Boar
         </>
       )}
       <text x={(left + right) / 2} y={baseY + 22} textAnchor="middle" className="fill-soft text-[12.5px]">
-        {setup.vessel.shape === "round" ? "⌀ " : ""}{formatLength(sectionWidthCm(setup.vessel), system)} wide inside{broken ? ", cut short" : ""}
+        {vessel.shape === "round" ? "⌀ " : ""}{formatLength(sectionWidthCm(vessel), system)} wide inside{broken ? ", cut short" : ""}
       </text>
     </g>
   );
-}
+});
 
 const zigzag = (x: number, top: number, bottom: number): string => {
   const middle = (top + bottom) / 2;

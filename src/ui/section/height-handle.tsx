@@ -1,5 +1,5 @@
 "use client";
-import { useRef } from "react";
+import { memo, useRef } from "react";
 import type { UnitSystem } from "@/core/units/units";
 import { CM_PER_INCH, formatLength } from "@/core/units/units";
 
@@ -14,7 +14,7 @@ const HIT_PX = 22;
  * A height in the drawing that is dragged or moved with arrow keys. A change is shown live and kept when the pointer or key is let go;
  * Escape puts it back.
  */
-export function HeightHandle({ label, valueText, valueCm, leastCm, mostCm, y, left, right, system, heightAt, onMove, onKeep, onCancel, onFocus, children }: {
+export const HeightHandle = memo(function HeightHandle({ label, valueText, valueCm, leastCm, mostCm, y, left, right, system, heightAt, onMove, onKeep, onCancel, onFocus, children }: {
   label: string;
   /** Said beside the height, such as what the height stands for now. */
   valueText?: string;
@@ -68,6 +68,6 @@ export function HeightHandle({ label, valueText, valueCm, leastCm, mostCm, y, le
       {children}
     </g>
   );
-}
+});
 
 const round = (cm: number): number => Math.round(cm * 100) / 100;

@@ -1,3 +1,5 @@
+import { memo } from "react";
+import type { SectionPattern } from "@/core/media/medium";
 import type { Setup } from "@/core/stack/setup";
 import { boundariesCm } from "@/core/stack/setup";
 import type { MediumLookup, Settled } from "@/core/water/settle";
@@ -31,21 +33,10 @@ export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf,
         const top = yOf(heights[i + 1]!);
         const height = Math.max(0, yOf(heights[i]!) - top);
         const known = medium(layer.mediumId);
-        const box = { x: left, y: top, width, height };
         return (
           <g key={layer.id}>
-            <rect {...box} fill={known ? soilFill(known.pattern) : "var(--trouble-wash)"} />
-            {profile && known && (
-              <>
-                <linearGradient id={`${prefix}-wet-${i}`} gradientUnits="userSpaceOnUse" x1={0} x2={0} y1={yOf(heights[i]!)} y2={top}>
-                  {wetStops(profile, i, known.hydraulics.thetaS).map(([offset, opacity]) => (
-                    <stop key={offset} offset={offset} stopColor="var(--water)" stopOpacity={opacity} />
-                  ))}
-                </linearGradient>
-                <rect {...box} fill={`url(#${prefix}-wet-${i})`} />
-              </>
-            )}
-            <rect {...box} fill={known ? grainFill(known.pattern, prefix) : "none"} stroke="var(--grain)" strokeWidth={thin ? 0.2 : 0.8} strokeDasharray={known ? undefined : "4 3"} />
+            <Band id={`${prefix}-wet-${i}`} left={left} width={width} top={top} height={height} prefix={prefix} pattern={known?.pattern} thin={thin}
+              wetness={profile && known ? wetness(profile, i, known.hydraulics.thetaS) : ""} />
             {children?.(i, top, height)}
           </g>
         );
@@ -57,20 +48,47 @@ export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf,
   );
 }
 
-const STOPS = 12;
-const SATURATED_OPACITY = 0.74;
+/** One layer. Everything it is drawn from is a plain value, so that a layer a drag leaves alone is not drawn again. */
+const Band = memo(function Band({ id, left, width, top, height, prefix, pattern, thin, wetness: opacities }: {
+  id: string; left: number; width: number; top: number; height: number; prefix: string; pattern: SectionPattern | undefined; thin: boolean; wetness: string;
+}) {
+  const box = { x: left, y: top, width, height };
+  const stops = opacities === "" ? [] : opacities.split(" ");
+  return (
+    <>
+      <rect {...box} fill={pattern ? soilFill(pattern) : "var(--trouble-wash)"} />
+      {stops.length === 1 && <rect {...box} fill="var(--water)" fillOpacity={stops[0]} />}
+      {stops.length > 1 && (
+        <>
+          <linearGradient id={id} x1={0} x2={0} y1={1} y2={0}>
+            {stops.map((opacity, k) => <stop key={k} offset={k / (stops.length - 1)} stopColor="var(--water)" stopOpacity={opacity} />)}
+          </linearGradient>
+          <rect {...box} fill={`url(#${id})`} />
+        </>
+      )}
+      <rect {...box} fill={pattern ? grainFill(pattern, prefix) : "none"} stroke="var(--grain)" strokeWidth={thin ? 0.2 : 0.8} strokeDasharray={pattern ? undefined : "4 3"} />
+    </>
+  );
+});
 
-/** How blue a layer is from its bottom up: by the share of its pores that hold water. */
-function wetStops({ zCm, theta, firstPoint }: HeightProfile, layer: number, thetaS: number): [offset: number, opacity: number][] {
+const STOPS = 7;
+const SATURATED_OPACITY = 0.74;
+/** Differences of opacity under this are not seen. */
+const EVEN = 0.03;
+
+/** How blue a layer is, evenly from its bottom up, by the share of its pores that hold water; one value where it hardly changes. */
+function wetness({ zCm, theta, firstPoint }: HeightProfile, layer: number, thetaS: number): string {
   const first = firstPoint[layer]!;
   const last = firstPoint[layer + 1]! - 1;
-  const span = zCm[last]! - zCm[first]!;
-  const count = Math.min(STOPS, last - first + 1);
-  return Array.from({ length: count }, (_, k) => {
-    const point = Math.round(first + ((last - first) * k) / (count - 1));
-    const saturation = theta[point]! / thetaS;
-    return [Number(((zCm[point]! - zCm[first]!) / span).toFixed(4)), Number((SATURATED_OPACITY * saturation ** 2.2).toFixed(3))];
-  });
+  const blue = (saturation: number): number => SATURATED_OPACITY * saturation ** 2.2;
+  const bottom = blue(theta[first]! / thetaS);
+  if (Math.abs(bottom - blue(theta[last]! / thetaS)) < EVEN) return bottom.toFixed(2);
+  const step = (zCm[last]! - zCm[first]!) / (STOPS - 1);
+  let point = first;
+  return Array.from({ length: STOPS }, (_, k) => {
+    while (point < last && zCm[point]! < zCm[first]! + k * step) point++;
+    return blue(theta[point]! / thetaS).toFixed(2);
+  }).join(" ");
 }
 
 export const profileOf = (settled: Settled): HeightProfile => heightProfile(settled.column, settled.equilibrium.psiCm);

@@ -37,7 +37,7 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
 
   const make = async (event: React.FormEvent): Promise<void> => {
     event.preventDefault();
-    if (!vessel.ok) return setProblems(vessel.problems);
+    if (!vessel.ok) return setProblems([...vessel.problems, ...nameProblems(draft.name)]);
     const setup: Setup = { name: draft.name.trim(), vessel: vessel.value, water: startingWater(draft.water, vessel.value), layers: [] };
     const found = checkSetup(setup, () => true, system);
     if (found.length > 0) return setProblems(found);
@@ -94,6 +94,9 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
     </>
   );
 }
+
+/** What is wrong with the name alone, while the vessel cannot be checked yet. */
+const nameProblems = (name: string): readonly Problem[] => (name.trim() === "" ? [{ path: "name", code: "empty", message: "Give it a name." }] : []);
 
 function readVessel({ shape, material }: Draft, read: (dimension: VesselDimension) => Result<number>): Result<Vessel> {
   const problems: Problem[] = [];

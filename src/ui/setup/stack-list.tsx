@@ -7,7 +7,6 @@ import { ArrowDown, ArrowUp, GripVertical, Plus, X } from "lucide-react";
 import { useStore } from "zustand";
 import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import { headroomCm, type StackLayer } from "@/core/stack/setup";
-import type { LayerReading } from "@/core/readings/readings";
 import { formatLength, formatMass, formatPercent, formatVolume } from "@/core/units/units";
 import { MEDIA } from "../common/media";
 import { useUnits } from "../common/preferences";
@@ -21,24 +20,8 @@ const layerName = (layer: StackLayer, store: SetupStore): string => layer.name |
 
 /** The stack in physical order, top at the top: what stands in the section, as a list to work on. */
 export function StackList({ store, newId }: { store: SetupStore; newId: () => string }) {
-  const setup = useStore(store, (state) => state.setup);
-  const selectedId = useStore(store, (state) => state.selectedId);
-  const readings = useStore(store, (state) => (state.view.ok ? state.view.value.readings.layers : undefined));
-  const system = useUnits();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
-  const topDown = useMemo(() => setup.layers.map((layer, index) => ({ layer, index })).reverse(), [setup.layers]);
-  const headroom = headroomCm(setup);
-
-  const move = useCallback((id: string, toIndex: number): void => {
-    const { committed } = store.getState();
-    const layer = committed.layers.find((candidate) => candidate.id === id);
-    if (layer) store.offer(`Moved ${layerName(layer, store)}`, moveLayer(committed, id, toIndex), "metric");
-  }, [store]);
-  const onDragEnd = ({ active, over }: DragEndEvent): void => {
-    if (over && over.id !== active.id) move(String(active.id), setup.layers.findIndex(({ id }) => id === over.id));
-  };
-
+  // joined, so that a drag that only changes thicknesses leaves the list itself alone
+  const ids = useStore(store, (state) => state.setup.layers.map(({ id }) => id).join("\n"));
   return (
     <section aria-label="Stack">
       <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="swatch" scale={0.5} /></defs></svg>
@@ -46,23 +29,39 @@ export function StackList({ store, newId }: { store: SetupStore; newId: () => st
         <h2 className="text-base">Stack <span className="font-sans text-sm font-normal text-soft">top to bottom</span></h2>
         <button type="button" className="press no-print" onClick={() => addAbove(store, newId)}><Plus size={16} aria-hidden />Add layer</button>
       </div>
-      {setup.layers.length === 0 && (
-        <p className="border-y border-rule py-3 text-[0.95rem]">There are no layers yet. Add one to see what the water does.</p>
-      )}
-      <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={topDown.map(({ layer }) => layer.id)} strategy={verticalListSortingStrategy}>
-          <ol className="border-b border-rule">
-            {topDown.map(({ layer, index }) => (
-              <LayerRow key={layer.id} layer={layer} index={index} isTop={index === setup.layers.length - 1} store={store} reading={layer.id === selectedId ? readings?.[index] : undefined} selected={layer.id === selectedId} onMove={move} />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
-      {setup.layers.length > 0 && (
-        <p className="mt-1 text-sm text-soft">{headroom > 0.05 ? `${formatLength(headroom, system)} free under the rim` : "Filled to the rim"}</p>
-      )}
+      {ids === "" ? <p className="border-y border-rule py-3 text-[0.95rem]">There are no layers yet. Add one to see what the water does.</p>
+        : <><SortableRows store={store} ids={ids} /><Headroom store={store} /></>}
     </section>
   );
+}
+
+const SortableRows = memo(function SortableRows({ store, ids }: { store: SetupStore; ids: string }) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const topDown = useMemo(() => ids.split("\n").reverse(), [ids]);
+  const move = useCallback((id: string, toIndex: number): void => {
+    const { committed } = store.getState();
+    const layer = committed.layers.find((candidate) => candidate.id === id);
+    if (layer) store.offer(`Moved ${layerName(layer, store)}`, moveLayer(committed, id, toIndex), "metric");
+  }, [store]);
+  const onDragEnd = ({ active, over }: DragEndEvent): void => {
+    if (over && over.id !== active.id) move(String(active.id), topDown.length - 1 - topDown.indexOf(String(over.id)));
+  };
+  return (
+    <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <SortableContext items={topDown} strategy={verticalListSortingStrategy}>
+        <ol className="border-b border-rule">
+          {topDown.map((id, i) => <LayerRow key={id} id={id} index={topDown.length - 1 - i} isTop={i === 0} store={store} onMove={move} />)}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+});
+
+function Headroom({ store }: { store: SetupStore }) {
+  const system = useUnits();
+  const headroom = useStore(store, (state) => headroomCm(state.setup));
+  return <p className="mt-1 text-sm text-soft">{headroom > 0.05 ? `${formatLength(headroom, system)} free under the rim` : "Filled to the rim"}</p>;
 }
 
 /** Adds a layer above the selected one, of the medium that is least represented to be told apart at once: the next in the catalogue. */
@@ -88,11 +87,16 @@ export function removeLayer(store: SetupStore, id: string): void {
   if (problems.length > 0) store.say(problems[0]!.message);
 }
 
-const LayerRow = memo(function LayerRow({ layer, index, isTop, store, reading, selected, onMove }: {
-  layer: StackLayer; index: number; isTop: boolean; store: SetupStore; reading: LayerReading | undefined; selected: boolean;
-  onMove: (id: string, toIndex: number) => void;
-}) {
+type RowProps = { id: string; index: number; isTop: boolean; store: SetupStore; onMove: (id: string, toIndex: number) => void };
+
+const LayerRow = memo(function LayerRow({ id, store, ...rest }: RowProps) {
+  const layer = useStore(store, (state) => state.setup.layers.find((candidate) => candidate.id === id));
+  return layer && <LayerRowOf layer={layer} store={store} {...rest} />;
+});
+
+function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id"> & { layer: StackLayer }) {
   const system = useUnits();
+  const selected = useStore(store, (state) => state.selectedId === layer.id);
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
   const medium = store.medium(layer.mediumId);
   const name = layerName(layer, store);
@@ -121,7 +125,7 @@ const LayerRow = memo(function LayerRow({ layer, index, isTop, store, reading, s
       className={`border-t border-rule py-1.5 pl-0 pr-1 ${selected ? "bg-sheet shadow-[inset_3px_0_0_var(--ink)]" : ""} ${isDragging ? "relative z-10 bg-sheet opacity-90 outline outline-1 outline-ink" : ""}`}
       style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined }}
       onFocus={() => store.select(layer.id)} onPointerDown={() => store.select(layer.id)} onKeyDown={onKeyDown}>
-      <div className="flex items-center gap-1.5">
+      <div className="flex flex-wrap items-center gap-x-1.5">
         <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${name}`} className="no-print cursor-grab touch-none px-1 py-1.5 text-soft hover:text-ink pointer-coarse:px-3.5 pointer-coarse:py-3.5">
           <GripVertical size={16} aria-hidden />
         </button>
@@ -146,7 +150,7 @@ const LayerRow = memo(function LayerRow({ layer, index, isTop, store, reading, s
       {selected && (
         <div className="mt-1 space-y-1 pl-8">
           <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
-            <NameField label={`Name of this layer, now ${name}`} value={layer.name} placeholder="your own name" className="w-24 text-[0.95rem]" onOffer={(text) => change(`Named ${text || name}`, { name: text })} />
+            <NameField label={`Name of this layer, now ${name}`} value={layer.name} placeholder="own name" className="w-24 text-[0.95rem]" onOffer={(text) => change(`Named ${text || name}`, { name: text })} />
             <label className="inline-flex min-h-8 items-center gap-1.5 text-[0.95rem] pointer-coarse:min-h-11">
               <input type="checkbox" className="size-4 accent-(--life)" checked={layer.rooted} onChange={(event) => change(event.target.checked ? `Roots in ${name}` : `No roots in ${name}`, { rooted: event.target.checked })} />
               roots
@@ -157,16 +161,24 @@ const LayerRow = memo(function LayerRow({ layer, index, isTop, store, reading, s
               <RowButton label={`Remove ${name}`} onPress={() => removeLayer(store, layer.id)}><X size={15} aria-hidden /></RowButton>
             </span>
           </div>
-          {reading && (
-            <p className="text-sm leading-snug text-soft">
-              Water {formatPercent(reading.meanTheta)}, air {formatPercent(reading.meanAirSpace)}, least {formatPercent(reading.leastAirSpace)}. Easily available {formatVolume(reading.easilyAvailableCm3, system)}, buffer {formatVolume(reading.bufferCm3, system)}. {formatVolume(reading.volumeCm3, system)} of it: {formatMass(reading.dryKg, system)} dry, {formatMass(reading.wetKg, system)} now.
-            </p>
-          )}
+          <LayerReadingText store={store} index={index} />
         </div>
       )}
     </li>
   );
-});
+}
+
+/** What the water does in one layer, for the row that is selected. */
+function LayerReadingText({ store, index }: { store: SetupStore; index: number }) {
+  const system = useUnits();
+  const reading = useStore(store, (state) => (state.view.ok ? state.view.value.readings.layers[index] : undefined));
+  if (!reading) return null;
+  return (
+    <p className="text-sm leading-snug text-soft">
+      Water {formatPercent(reading.meanTheta)}, air {formatPercent(reading.meanAirSpace)}, least {formatPercent(reading.leastAirSpace)}. Easily available {formatVolume(reading.easilyAvailableCm3, system)}, buffer {formatVolume(reading.bufferCm3, system)}. {formatVolume(reading.volumeCm3, system)} of it: {formatMass(reading.dryKg, system)} dry, {formatMass(reading.wetKg, system)} now.
+    </p>
+  );
+}
 
 function RowButton({ label, disabled, onPress, children }: { label: string; disabled?: boolean; onPress: () => void; children: React.ReactNode }) {
   return (

@@ -1,0 +1,24 @@
+import { chromium } from "@playwright/test";
+
+// Takes the pictures of docs/screenshots from a running demo (npm run demo) over fresh demo data.
+
+const url = process.env.MARLSTONE_URL ?? "http://127.0.0.1:4310";
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+
+async function picture(name, setup, { dark = false, phone = false, act } = {}) {
+  const context = await browser.newContext({ viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, colorScheme: dark ? "dark" : "light", hasTouch: phone, isMobile: phone, deviceScaleFactor: phone ? 2 : 1 });
+  const page = await context.newPage();
+  await page.goto(url);
+  if (setup) await page.getByRole("link", { name: setup }).first().click();
+  await page.waitForTimeout(1200);
+  await act?.(page);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await context.close();
+}
+
+await picture("yard");
+await picture("setup", "Terrace trough", { act: async (page) => { await page.getByRole("listitem", { name: /Potting mix/ }).click({ position: { x: 300, y: 4 } }); await page.mouse.move(860, 340); await page.waitForTimeout(300); } });
+await picture("bog", "Stone-sink bog");
+await picture("carboy-dark", "Closed carboy", { dark: true });
+await picture("phone", "Terrace trough", { phone: true });
+await browser.close();
