@@ -6,7 +6,7 @@ const only = (name, from, allowed, comment) => ({
 });
 const noPackages = (name, from, allowed, comment) => ({
   name, severity: "error", comment,
-  from: { path: from, pathNot: "\\.test\\.tsx?$" },
+  from: { path: from, pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] },
   to: { dependencyTypesNot: ["local", "aliased-tsconfig", "type-only", "localmodule"], pathNot: `^(src|demo)/|${allowed}` },
 });
 /** Inside core, folders depend one way; each may import those before it. */
@@ -26,6 +26,7 @@ module.exports = {
     only("cli", "^src/cli/", ["^src/(core|formats|cli)/"], "the command line knows core and formats"),
     only("demo", "^demo/", ["^src/(core|formats|server)/", "^demo/"], "the demo is made through formats and services"),
     only("e2e", "^e2e/", ["^demo/", "^e2e/"], "browser tests speak HTTP; they share the demo's documents and what those are made of"),
+    { name: "testing-in-tests", severity: "error", comment: "helpers of tests stay out of the product", from: { path: "^src/", pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] }, to: { path: "^src/core/testing/" } },
     { name: "no-cycles", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
     { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true } },
   ],

@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
-import { NOT_AVAILABLE, parseColumnCase, solveColumnCase } from "../formats/column-case";
+import { STOPPED, parseColumnCase, solveColumnCase } from "../formats/column-case";
 import { problemLine } from "../formats/problems";
 import type { Problem } from "../core/units/problem";
 
-/** Exit codes: 0 answered, 1 could not be computed, 2 the call or the case is not valid, 3 not available yet. */
-const EXIT = { answered: 0, failed: 1, invalid: 2, notAvailable: 3 } as const;
+/** Exit codes: 0 answered, 1 could not be computed, 2 the call or the case is not valid. */
+const EXIT = { answered: 0, failed: 1, invalid: 2 } as const;
 
 const USAGE = "usage: npm run --silent marl -- column <case.json | ->";
 
@@ -33,8 +33,7 @@ function main(args: readonly string[]): number {
 }
 
 function exitFor(problems: readonly Problem[]): number {
-  if (problems.some(({ code }) => code === NOT_AVAILABLE)) return EXIT.notAvailable;
-  return problems.some(({ code }) => code === "not-finite") ? EXIT.failed : EXIT.invalid;
+  return problems.some(({ code }) => code === "not-finite" || code === STOPPED) ? EXIT.failed : EXIT.invalid;
 }
 
 function complain(exitCode: number, ...lines: readonly string[]): number {

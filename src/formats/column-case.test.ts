@@ -106,8 +106,9 @@ describe("npm run marl", () => {
     expect(marl("", "dance")).toMatchObject({ status: 2, stderr: expect.stringContaining("usage") as string });
   });
 
-  it("exits 3 on a task that is not available yet", () => {
-    expect(marl(JSON.stringify(RISE), "column", "-")).toMatchObject({ status: 3, stderr: expect.stringContaining("not available yet") as string });
+  it("answers a steady rise and a transient run", () => {
+    expect(JSON.parse(marl(JSON.stringify(RISE), "column", "-").stdout)).toMatchObject({ task: "steady-rise", steadyRise: { maxCm3PerHour: expect.any(Number) as number } });
+    expect(JSON.parse(marl(JSON.stringify(TRANSIENT), "column", "-").stdout)).toMatchObject({ task: "transient", states: { length: 3 }, cumulative: { length: 3 } });
   });
 });
 

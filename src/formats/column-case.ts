@@ -1,6 +1,8 @@
 import { z } from "zod";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../core/hydraulics/hydraulics";
-import { cellsInLayer, DEFAULT_CELL_CM, makeColumn } from "../core/water/column";
+import { cellsInLayer, DEFAULT_CELL_CM, makeColumn, type Column } from "../core/water/column";
+import { steadyRise, type SteadyRise } from "../core/water/steady-rise";
+import { runTransient, type TransientResult } from "../core/water/transient";
 import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "../core/water/equilibrium";
 import { failed, ok, problem, type Result } from "../core/units/problem";
 import { hydraulicsSchema } from "./hydraulics";
@@ -119,6 +121,7 @@ export type ColumnResult = {
   readonly cumulative: readonly { hours: number; topInCm3: number; bottomInCm3: number; runoffCm3: number }[];
   readonly massBalanceRelError: number;
   readonly equilibrium?: { waterTableCm: number; storedCm3: number; pondedCm3: number; saturatedCm: number };
+  readonly steadyRise?: { maxFluxCmPerHour: number; maxCm3PerHour: number };
   readonly work: { cells: number; steps: number; iterations: number; milliseconds: number };
 };
 
@@ -128,8 +131,8 @@ export function parseColumnCase(value: unknown): Result<ColumnCase> {
   return document.ok ? parseWith(columnCaseSchema as z.ZodType<ColumnCase>, value) : document;
 }
 
-/** The code of a task this version does not compute yet. */
-export const NOT_AVAILABLE = "not-available";
+/** The code of a run that ended before its last output: by its work limit, or because no step was small enough. */
+export const STOPPED = "stopped";
 
 /**
  * Answers a case.
@@ -146,11 +149,57 @@ export function solveColumnCase(columnCase: ColumnCase, nowMilliseconds: () => n
       if (!state.ok) return state;
       return finite(equilibriumResult(column.zCm, state.value, nowMilliseconds() - started));
     }
-    case "steady-rise":
-    case "transient":
-      return failed(problem("task", NOT_AVAILABLE, `"${columnCase.task}" is not available yet`));
+    case "steady-rise": {
+      const started = nowMilliseconds();
+      const column = makeColumn(columnCase.layers, columnCase.specificStoragePerCm, columnCase.cellCm);
+      const rise = steadyRise(column, columnCase.waterTableCm, Math.min(columnCase.demandHeightCm ?? column.heightCm, column.heightCm), columnCase.limitPsiCm);
+      return finite(steadyRiseResult(column, rise, nowMilliseconds() - started));
+    }
+    case "transient": {
+      const started = nowMilliseconds();
+      const column = makeColumn(columnCase.layers, columnCase.specificStoragePerCm, columnCase.cellCm);
+      const run = runTransient(column, initialPsi(column, columnCase.initial), columnCase.bottom, columnCase.top, columnCase.outputHours);
+      if (run.status !== "done") {
+        return failed(problem("work", STOPPED, `stopped after ${run.states.at(-1)?.hours ?? 0} h: ${run.status} (${run.steps} steps, ${run.iterations} iterations)`));
+      }
+      return finite(transientResult(column, run, nowMilliseconds() - started));
+    }
     default: return columnCase satisfies never;
   }
+}
+
+function initialPsi({ zCm }: Column, initial: Extract<ColumnCase, { task: "transient" }>["initial"]): Float64Array {
+  switch (initial.kind) {
+    case "hydrostatic": return zCm.map((z) => initial.waterTableCm - z);
+    case "psi": return zCm.map(() => initial.cm);
+    case "saturated": return zCm.map(() => 0);
+    default: return initial satisfies never;
+  }
+}
+
+function steadyRiseResult({ layers, zCm }: Column, { maxFluxCmPerHour, maxCm3PerHour, psiCm, theta, iterations }: SteadyRise, milliseconds: number): ColumnResult {
+  const storedCm3 = layers.reduce((sum, { bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
+    sum + areaCm2 * ((topCm - bottomCm) / cellCount) * theta.subarray(firstCell, firstCell + cellCount).reduce((total, value) => total + value, 0), 0);
+  return {
+    kind: COLUMN_RESULT_KIND, version: COLUMN_VERSION, task: "steady-rise",
+    z: [...zCm],
+    states: [{ hours: 0, psi: [...psiCm], theta: [...theta], storedCm3 }],
+    cumulative: [{ hours: 0, topInCm3: 0, bottomInCm3: 0, runoffCm3: 0 }],
+    massBalanceRelError: 0,
+    steadyRise: { maxFluxCmPerHour, maxCm3PerHour },
+    work: { cells: zCm.length, steps: 0, iterations, milliseconds },
+  };
+}
+
+function transientResult({ zCm }: Column, run: TransientResult, milliseconds: number): ColumnResult {
+  return {
+    kind: COLUMN_RESULT_KIND, version: COLUMN_VERSION, task: "transient",
+    z: [...zCm],
+    states: run.states.map(({ hours, psiCm, theta, storedCm3 }) => ({ hours, psi: [...psiCm], theta: [...theta], storedCm3 })),
+    cumulative: run.cumulative,
+    massBalanceRelError: run.massBalanceRelError,
+    work: { cells: zCm.length, steps: run.steps, iterations: run.iterations, milliseconds },
+  };
 }
 
 function equilibriumResult(zCm: Float64Array, state: Equilibrium, milliseconds: number): ColumnResult {

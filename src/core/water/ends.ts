@@ -1,0 +1,114 @@
+import type { HydraulicTable } from "../hydraulics/table";
+import { fittedFlux } from "./fitted-flux";
+import type { EndFlow } from "./richards";
+
+/** A flow that changes in steps: each value holds from its hour until the next. A number holds for good. [cm/h] */
+export type FluxInTime = number | readonly (readonly [hour: number, cmPerHour: number])[];
+
+export type EndCondition =
+  | { readonly kind: "sealed" }
+  | { readonly kind: "psi"; readonly cm: number }
+  | { readonly kind: "flux"; readonly cmPerHour: FluxInTime }
+  | { readonly kind: "seepage" }
+  | { readonly kind: "free-drainage" }
+  | { readonly kind: "atmosphere"; readonly cmPerHour: FluxInTime; readonly limitPsiCm: number };
+
+/** The hours at which a condition jumps, after 0. */
+export const jumpHours = (condition: EndCondition): readonly number[] =>
+  "cmPerHour" in condition && typeof condition.cmPerHour !== "number" ? condition.cmPerHour.slice(1).map(([hour]) => hour) : [];
+
+/** The flow asked for at an hour; at a jump, of what follows. */
+export function fluxAt(flux: FluxInTime, hour: number): number {
+  if (typeof flux === "number") return flux;
+  let value = flux[0]![1];
+  for (const [from, cmPerHour] of flux) {
+    if (from > hour) break;
+    value = cmPerHour;
+  }
+  return value;
+}
+
+export type ColumnEnd = {
+  readonly side: "bottom" | "top";
+  readonly areaCm2: number;
+  /** From the end of the column to the centre of the cell there. [cm] */
+  readonly halfCellCm: number;
+  readonly table: HydraulicTable;
+};
+
+/**
+ * An end of a column as the flow through it. Conditions that switch (a drain hole, the weather at the surface) are written as the lesser of
+ * two flows, which Newton's method follows across the switch by itself.
+ * @returns the flow and a setter for the flux asked for, which the driver calls at each jump
+ */
+export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { askCmPerHour: number } {
+  const { side, areaCm2, halfCellCm, table } = end;
+  const into = side === "bottom" ? 1 : -1;
+  // the end itself: a head, and what the medium is there
+  const endPsi = new Float64Array(1);
+  const at = { theta: new Float64Array(1), capacity: new Float64Array(1), lnK: new Float64Array(1), lnKSlope: new Float64Array(1) };
+  const flux = new Float64Array(3);
+  let through = 0;
+  let throughSlope = 0;
+
+  /** Flow into the column were the end held at a head. [cm³/h] */
+  const heldAt = (endPsiCm: number, psiCm: number, k: number, lnK: number, slope: number): void => {
+    endPsi[0] = endPsiCm;
+    table.lookUp(endPsi, 0, 1, at.theta, at.capacity, at.lnK, at.lnKSlope);
+    const endLnK = at.lnK[0]!;
+    const endK = Math.exp(endLnK);
+    if (side === "bottom") fittedFlux(endPsiCm, endK, endLnK, at.lnKSlope[0]!, psiCm, k, lnK, slope, halfCellCm, flux);
+    else fittedFlux(psiCm, k, lnK, slope, endPsiCm, endK, endLnK, at.lnKSlope[0]!, halfCellCm, flux);
+    through = into * areaCm2 * flux[0]!;
+    throughSlope = into * areaCm2 * (side === "bottom" ? flux[2]! : flux[1]!);
+  };
+
+  const flow: EndFlow & { askCmPerHour: number } = {
+    inCm3PerHour: 0, slope: 0, runoffCm3PerHour: 0, askCmPerHour: 0,
+    evaluate(psiCm, k, lnK, slope) {
+      flow.inCm3PerHour = flow.slope = flow.runoffCm3PerHour = 0;
+      switch (condition.kind) {
+        case "sealed": return;
+        case "flux":
+          flow.inCm3PerHour = areaCm2 * flow.askCmPerHour;
+          return;
+        case "psi":
+          heldAt(condition.cm, psiCm, k, lnK, slope);
+          take();
+          return;
+        case "free-drainage":
+          flow.inCm3PerHour = -areaCm2 * k;
+          flow.slope = flow.inCm3PerHour * slope;
+          return;
+        case "seepage":
+          // a hole lets water out, never in
+          heldAt(0, psiCm, k, lnK, slope);
+          if (through < 0) take();
+          return;
+        case "atmosphere": {
+          const asked = areaCm2 * flow.askCmPerHour;
+          flow.inCm3PerHour = asked;
+          if (asked < 0) {
+            // what the surface gives at its driest; a surface drier than that gives nothing
+            heldAt(condition.limitPsiCm, psiCm, k, lnK, slope);
+            if (through > asked) take();
+            if (flow.inCm3PerHour > 0) flow.inCm3PerHour = flow.slope = 0;
+          }
+          // what it takes with water standing on it; the rest runs off, and so does what is pushed out from below
+          heldAt(0, psiCm, k, lnK, slope);
+          if (through < flow.inCm3PerHour) {
+            flow.runoffCm3PerHour = Math.max(asked, 0) - through;
+            take();
+          }
+          return;
+        }
+        default: condition satisfies never;
+      }
+    },
+  };
+  const take = (): void => {
+    flow.inCm3PerHour = through;
+    flow.slope = throughSlope;
+  };
+  return flow;
+}

@@ -1,0 +1,324 @@
+import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
+import type { Column } from "./column";
+import { fittedFlux } from "./fitted-flux";
+import { solveTridiagonal } from "./tridiagonal";
+
+/**
+ * Water moving through a column: the mixed-form Richards equation (Richards 1931; Celia, Bouloutas & Zarba 1990) in finite volumes.
+ *
+ * Unknowns are pressure heads at nodes: one a cell, and one on each interface between layers, which has no volume. There the head is what both
+ * sides share and the flow in must be the flow out, so the two media meet without any averaging of their conductivities.
+ * A step is the two-stage, L-stable SDIRK2 of Alexander (1977); a stage is solved by Newton's method on a tridiagonal system.
+ * Water content is carried by the flows themselves, so a step loses or makes no water whatever Newton's tolerance.
+ */
+
+export type EndFlow = {
+  /** Works out the flow through an end for the head of the cell there: into the column [cm³/h], its slope by psi, and what ran off instead. */
+  evaluate(psiCm: number, kCmPerHour: number, lnK: number, lnKSlope: number): void;
+  inCm3PerHour: number;
+  slope: number;
+  runoffCm3PerHour: number;
+};
+
+export const SDIRK_GAMMA = 1 - Math.SQRT1_2;
+/** |R(z) − e^z| / |z|³ of the method as z → 0: its local error is this times dt³·y‴. */
+const ERROR_CONSTANT = (3 * SDIRK_GAMMA ** 2 - 2 * SDIRK_GAMMA ** 3) - 1 / 6;
+
+export type NewtonSettings = { readonly toleranceTheta: number; readonly mostIterations: number };
+export const DEFAULT_NEWTON: NewtonSettings = { toleranceTheta: 1e-6, mostIterations: 14 };
+
+/** Newton's updates: changes of theta up to this are taken in psi, larger ones in theta (Forsyth et al. 1995). */
+const SMALL_CHANGE = 0.01;
+/** A cell dries by no more than this, beyond what its slope says, in one update. */
+const MOST_EXTRA_DRYING = 0.05;
+/** The share of its drainable water a cell keeps in one update, however dry the slope says it should be. */
+const KEPT_SHARE = 0.3;
+/** A cell is nearly saturated while less than this share of its pores has emptied. */
+const FIRST_EMPTIED = 0.01;
+/** Nearer to saturation than this a cell counts as on the kink of its curves. [cm] */
+const KINK_CM = 1e-5;
+/** From the kink a cell goes no further into suction in one update, and from there its suction grows by the factor at most. [cm] */
+const FIRST_SUCTION_CM = 1e-3;
+const SUCTION_GROWTH = 8;
+
+/** What Newton's method left over in a step enters the next in full over this time, and in part over a shorter one: pressed in at once it would be a jolt. [h] */
+const LEFTOVER_HOURS = 0.01;
+
+export type Richards = {
+  readonly nodes: number;
+  /** Heads and water contents of the cells, bottom to top. */
+  readonly psiCm: Float64Array;
+  readonly theta: Float64Array;
+  /** Flows through the ends over the last step, into the column, and the runoff. [cm³] */
+  bottomInCm3: number;
+  topInCm3: number;
+  runoffCm3: number;
+  /** Largest estimated error of the last step in any cell. [m³/m³] */
+  errorTheta: number;
+  iterations: number;
+  /** Starts from a state. */
+  setState(psiCm: Float64Array): void;
+  /** Tries a step; false leaves the state as it was. The state after a true is taken by `accept`, or dropped by trying again. */
+  tryStep(hours: number): boolean;
+  accept(): void;
+  /** Says that the end flows have jumped: the last step tells nothing about the next. */
+  forgetSlope(): void;
+  storedCm3(): number;
+};
+
+export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, newton: NewtonSettings = DEFAULT_NEWTON): Richards {
+  const cells = column.zCm.length;
+  const nodes = cells + column.layers.length - 1;
+  const tables: readonly HydraulicTable[] = column.layers.map(({ functions }) => hydraulicTable(functions, column.specificStoragePerCm));
+  const firstEmptiedPsi = Float64Array.from(tables, ({ thetaS, thetaR, psiAtTheta }) => psiAtTheta(thetaS - FIRST_EMPTIED * (thetaS - thetaR)));
+
+  // Fixed by the grid. Face f joins nodes f and f+1 inside one layer.
+  const array = (): Float64Array => new Float64Array(nodes);
+  const layerOf = new Int32Array(nodes);
+  const isInterface = new Uint8Array(nodes);
+  const cellOf = new Int32Array(nodes);
+  const volume = array();
+  const scale = array();
+  const faceLength = array();
+  const faceArea = array();
+  const firstNode = new Int32Array(column.layers.length + 1);
+  let node = 0;
+  column.layers.forEach(({ bottomCm, topCm, areaCm2, firstCell, cellCount }, layer) => {
+    const dz = (topCm - bottomCm) / cellCount;
+    firstNode[layer] = node;
+    for (let i = 0; i < cellCount; i++, node++) {
+      layerOf[node] = layer;
+      cellOf[node] = firstCell + i;
+      volume[node] = scale[node] = areaCm2 * dz;
+      faceArea[node] = areaCm2;
+      faceLength[node] = i + 1 === cellCount ? dz / 2 : dz;
+    }
+    if (layer + 1 === column.layers.length) return;
+    const next = column.layers[layer + 1]!;
+    const nextDz = (next.topCm - next.bottomCm) / next.cellCount;
+    layerOf[node] = layer;
+    isInterface[node] = 1;
+    scale[node] = Math.min(areaCm2 * dz, next.areaCm2 * nextDz);
+    faceArea[node] = next.areaCm2;
+    faceLength[node] = nextDz / 2;
+    node++;
+  });
+  firstNode[column.layers.length] = nodes;
+
+  // The state, and a step being tried: stage 1, stage 2.
+  const psi = array();
+  /** Water content by what has flowed in and out, and by the curve at the head found: they differ by what Newton's method left over. */
+  const theta = array();
+  const settledTheta = array();
+  const previousPsi = array();
+  const trial = array();
+  const base = array();
+  const stageTheta = array();
+  const net1 = array();
+  const net2 = array();
+  const netBefore = array();
+  // What one evaluation fills: at nodes, then at faces.
+  const curveTheta = array();
+  const capacity = array();
+  const lnK = array();
+  const lnKSlope = array();
+  const lnKAbove = array();
+  const lnKSlopeAbove = array();
+  const net = array();
+  const lower = array();
+  const diagonal = array();
+  const upper = array();
+  const change = array();
+  const k = array();
+  const kAbove = array();
+  const footTheta = array();
+  const footCapacity = array();
+  const probe = new Float64Array(1);
+  const probed = { theta: new Float64Array(1), capacity: new Float64Array(1), lnK: new Float64Array(1), lnKSlope: new Float64Array(1) };
+  const flux = new Float64Array(3);
+
+  /** Water content at one head, off the loop. */
+  function thetaAt(table: HydraulicTable, psiCm: number): number {
+    probe[0] = psiCm;
+    table.lookUp(probe, 0, 1, probed.theta, probed.capacity, probed.lnK, probed.lnKSlope);
+    return probed.theta[0]!;
+  }
+
+  let slopeKnown = false;
+  let lastHours = 0;
+  let triedHours = 0;
+
+  /** Net inflow of every node at the trial heads [cm³/h] and, in the three diagonals, its slopes by them [cm³/h per cm]. */
+  function evaluate(): void {
+    // an interface belongs to the layer below, and is looked up once more as the foot of the layer above
+    for (let layer = 0; layer < tables.length; layer++) {
+      const from = firstNode[layer]!;
+      const to = firstNode[layer + 1]!;
+      if (layer > 0) {
+        tables[layer]!.lookUp(trial, from - 1, from, footTheta, footCapacity, lnKAbove, lnKSlopeAbove);
+        kAbove[from - 1] = Math.exp(lnKAbove[from - 1]!);
+      }
+      tables[layer]!.lookUp(trial, from, to, curveTheta, capacity, lnK, lnKSlope);
+      for (let i = from; i < to; i++) {
+        k[i] = kAbove[i] = Math.exp(lnK[i]!);
+        lnKAbove[i] = lnK[i]!;
+        lnKSlopeAbove[i] = lnKSlope[i]!;
+      }
+    }
+    bottom.evaluate(trial[0]!, k[0]!, lnK[0]!, lnKSlope[0]!);
+    net[0] = bottom.inCm3PerHour;
+    diagonal[0] = bottom.slope;
+    for (let i = 0; i + 1 < nodes; i++) {
+      fittedFlux(trial[i]!, kAbove[i]!, lnKAbove[i]!, lnKSlopeAbove[i]!, trial[i + 1]!, k[i + 1]!, lnK[i + 1]!, lnKSlope[i + 1]!, faceLength[i]!, flux);
+      const area = faceArea[i]!;
+      net[i]! -= area * flux[0]!;
+      diagonal[i]! -= area * flux[1]!;
+      upper[i] = -area * flux[2]!;
+      net[i + 1] = area * flux[0]!;
+      lower[i + 1] = area * flux[1]!;
+      diagonal[i + 1] = area * flux[2]!;
+    }
+    const last = nodes - 1;
+    top.evaluate(trial[last]!, k[last]!, lnK[last]!, lnKSlope[last]!);
+    net[last]! += top.inCm3PerHour;
+    diagonal[last]! += top.slope;
+  }
+
+  /**
+   * Solves theta(psi) = base + hours·net/volume for the trial heads, which hold the first guess; interfaces have no theta and must only
+   * pass on what they get. Leaves `net` at the solution. False when it does not converge.
+   */
+  function solveStage(hours: number): boolean {
+    for (let iteration = 0; ; iteration++) {
+      evaluate();
+      let worst = 0;
+      for (let i = 0; i < nodes; i++) {
+        const v = volume[i]!;
+        const residual = v * (base[i]! - curveTheta[i]!) + hours * net[i]!;
+        change[i] = residual;
+        const error = Math.abs(residual) / scale[i]!;
+        if (!(error <= worst)) worst = error;
+      }
+      if (worst <= newton.toleranceTheta) return true;
+      if (iteration === newton.mostIterations || worst !== worst) return false;
+      for (let i = 0; i < nodes; i++) {
+        // where theta is constant (up to an air entry) the specific storage keeps the matrix regular
+        const stored = volume[i]! * Math.max(capacity[i]!, column.specificStoragePerCm);
+        diagonal[i] = stored - hours * diagonal[i]!;
+        lower[i]! *= -hours;
+        upper[i]! *= -hours;
+      }
+      if (!solveTridiagonal(lower, diagonal, upper, change)) return false;
+      richards.iterations++;
+      for (let i = 0; i < nodes; i++) trial[i] = updated(i, change[i]!);
+    }
+  }
+
+  /** A node's next head, by the change Newton's method asks for, kept to what its curve can mean. */
+  function updated(i: number, delta: number): number {
+    const now = trial[i]!;
+    const next = now + delta;
+    const table = tables[layerOf[i]!]!;
+    if (isInterface[i] !== 0) {
+      const most = 2 * Math.abs(now) + 2;
+      return now + Math.min(Math.max(delta, -most), most);
+    }
+    const near = firstEmptiedPsi[layerOf[i]!]!;
+    // The curves have a kink at saturation: a cell stops on its dry side, where the slopes are those of the curve, before it crosses.
+    if (now >= -KINK_CM) return next < 0 ? Math.max(next, now > 0 ? -KINK_CM / 2 : -FIRST_SUCTION_CM) : next;
+    const thetaNow = curveTheta[i]!;
+    const asked = capacity[i]! * delta;
+    if (delta > 0) {
+      if (thetaNow + asked >= table.thetaS) return now < near ? near : Math.min(next, -KINK_CM / 2);
+      return asked > SMALL_CHANGE ? table.psiAtTheta(thetaNow + asked) : Math.min(next, -KINK_CM / 2);
+    }
+    if (next > now * SUCTION_GROWTH && next > near) return next;
+    if (now > near) return Math.max(next, now * SUCTION_GROWTH);
+    const least = Math.max(thetaNow + asked, table.thetaR + KEPT_SHARE * (thetaNow - table.thetaR));
+    if (asked < -SMALL_CHANGE) return table.psiAtTheta(least);
+    return thetaAt(table, next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next;
+  }
+
+  const richards: Richards = {
+    nodes,
+    psiCm: new Float64Array(cells),
+    theta: new Float64Array(cells),
+    bottomInCm3: 0, topInCm3: 0, runoffCm3: 0, errorTheta: 0, iterations: 0,
+
+    setState(psiCm) {
+      for (let i = 0; i < nodes; i++) {
+        // an interface starts between its two cells, and finds its own head in the first step
+        psi[i] = isInterface[i] === 0 ? psiCm[cellOf[i]!]! : (psiCm[cellOf[i - 1]!]! + psiCm[cellOf[i + 1]!]!) / 2;
+        theta[i] = settledTheta[i] = thetaAt(tables[layerOf[i]!]!, psi[i]!);
+      }
+      slopeKnown = false;
+      copyOut();
+    },
+
+    tryStep(hours) {
+      triedHours = hours;
+      // stage 1, from the present heads carried on a little the way they went
+      const ahead = slopeKnown && lastHours > 0 ? Math.min(1, (SDIRK_GAMMA * hours) / lastHours) : 0;
+      for (let i = 0; i < nodes; i++) {
+        base[i] = theta[i]! - (theta[i]! - settledTheta[i]!) * (1 - Math.min(1, hours / LEFTOVER_HOURS));
+        const carried = psi[i]! + ahead * (psi[i]! - previousPsi[i]!);
+        trial[i] = psi[i]! < 0 ? Math.min(Math.max(carried, 1.5 * psi[i]!), 0.5 * psi[i]!) : psi[i]!;
+      }
+      if (!solveStage(SDIRK_GAMMA * hours)) return false;
+      net1.set(net);
+      const [bottom1, top1, runoff1] = [bottom.inCm3PerHour, top.inCm3PerHour, top.runoffCm3PerHour];
+      const early = (1 - SDIRK_GAMMA) * hours;
+      for (let i = 0; i < nodes; i++) if (volume[i]! > 0) base[i]! += (early * net1[i]!) / volume[i]!;
+      if (!solveStage(SDIRK_GAMMA * hours)) return false;
+      net2.set(net);
+      richards.bottomInCm3 = early * bottom1 + SDIRK_GAMMA * hours * bottom.inCm3PerHour;
+      richards.topInCm3 = early * top1 + SDIRK_GAMMA * hours * top.inCm3PerHour;
+      richards.runoffCm3 = early * runoff1 + SDIRK_GAMMA * hours * top.runoffCm3PerHour;
+      // y‴ from the second difference of the inflow over 0, gamma and 1; without a past, y″ from the two stages
+      let worst = 0;
+      for (let i = 0; i < nodes; i++) {
+        const v = volume[i]!;
+        if (v === 0) continue;
+        stageTheta[i] = theta[i]! + (early * net1[i]! + SDIRK_GAMMA * hours * net2[i]!) / v;
+        const late = (net2[i]! - net1[i]!) / (1 - SDIRK_GAMMA);
+        const error = slopeKnown
+          ? 2 * ERROR_CONSTANT * hours * Math.abs(late - (net1[i]! - netBefore[i]!) / SDIRK_GAMMA) / v
+          : ERROR_CONSTANT * hours * Math.abs(late) / v;
+        if (error > worst) worst = error;
+      }
+      richards.errorTheta = worst;
+      return true;
+    },
+
+    accept() {
+      previousPsi.set(psi);
+      psi.set(trial);
+      theta.set(stageTheta);
+      settledTheta.set(curveTheta);
+      netBefore.set(net2);
+      lastHours = triedHours;
+      slopeKnown = true;
+      copyOut();
+    },
+
+    forgetSlope() {
+      slopeKnown = false;
+    },
+
+    storedCm3() {
+      let sum = 0;
+      for (let i = 0; i < nodes; i++) sum += volume[i]! * theta[i]!;
+      return sum;
+    },
+  };
+
+  function copyOut(): void {
+    for (let i = 0; i < nodes; i++) {
+      if (isInterface[i] !== 0) continue;
+      richards.psiCm[cellOf[i]!] = psi[i]!;
+      richards.theta[cellOf[i]!] = theta[i]!;
+    }
+  }
+
+  return richards;
+}

@@ -1,0 +1,134 @@
+import type { HydraulicFunctions } from "../hydraulics/hydraulics";
+import { thetaAt, type Column } from "./column";
+
+/**
+ * The greatest steady upward flow from a free surface to a height, through layers of different area.
+ * Upward from the surface psi falls by dpsi/dz = −(1 + q/K(psi)). Turned round, the height gained between two suctions is ∫ ds / (1 + q/K(s)), whose
+ * integrand stays between 0 and 1 however K collapses; a flow can be carried when the heights gained down to the driest allowed psi reach the demand.
+ */
+export type SteadyRise = {
+  /** Flux at the demand height, by the area of its layer (of the one below at an interface). [cm/h] */
+  readonly maxFluxCmPerHour: number;
+  readonly maxCm3PerHour: number;
+  /** The profile at that flow; hydrostatic above the demand height and below the free surface. At the cell centres. */
+  readonly psiCm: Float64Array;
+  readonly theta: Float64Array;
+  readonly iterations: number;
+};
+
+const GAUSS_NODES = [0.1834346424956498, 0.525532409916329, 0.7966664774136267, 0.9602898564975363];
+const GAUSS_WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763];
+/** Panels over suction grow by this factor from the first, a small part of the coarsest pore scale. */
+const PANEL_GROWTH = 1.3;
+const FIRST_PANEL = 1e-4;
+/** Flow is found to this relative accuracy. */
+const FLOW_TOLERANCE = 1e-10;
+const MOST_ITERATIONS = 200;
+
+/** Height gained between two suctions at flux q, in one medium. [cm] */
+function heightGainedCm(functions: HydraulicFunctions, q: number, from: number, to: number): number {
+  const middle = (from + to) / 2;
+  const half = (to - from) / 2;
+  let sum = 0;
+  for (let g = 0; g < GAUSS_NODES.length; g++) {
+    const offset = half * GAUSS_NODES[g]!;
+    sum += GAUSS_WEIGHTS[g]! * (1 / (1 + q / functions.conductivityCmPerHour(offset - middle)) + 1 / (1 + q / functions.conductivityCmPerHour(-offset - middle)));
+  }
+  return sum * half;
+}
+
+/**
+ * Climbs one medium from a suction by a height.
+ * @returns the suction reached, or undefined when the limit comes first
+ */
+function climb(functions: HydraulicFunctions, q: number, fromCm: number, heightCm: number, limitCm: number): number | undefined {
+  let suction = fromCm;
+  let left = heightCm;
+  while (suction < limitCm) {
+    const to = Math.min(limitCm, Math.max(suction * PANEL_GROWTH, suction + FIRST_PANEL / functions.largestAlphaPerCm));
+    const gained = heightGainedCm(functions, q, suction, to);
+    if (gained < left) {
+      left -= gained;
+      suction = to;
+      continue;
+    }
+    // the end lies in this panel: Newton, whose slope is the integrand, inside a bracket
+    let [low, high] = [suction, to];
+    let guess = suction + (to - suction) * (left / gained);
+    for (let i = 0; i < 60 && high - low > 1e-12 * high; i++) {
+      const over = heightGainedCm(functions, q, suction, guess) - left;
+      if (over > 0) high = guess;
+      else low = guess;
+      const newton = guess - over * (1 + q / functions.conductivityCmPerHour(-guess));
+      if (Math.abs(newton - guess) <= 1e-13 * guess) return newton;
+      guess = newton > low && newton < high ? newton : (low + high) / 2;
+    }
+    return guess;
+  }
+  return undefined;
+}
+
+/**
+ * @param waterTableCm height of the free surface, at or above the base and below the demand
+ * @param demandHeightCm height to which water must rise, at most the top of the column
+ * @param limitPsiCm driest psi allowed there, below 0
+ * @throws RangeError when the heights or the limit are out of these bounds: validate before
+ */
+export function steadyRise(column: Column, waterTableCm: number, demandHeightCm: number, limitPsiCm: number): SteadyRise {
+  if (!(waterTableCm >= 0 && waterTableCm < demandHeightCm && demandHeightCm <= column.heightCm * (1 + 1e-12) && limitPsiCm < 0)) {
+    throw new RangeError(`steadyRise: needs 0 ≤ waterTable < demand ≤ ${column.heightCm} and limit < 0, got ${waterTableCm}, ${demandHeightCm}, ${limitPsiCm}`);
+  }
+  const limit = -limitPsiCm;
+  const crossed = column.layers.filter(({ bottomCm, topCm }) => topCm > waterTableCm && bottomCm < demandHeightCm);
+  const carries = (flow: number): boolean => {
+    let suction: number | undefined = 0;
+    for (const { bottomCm, topCm, areaCm2, functions } of crossed) {
+      suction = climb(functions, flow / areaCm2, suction, Math.min(topCm, demandHeightCm) - Math.max(bottomCm, waterTableCm), limit);
+      if (suction === undefined) return false;
+    }
+    return true;
+  };
+  let iterations = 0;
+  let flow = 0;
+  if (demandHeightCm - waterTableCm < limit) {
+    // bracket over the decades, then halve its logarithm
+    let high = 1;
+    while (carries(high) && iterations++ < MOST_ITERATIONS) high *= 100;
+    let low = high / 100;
+    while (!carries(low) && low > 1e-300) { high = low; low /= 100; iterations++; }
+    while (high / low - 1 > FLOW_TOLERANCE && iterations++ < MOST_ITERATIONS) {
+      const middle = Math.sqrt(low * high);
+      if (carries(middle)) low = middle;
+      else high = middle;
+    }
+    flow = low;
+  }
+  const { areaCm2 } = crossed.at(-1)!;
+  return { maxFluxCmPerHour: flow / areaCm2, maxCm3PerHour: flow, ...profileAt(column, flow, waterTableCm, demandHeightCm, limit), iterations };
+}
+
+function profileAt(column: Column, flow: number, waterTableCm: number, demandHeightCm: number, limitCm: number): { psiCm: Float64Array; theta: Float64Array } {
+  const psiCm = new Float64Array(column.zCm.length);
+  const theta = new Float64Array(column.zCm.length);
+  let height = waterTableCm;
+  let suction = 0;
+  for (const { bottomCm, topCm, areaCm2, functions, firstCell, cellCount } of column.layers) {
+    const riseTo = (to: number): void => {
+      if (to <= height) return;
+      const flowing = Math.min(to, demandHeightCm);
+      // at the greatest flow the limit is met at the demand height, but for rounding
+      if (flowing > height) suction = climb(functions, flow / areaCm2, suction, flowing - height, limitCm * 2) ?? limitCm;
+      suction += Math.max(0, to - Math.max(height, demandHeightCm));
+      height = to;
+    };
+    if (topCm > waterTableCm) height = Math.max(height, bottomCm);
+    for (let i = firstCell; i < firstCell + cellCount; i++) {
+      const z = column.zCm[i]!;
+      if (z > waterTableCm) riseTo(z);
+      psiCm[i] = z > waterTableCm ? -suction : waterTableCm - z;
+      theta[i] = thetaAt(functions, column.specificStoragePerCm, psiCm[i]!);
+    }
+    riseTo(topCm);
+  }
+  return { psiCm, theta };
+}

@@ -1,0 +1,123 @@
+import { hydraulicTable } from "../hydraulics/table";
+import type { Column } from "./column";
+import { endFlow, fluxAt, jumpHours, type ColumnEnd, type EndCondition } from "./ends";
+import { DEFAULT_NEWTON, createRichards } from "./richards";
+
+/** Water moving through a column in time, from a state and under conditions at both ends, reported at given hours. */
+
+export type TransientState = { readonly hours: number; readonly psiCm: Float64Array; readonly theta: Float64Array; readonly storedCm3: number };
+export type CumulativeFlow = { readonly hours: number; readonly topInCm3: number; readonly bottomInCm3: number; readonly runoffCm3: number };
+
+export type TransientResult = {
+  /** "done", or why it stopped: the states up to then are right all the same. */
+  readonly status: "done" | "work-limit" | "step-too-small";
+  readonly states: readonly TransientState[];
+  readonly cumulative: readonly CumulativeFlow[];
+  /** |stored change − net inflow| / max(gross flows, |stored change|); 0 when nothing moved. */
+  readonly massBalanceRelError: number;
+  readonly steps: number;
+  readonly rejected: number;
+  readonly iterations: number;
+};
+
+export type TransientOptions = {
+  /** Error a step may make in the water content of any cell. [m³/m³] */
+  readonly toleranceTheta?: number;
+  /** Newton iterations after which it stops. */
+  readonly mostIterations?: number;
+};
+
+export const DEFAULT_TOLERANCE_THETA = 1e-3;
+export const DEFAULT_MOST_ITERATIONS = 5_000_000;
+const LEAST_STEP_HOURS = 1e-12;
+const FIRST_STEP_HOURS = 1e-4;
+/** After a jump of the flow at an end, steps start again from no more than this. */
+const STEP_AFTER_JUMP_HOURS = 0.05;
+const SAFETY = 0.85;
+const MOST_GROWTH = 3;
+const LEAST_GROWTH = 0.2;
+
+/**
+ * Runs a column from heads at its cell centres. Output hours ascend from 0 or later; an output at 0 is the initial state.
+ * Local error in theta is kept to the tolerance by the step length; jumps of the end flows are met exactly.
+ */
+export function runTransient(
+  column: Column, initialPsiCm: Float64Array, bottomCondition: EndCondition, topCondition: EndCondition, outputHours: readonly number[], options: TransientOptions = {},
+): TransientResult {
+  const tolerance = options.toleranceTheta ?? DEFAULT_TOLERANCE_THETA;
+  const mostIterations = options.mostIterations ?? DEFAULT_MOST_ITERATIONS;
+  const bottom = endFlow(bottomCondition, endOf(column, "bottom"));
+  const top = endFlow(topCondition, endOf(column, "top"));
+  const richards = createRichards(column, bottom, top, { ...DEFAULT_NEWTON, toleranceTheta: Math.min(DEFAULT_NEWTON.toleranceTheta, tolerance / 100) });
+  richards.setState(initialPsiCm);
+
+  const lastHour = outputHours.at(-1)!;
+  const jumps = new Set([...jumpHours(bottomCondition), ...jumpHours(topCondition)].filter((hour) => hour < lastHour));
+  const stops = [...new Set([...outputHours, ...jumps])].sort((a, b) => a - b);
+  const wanted = new Set(outputHours);
+  const states: TransientState[] = [];
+  const cumulative: CumulativeFlow[] = [];
+  const initialStored = richards.storedCm3();
+  let [topIn, bottomIn, runoff, gross] = [0, 0, 0, 0];
+  let [steps, rejected] = [0, 0];
+  let status: TransientResult["status"] = "done";
+  let hour = 0;
+  let step = FIRST_STEP_HOURS;
+
+  const ask = (): void => {
+    if ("cmPerHour" in bottomCondition) bottom.askCmPerHour = fluxAt(bottomCondition.cmPerHour, hour);
+    if ("cmPerHour" in topCondition) top.askCmPerHour = fluxAt(topCondition.cmPerHour, hour);
+  };
+  const report = (): void => {
+    states.push({ hours: hour, psiCm: richards.psiCm.slice(), theta: richards.theta.slice(), storedCm3: richards.storedCm3() });
+    cumulative.push({ hours: hour, topInCm3: topIn, bottomInCm3: bottomIn, runoffCm3: runoff });
+  };
+
+  ask();
+  run: for (const stop of stops) {
+    while (hour < stop) {
+      if (richards.iterations >= mostIterations) { status = "work-limit"; break run; }
+      const left = stop - hour;
+      // never leave a sliver before a stop
+      const tried = step >= left ? left : step > left / 2 ? left / 2 : step;
+      const solved = richards.tryStep(tried);
+      const error = richards.errorTheta;
+      if (!solved || error > tolerance) {
+        rejected++;
+        step = tried * (solved ? Math.max(LEAST_GROWTH, SAFETY * Math.cbrt(tolerance / error)) : LEAST_GROWTH);
+        if (step < LEAST_STEP_HOURS) { status = "step-too-small"; break run; }
+        continue;
+      }
+      richards.accept();
+      steps++;
+      topIn += richards.topInCm3;
+      bottomIn += richards.bottomInCm3;
+      runoff += richards.runoffCm3;
+      gross += Math.abs(richards.topInCm3) + Math.abs(richards.bottomInCm3);
+      hour = tried === left ? stop : hour + tried;
+      const grown = tried * Math.min(MOST_GROWTH, SAFETY * Math.cbrt(tolerance / Math.max(error, 1e-30)));
+      // a step cut short by a stop says nothing against the length it was cut from
+      step = tried < step ? Math.max(grown, Math.min(step, MOST_GROWTH * tried)) : grown;
+    }
+    if (wanted.has(stop)) report();
+    if (jumps.has(stop)) {
+      ask();
+      richards.forgetSlope();
+      step = Math.min(step, STEP_AFTER_JUMP_HOURS);
+    }
+  }
+  const storedChange = richards.storedCm3() - initialStored;
+  const moved = Math.max(gross, Math.abs(storedChange));
+  return {
+    status, states, cumulative, steps, rejected, iterations: richards.iterations,
+    massBalanceRelError: moved === 0 ? 0 : Math.abs(storedChange - topIn - bottomIn) / moved,
+  };
+}
+
+function endOf(column: Column, side: "bottom" | "top"): ColumnEnd {
+  const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
+  return {
+    side, areaCm2: layer.areaCm2, halfCellCm: (layer.topCm - layer.bottomCm) / layer.cellCount / 2,
+    table: hydraulicTable(layer.functions, column.specificStoragePerCm),
+  };
+}
