@@ -1,5 +1,4 @@
 import { spawnSync } from "node:child_process";
-import { readFileSync, readdirSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { parseColumnCase, solveColumnCase } from "./column-case";
 import { problemLine } from "./problems";
@@ -109,28 +108,5 @@ describe("npm run marl", () => {
   it("answers a steady rise and a transient run", () => {
     expect(JSON.parse(marl(JSON.stringify(RISE), "column", "-").stdout)).toMatchObject({ task: "steady-rise", steadyRise: { maxCm3PerHour: expect.any(Number) as number } });
     expect(JSON.parse(marl(JSON.stringify(TRANSIENT), "column", "-").stdout)).toMatchObject({ task: "transient", states: { length: 3 }, cumulative: { length: 3 } });
-  });
-});
-
-describe("reference cases of an independent program", () => {
-  const FOLDER = "verification";
-  const names = readdirSync(FOLDER).filter((name) => name.startsWith("eq-") && !name.includes("expected"));
-  it.each(names)("%s", (name) => {
-    const parsed = parseColumnCase(JSON.parse(readFileSync(`${FOLDER}/${name}`, "utf8")));
-    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
-    if (!result.ok) throw new Error(result.problems.map(problemLine).join("\n"));
-    const expected = JSON.parse(readFileSync(`${FOLDER}/${name.replace(".json", ".expected.json")}`, "utf8")) as {
-      quantities: { path: string; value: number; tolerance: number }[]; profiles: { variable: "psi" | "theta"; z: number[]; value: number[]; tolerance: number[] }[];
-    };
-    for (const { path, value, tolerance } of expected.quantities) {
-      const got = path.split(/[.[\]]+/u).reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], result.value);
-      expect(Math.abs((got as number) - value), path).toBeLessThanOrEqual(tolerance);
-    }
-    for (const { variable, z, value, tolerance } of expected.profiles) {
-      z.forEach((height, i) => {
-        const cell = result.value.z.findIndex((at) => Math.abs(at - height) < 1e-6);
-        expect(Math.abs(result.value.states[0]![variable][cell]! - value[i]!), `${variable} at ${height}`).toBeLessThanOrEqual(tolerance[i]!);
-      });
-    }
   });
 });

@@ -24,8 +24,11 @@ export const SDIRK_GAMMA = 1 - Math.SQRT1_2;
 /** |R(z) − e^z| / |z|³ of the method as z → 0: its local error is this times dt³·y‴. */
 const ERROR_CONSTANT = (3 * SDIRK_GAMMA ** 2 - 2 * SDIRK_GAMMA ** 3) - 1 / 6;
 
+/** From stage 1 to stage 2, in steps of the way to stage 1. */
+const STAGE_AHEAD = (1 - SDIRK_GAMMA) / SDIRK_GAMMA;
+
 export type NewtonSettings = { readonly toleranceTheta: number; readonly mostIterations: number };
-export const DEFAULT_NEWTON: NewtonSettings = { toleranceTheta: 1e-6, mostIterations: 14 };
+export const DEFAULT_NEWTON: NewtonSettings = { toleranceTheta: 1e-5, mostIterations: 14 };
 
 /** Newton's updates: changes of theta up to this are taken in psi, larger ones in theta (Forsyth et al. 1995). */
 const SMALL_CHANGE = 0.01;
@@ -239,6 +242,9 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
     return thetaAt(table, next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next;
   }
 
+  /** A first guess for a head that was `now`: where it is heading, but no further than the curve bends. */
+  const guess = (now: number, heading: number): number => (now < 0 ? Math.min(Math.max(heading, 1.5 * now), 0.5 * now) : now);
+
   const richards: Richards = {
     nodes,
     psiCm: new Float64Array(cells),
@@ -262,13 +268,16 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
       for (let i = 0; i < nodes; i++) {
         base[i] = theta[i]! - (theta[i]! - settledTheta[i]!) * (1 - Math.min(1, hours / LEFTOVER_HOURS));
         const carried = psi[i]! + ahead * (psi[i]! - previousPsi[i]!);
-        trial[i] = psi[i]! < 0 ? Math.min(Math.max(carried, 1.5 * psi[i]!), 0.5 * psi[i]!) : psi[i]!;
+        trial[i] = guess(psi[i]!, carried);
       }
       if (!solveStage(SDIRK_GAMMA * hours)) return false;
       net1.set(net);
       const [bottom1, top1, runoff1] = [bottom.inCm3PerHour, top.inCm3PerHour, top.runoffCm3PerHour];
       const early = (1 - SDIRK_GAMMA) * hours;
-      for (let i = 0; i < nodes; i++) if (volume[i]! > 0) base[i]! += (early * net1[i]!) / volume[i]!;
+      for (let i = 0; i < nodes; i++) {
+        if (volume[i]! > 0) base[i]! += (early * net1[i]!) / volume[i]!;
+        trial[i] = guess(trial[i]!, trial[i]! + STAGE_AHEAD * (trial[i]! - psi[i]!));
+      }
       if (!solveStage(SDIRK_GAMMA * hours)) return false;
       net2.set(net);
       richards.bottomInCm3 = early * bottom1 + SDIRK_GAMMA * hours * bottom.inCm3PerHour;
@@ -278,7 +287,11 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
       let worst = 0;
       for (let i = 0; i < nodes; i++) {
         const v = volume[i]!;
-        if (v === 0) continue;
+        if (v === 0) {
+          // what an interface was left with belongs to a cell: the one below
+          stageTheta[i - 1]! += (early * net1[i]! + SDIRK_GAMMA * hours * net2[i]!) / volume[i - 1]!;
+          continue;
+        }
         stageTheta[i] = theta[i]! + (early * net1[i]! + SDIRK_GAMMA * hours * net2[i]!) / v;
         const late = (net2[i]! - net1[i]!) / (1 - SDIRK_GAMMA);
         const error = slopeKnown

@@ -33,6 +33,8 @@ const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;
 /** After a jump of the flow at an end, steps start again from no more than this. */
 const STEP_AFTER_JUMP_HOURS = 0.05;
+/** Newton's method leaves this share of the step's tolerance. */
+const NEWTON_SHARE = 0.01;
 const SAFETY = 0.85;
 const MOST_GROWTH = 3;
 const LEAST_GROWTH = 0.2;
@@ -48,7 +50,7 @@ export function runTransient(
   const mostIterations = options.mostIterations ?? DEFAULT_MOST_ITERATIONS;
   const bottom = endFlow(bottomCondition, endOf(column, "bottom"));
   const top = endFlow(topCondition, endOf(column, "top"));
-  const richards = createRichards(column, bottom, top, { ...DEFAULT_NEWTON, toleranceTheta: Math.min(DEFAULT_NEWTON.toleranceTheta, tolerance / 100) });
+  const richards = createRichards(column, bottom, top, { ...DEFAULT_NEWTON, toleranceTheta: tolerance * NEWTON_SHARE });
   richards.setState(initialPsiCm);
 
   const lastHour = outputHours.at(-1)!;
