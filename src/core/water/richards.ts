@@ -34,6 +34,8 @@ export const DEFAULT_NEWTON: NewtonSettings = { toleranceTheta: 1e-5, mostIterat
 const SMALL_CHANGE = 0.01;
 /** A cell dries by no more than this, beyond what its slope says, in one update. */
 const MOST_EXTRA_DRYING = 0.05;
+/** Where a curve is flat to the last digit, a cell is taken to have this slope, so that what flows in still has somewhere to go. [1/cm] */
+const LEAST_CAPACITY_PER_CM = 1e-18;
 /** The share of its drainable water a cell keeps in one update, however dry the slope says it should be. */
 const KEPT_SHARE = 0.3;
 /** A cell is nearly saturated while less than this share of its pores has emptied. */
@@ -205,9 +207,11 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
       if (worst <= newton.toleranceTheta) return true;
       if (iteration === newton.mostIterations || worst !== worst) return false;
       for (let i = 0; i < nodes; i++) {
-        // where theta is constant (up to an air entry) the specific storage keeps the matrix regular
-        const stored = volume[i]! * Math.max(capacity[i]!, column.specificStoragePerCm);
-        diagonal[i] = stored - hours * diagonal[i]!;
+        // where theta is constant up to an air entry, the specific storage keeps the matrix regular
+        const flat = capacity[i]! < column.specificStoragePerCm && trial[i]! > firstEmptiedPsi[layerOf[i]!]!;
+        if (flat) capacity[i] = column.specificStoragePerCm;
+        else if (capacity[i]! < LEAST_CAPACITY_PER_CM) capacity[i] = LEAST_CAPACITY_PER_CM;
+        diagonal[i] = volume[i]! * capacity[i]! - hours * diagonal[i]!;
         lower[i]! *= -hours;
         upper[i]! *= -hours;
       }
@@ -233,13 +237,14 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
     const asked = capacity[i]! * delta;
     if (delta > 0) {
       if (thetaNow + asked >= table.thetaS) return now < near ? near : Math.min(next, -KINK_CM / 2);
-      return asked > SMALL_CHANGE ? table.psiAtTheta(thetaNow + asked) : Math.min(next, -KINK_CM / 2);
+      return asked > SMALL_CHANGE || next > now / 2 ? Math.min(table.psiAtTheta(thetaNow + asked), -KINK_CM / 2) : next;
     }
-    if (next > now * SUCTION_GROWTH && next > near) return next;
-    if (now > near) return Math.max(next, now * SUCTION_GROWTH);
+    // suction grows by a factor at most, near saturation and where a curve has run out alike
+    const driest = now * SUCTION_GROWTH;
+    if (now > near || (next > driest && next > near)) return Math.max(next, driest);
     const least = Math.max(thetaNow + asked, table.thetaR + KEPT_SHARE * (thetaNow - table.thetaR));
-    if (asked < -SMALL_CHANGE) return table.psiAtTheta(least);
-    return thetaAt(table, next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next;
+    if (asked < -SMALL_CHANGE) return Math.max(table.psiAtTheta(least), driest);
+    return Math.max(thetaAt(table, next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next, driest);
   }
 
   /** A first guess for a head that was `now`: where it is heading, but no further than the curve bends. */
