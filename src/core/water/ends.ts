@@ -1,4 +1,4 @@
-import type { HydraulicTable } from "../hydraulics/table";
+import { hydraulicValues, type HydraulicTable } from "../hydraulics/table";
 import { fittedFlux } from "./fitted-flux";
 import type { EndFlow } from "./richards";
 
@@ -46,26 +46,24 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
   const into = side === "bottom" ? 1 : -1;
   // the end itself: a head, and what the medium is there
   const endPsi = new Float64Array(1);
-  const at = { theta: new Float64Array(1), capacity: new Float64Array(1), lnK: new Float64Array(1), lnKSlope: new Float64Array(1) };
+  const at = hydraulicValues(1);
   const flux = new Float64Array(3);
   let through = 0;
   let throughSlope = 0;
 
   /** Flow into the column were the end held at a head. [cm³/h] */
-  const heldAt = (endPsiCm: number, psiCm: number, k: number, lnK: number, slope: number): void => {
+  const heldAt = (endPsiCm: number, psiCm: number, k: number, kSlope: number, lnK: number, slope: number): void => {
     endPsi[0] = endPsiCm;
-    table.lookUp(endPsi, 0, 1, at.theta, at.capacity, at.lnK, at.lnKSlope);
-    const endLnK = at.lnK[0]!;
-    const endK = Math.exp(endLnK);
-    if (side === "bottom") fittedFlux(endPsiCm, endK, endLnK, at.lnKSlope[0]!, psiCm, k, lnK, slope, halfCellCm, flux);
-    else fittedFlux(psiCm, k, lnK, slope, endPsiCm, endK, endLnK, at.lnKSlope[0]!, halfCellCm, flux);
+    table.lookUp(endPsi, 0, 1, at);
+    if (side === "bottom") fittedFlux(endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, psiCm, k, kSlope, lnK, slope, halfCellCm, flux);
+    else fittedFlux(psiCm, k, kSlope, lnK, slope, endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, halfCellCm, flux);
     through = into * areaCm2 * flux[0]!;
     throughSlope = into * areaCm2 * (side === "bottom" ? flux[2]! : flux[1]!);
   };
 
   const flow: EndFlow & { askCmPerHour: number } = {
     inCm3PerHour: 0, slope: 0, runoffCm3PerHour: 0, askCmPerHour: 0,
-    evaluate(psiCm, k, lnK, slope) {
+    evaluate(psiCm, k, kSlope, lnK, slope) {
       flow.inCm3PerHour = flow.slope = flow.runoffCm3PerHour = 0;
       switch (condition.kind) {
         case "sealed": return;
@@ -73,16 +71,16 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           flow.inCm3PerHour = areaCm2 * flow.askCmPerHour;
           return;
         case "psi":
-          heldAt(condition.cm, psiCm, k, lnK, slope);
+          heldAt(condition.cm, psiCm, k, kSlope, lnK, slope);
           take();
           return;
         case "free-drainage":
           flow.inCm3PerHour = -areaCm2 * k;
-          flow.slope = flow.inCm3PerHour * slope;
+          flow.slope = -areaCm2 * kSlope;
           return;
         case "seepage":
           // a hole lets water out, never in
-          heldAt(0, psiCm, k, lnK, slope);
+          heldAt(0, psiCm, k, kSlope, lnK, slope);
           if (through < 0) take();
           return;
         case "atmosphere": {
@@ -90,12 +88,12 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           flow.inCm3PerHour = asked;
           if (asked < 0) {
             // what the surface gives at its driest; a surface drier than that gives nothing
-            heldAt(condition.limitPsiCm, psiCm, k, lnK, slope);
+            heldAt(condition.limitPsiCm, psiCm, k, kSlope, lnK, slope);
             if (through > asked) take();
             if (flow.inCm3PerHour > 0) flow.inCm3PerHour = flow.slope = 0;
           }
           // what it takes with water standing on it; the rest runs off, and so does what is pushed out from below
-          heldAt(0, psiCm, k, lnK, slope);
+          heldAt(0, psiCm, k, kSlope, lnK, slope);
           if (through < flow.inCm3PerHour) {
             flow.runoffCm3PerHour = Math.max(asked, 0) - through;
             take();

@@ -13,12 +13,25 @@ const EVEN_X = 1e-6;
 /** By e^300 the flux is −Kb to every digit. */
 const LARGEST_X = 300;
 
+/** Between these 1/(e^x − 1) is summed from its series, whose next term is x⁷/1,209,600: under 1e-8 of it. */
+const SERIES_X = 0.5;
+
+/** 1/(e^x − 1), by the Bernoulli numbers near 0 (Abramowitz & Stegun 1964, 23.1.1) and by its name elsewhere. */
+function oneOverExpm1(x: number): number {
+  if (x < SERIES_X && x > -SERIES_X) {
+    const square = x * x;
+    return 1 / x - 0.5 + x * (1 / 12 - square * (1 / 720 - square / 30240));
+  }
+  return 1 / Math.expm1(x < LARGEST_X ? x : LARGEST_X);
+}
+
 /**
- * @param psiA, kA, lnKA, slopeA  head [cm], K [cm/h], ln K and d(ln K)/d(psi) [1/cm] at the lower point; B at the upper
+ * @param psiA, kA, kSlopeA, lnKA, slopeA  head [cm], K [cm/h], d(K)/d(psi) [1/h], ln K and d(ln K)/d(psi) [1/cm] at the lower point; B at the upper
  * @param out  gets the flux, positive upward [cm/h], and its derivatives by psiA and psiB [1/h]
  */
 export function fittedFlux(
-  psiA: number, kA: number, lnKA: number, slopeA: number, psiB: number, kB: number, lnKB: number, slopeB: number, lengthCm: number, out: Float64Array,
+  psiA: number, kA: number, kSlopeA: number, lnKA: number, slopeA: number,
+  psiB: number, kB: number, kSlopeB: number, lnKB: number, slopeB: number, lengthCm: number, out: Float64Array,
 ): void {
   const difference = psiB - psiA;
   const lever = difference > SAME_PSI_CM || difference < -SAME_PSI_CM ? lengthCm / difference : 0;
@@ -27,14 +40,13 @@ export function fittedFlux(
   if (x < EVEN_X && x > -EVEN_X) {
     const gradient = (difference + lengthCm) / lengthCm;
     out[0] = -kA * gradient;
-    out[1] = kA / lengthCm - kA * gradient * slopeA / 2;
-    out[2] = -kA / lengthCm - kA * gradient * slopeB / 2;
+    out[1] = kA / lengthCm - gradient * kSlopeA / 2;
+    out[2] = -kA / lengthCm - gradient * kSlopeB / 2;
     return;
   }
-  const grown = Math.expm1(x < LARGEST_X ? x : LARGEST_X);
-  const share = 1 / grown;
-  const bend = (kB - kA) * (grown + 1) * share * share * lever;
+  const share = oneOverExpm1(x);
+  const bend = (kB - kA) * share * (1 + share) * lever;
   out[0] = -kB - (kB - kA) * share;
-  out[1] = kA * slopeA * share + bend * (slope - slopeA);
-  out[2] = -kB * slopeB * (1 + share) + bend * (slopeB - slope);
+  out[1] = kSlopeA * share + bend * (slope - slopeA);
+  out[2] = -kSlopeB * (1 + share) + bend * (slopeB - slope);
 }

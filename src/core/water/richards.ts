@@ -1,4 +1,4 @@
-import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
+import { hydraulicTable, hydraulicValues, type HydraulicTable } from "../hydraulics/table";
 import type { Column } from "./column";
 import { fittedFlux } from "./fitted-flux";
 import { solveTridiagonal } from "./tridiagonal";
@@ -14,7 +14,7 @@ import { solveTridiagonal } from "./tridiagonal";
 
 export type EndFlow = {
   /** Works out the flow through an end for the head of the cell there: into the column [cm³/h], its slope by psi, and what ran off instead. */
-  evaluate(psiCm: number, kCmPerHour: number, lnK: number, lnKSlope: number): void;
+  evaluate(psiCm: number, kCmPerHour: number, kSlope: number, lnK: number, lnKSlope: number): void;
   inCm3PerHour: number;
   slope: number;
   runoffCm3PerHour: number;
@@ -123,29 +123,23 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
   const net2 = array();
   const netBefore = array();
   // What one evaluation fills: at nodes, then at faces.
-  const curveTheta = array();
-  const capacity = array();
-  const lnK = array();
-  const lnKSlope = array();
-  const lnKAbove = array();
-  const lnKSlopeAbove = array();
+  const values = hydraulicValues(nodes);
+  const { theta: curveTheta, capacity, k, kSlope, lnK, lnKSlope } = values;
+  // an interface as the foot of the layer above; at the other nodes not used
+  const foot = hydraulicValues(nodes);
   const net = array();
   const lower = array();
   const diagonal = array();
   const upper = array();
   const change = array();
-  const k = array();
-  const kAbove = array();
-  const footTheta = array();
-  const footCapacity = array();
   const probe = new Float64Array(1);
-  const probed = { theta: new Float64Array(1), capacity: new Float64Array(1), lnK: new Float64Array(1), lnKSlope: new Float64Array(1) };
+  const probed = hydraulicValues(1);
   const flux = new Float64Array(3);
 
   /** Water content at one head, off the loop. */
   function thetaAt(table: HydraulicTable, psiCm: number): number {
     probe[0] = psiCm;
-    table.lookUp(probe, 0, 1, probed.theta, probed.capacity, probed.lnK, probed.lnKSlope);
+    table.lookUp(probe, 0, 1, probed);
     return probed.theta[0]!;
   }
 
@@ -155,26 +149,17 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
 
   /** Net inflow of every node at the trial heads [cm³/h] and, in the three diagonals, its slopes by them [cm³/h per cm]. */
   function evaluate(): void {
-    // an interface belongs to the layer below, and is looked up once more as the foot of the layer above
     for (let layer = 0; layer < tables.length; layer++) {
       const from = firstNode[layer]!;
-      const to = firstNode[layer + 1]!;
-      if (layer > 0) {
-        tables[layer]!.lookUp(trial, from - 1, from, footTheta, footCapacity, lnKAbove, lnKSlopeAbove);
-        kAbove[from - 1] = Math.exp(lnKAbove[from - 1]!);
-      }
-      tables[layer]!.lookUp(trial, from, to, curveTheta, capacity, lnK, lnKSlope);
-      for (let i = from; i < to; i++) {
-        k[i] = kAbove[i] = Math.exp(lnK[i]!);
-        lnKAbove[i] = lnK[i]!;
-        lnKSlopeAbove[i] = lnKSlope[i]!;
-      }
+      if (layer > 0) tables[layer]!.lookUp(trial, from - 1, from, foot);
+      tables[layer]!.lookUp(trial, from, firstNode[layer + 1]!, values);
     }
-    bottom.evaluate(trial[0]!, k[0]!, lnK[0]!, lnKSlope[0]!);
+    bottom.evaluate(trial[0]!, k[0]!, kSlope[0]!, lnK[0]!, lnKSlope[0]!);
     net[0] = bottom.inCm3PerHour;
     diagonal[0] = bottom.slope;
     for (let i = 0; i + 1 < nodes; i++) {
-      fittedFlux(trial[i]!, kAbove[i]!, lnKAbove[i]!, lnKSlopeAbove[i]!, trial[i + 1]!, k[i + 1]!, lnK[i + 1]!, lnKSlope[i + 1]!, faceLength[i]!, flux);
+      const below = isInterface[i] === 0 ? values : foot;
+      fittedFlux(trial[i]!, below.k[i]!, below.kSlope[i]!, below.lnK[i]!, below.lnKSlope[i]!, trial[i + 1]!, k[i + 1]!, kSlope[i + 1]!, lnK[i + 1]!, lnKSlope[i + 1]!, faceLength[i]!, flux);
       const area = faceArea[i]!;
       net[i]! -= area * flux[0]!;
       diagonal[i]! -= area * flux[1]!;
@@ -184,7 +169,7 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
       diagonal[i + 1] = area * flux[2]!;
     }
     const last = nodes - 1;
-    top.evaluate(trial[last]!, k[last]!, lnK[last]!, lnKSlope[last]!);
+    top.evaluate(trial[last]!, k[last]!, kSlope[last]!, lnK[last]!, lnKSlope[last]!);
     net[last]! += top.inCm3PerHour;
     diagonal[last]! += top.slope;
   }
