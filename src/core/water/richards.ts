@@ -179,6 +179,7 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
    * pass on what they get. Leaves `net` at the solution. False when it does not converge.
    */
   function solveStage(hours: number): boolean {
+    keepInterfacesBetween();
     for (let iteration = 0; ; iteration++) {
       evaluate();
       let worst = 0;
@@ -203,6 +204,19 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
       if (!solveTridiagonal(lower, diagonal, upper, change)) return false;
       richards.iterations++;
       for (let i = 0; i < nodes; i++) trial[i] = updated(i, change[i]!);
+    }
+  }
+
+  /**
+   * Water flows down the hydraulic head on both sides of an interface, so the head there lies between those of its two cells. Newton's
+   * method may pass beyond on its way; a stage starts within, or an interface where both sides hardly conduct would run away step by step.
+   */
+  function keepInterfacesBetween(): void {
+    for (let layer = 1; layer < tables.length; layer++) {
+      const i = firstNode[layer]! - 1;
+      const below = trial[i - 1]! - faceLength[i - 1]!;
+      const above = trial[i + 1]! + faceLength[i]!;
+      trial[i] = Math.min(Math.max(trial[i]!, Math.min(below, above)), Math.max(below, above));
     }
   }
 
