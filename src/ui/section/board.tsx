@@ -56,7 +56,7 @@ export function Board({ store }: { store: SetupStore }) {
   const handles = { system, heightAt, onCancel: store.cancelPreview };
 
   return (
-    <div ref={frame} className="relative h-full min-h-[20rem] w-full select-none [contain:strict] print:h-[17cm]">
+    <div ref={frame} className="relative h-full min-h-[20rem] w-full select-none [contain:strict] print:h-[13cm]">
       <svg ref={svg} width={size.width} height={size.height} className="absolute inset-0 block" role="group" aria-label="Section and water profile, to scale"
         onPointerDown={() => setReadingHeightCm(undefined)}
         onPointerMove={(event) => {

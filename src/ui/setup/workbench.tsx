@@ -54,13 +54,14 @@ export function Workbench({ initial, actions }: { initial: SetupState; actions: 
           {notice}<button type="button" className="press" onClick={() => store.say(undefined)}>Understood</button>
         </p>
       )}
-      <main className="grid min-h-0 grow grid-cols-1 gap-x-5 px-4 lg:grid-cols-[20.5rem_minmax(0,1fr)_19.5rem] print:block">
+      <h2 className="hidden px-4 pt-2 text-2xl print:block">{name}</h2>
+      <main className="grid min-h-0 grow grid-cols-1 gap-x-5 px-4 lg:grid-cols-[20.5rem_minmax(0,1fr)_19.5rem] print:flex print:flex-col">
         <div className="order-2 space-y-3 py-3 lg:order-1 lg:overflow-y-auto lg:pr-1">
           <StackList store={store} newId={newId} />
           <WaterPanel store={store} />
           <VesselPanel store={store} />
         </div>
-        <div className="order-1 h-[26rem] py-2 lg:order-2 lg:h-auto lg:min-h-0 print:h-[17cm]"><Board store={store} /></div>
+        <div className="order-1 h-[26rem] py-2 lg:order-2 lg:h-auto lg:min-h-0 print:h-[13cm]"><Board store={store} /></div>
         <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4"><ReadingsPanel store={store} /></div>
       </main>
     </div>

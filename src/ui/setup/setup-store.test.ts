@@ -1,0 +1,80 @@
+import { describe, expect, it } from "vitest";
+import { withLayer, withWater, withoutLayer } from "@/core/stack/edit";
+import { MIX, layer, medium, potWith } from "@/core/testing/setups";
+import type { Setup } from "@/core/stack/setup";
+import type { SetupState } from "@/formats/setup-actions";
+import { makeSetupStore } from "./setup-store";
+
+const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
+const MIX_ID = "potting-mix-peat-based-20";
+
+function storeOf(setup: Setup) {
+  const kept: [label: string, setup: Setup][] = [];
+  const state: SetupState = { setupId: "pot", version: 1, setup, undoLabel: null, redoLabel: null, setAside: [] };
+  return { store: makeSetupStore(state, medium, (label, changed) => kept.push([label, changed])), kept, state };
+}
+const thick = (setup: Setup, thicknessCm: number): Setup => withLayer(setup, MIX_ID, { thicknessCm });
+
+describe("the page's store", () => {
+  it("takes a change, settles it and hands it on to be saved, once", () => {
+    const { store, kept } = storeOf(POT);
+    expect(store.offer("Thickness", thick(POT, 15), "metric")).toEqual([]);
+    expect(kept).toEqual([["Thickness", thick(POT, 15)]]);
+    const { view } = store.getState();
+    expect(view.ok && view.value.readings.heightCm).toBe(20);
+    expect(store.offer("Thickness", thick(POT, 15), "metric")).toEqual([]);
+    expect(kept).toHaveLength(1);
+  });
+
+  it("answers a change that makes no sense with its problems, in the grower's units, and keeps the last good state", () => {
+    const { store, kept } = storeOf(POT);
+    expect(store.offer("Thickness", thick(POT, 60), "imperial")[0]!.message).toMatch(/in too high/u);
+    expect(store.getState().setup).toBe(POT);
+    expect(kept).toEqual([]);
+  });
+
+  it("draws a drag without keeping it, keeps it when it ends, and puts it back when it is given up", () => {
+    const { store, kept } = storeOf(POT);
+    store.preview(thick(POT, 12));
+    store.preview(thick(POT, 11));
+    expect(store.getState()).toMatchObject({ setup: { layers: { 1: { thicknessCm: 11 } } }, committed: POT });
+    store.cancelPreview();
+    expect(store.getState().setup).toBe(POT);
+    store.commitPreview("Nothing");
+    expect(kept).toEqual([]);
+    store.preview(thick(POT, 10));
+    store.commitPreview("Top of the mix");
+    expect(kept.map(([label, { layers }]) => [label, layers[1]!.thicknessCm])).toEqual([["Top of the mix", 10]]);
+  });
+
+  it("does not draw a frame of a drag that makes no sense", () => {
+    const { store } = storeOf(POT);
+    store.preview(withWater(POT, { kind: "free-water", levelCm: 40, overflowCm: null }));
+    expect(store.getState().setup).toBe(POT);
+  });
+
+  it("keeps the last view on show while a stack cannot be computed, and lets it be mended", () => {
+    const strange = withLayer(POT, MIX_ID, { mediumId: "moon-dust" });
+    const { store, state } = storeOf(POT);
+    store.adopt({ ...state, setup: strange });
+    expect(store.getState().view).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
+    expect(store.getState().lastView?.setup).toBe(POT);
+    expect(store.offer("Mended", withLayer(strange, MIX_ID, { mediumId: MIX }), "metric")).toEqual([]);
+    expect(store.getState().view.ok).toBe(true);
+  });
+
+  it("selects another layer when the selected one goes, and none in an empty stack", () => {
+    const { store } = storeOf(POT);
+    expect(store.getState().selectedId).toBe(MIX_ID);
+    store.offer("Removed", withoutLayer(POT, MIX_ID), "metric");
+    expect(store.getState().selectedId).toBe("pea-gravel-6-10-5");
+    store.offer("Removed", potWith(POT.water, []), "metric");
+    expect(store.getState()).toMatchObject({ selectedId: undefined, lastView: undefined, view: { ok: false, problems: [{ code: "no-layers" }] } });
+  });
+
+  it("has a dose's room only where water is dosed", () => {
+    const dosed = potWith({ kind: "dosed", storedCm3: 1500 }, [layer("coir-pith-fine", 10)]);
+    const views = [POT, dosed].map((setup) => storeOf(setup).store.getState().view);
+    expect(views.map((view) => view.ok && view.value.dose !== undefined)).toEqual([false, true]);
+  });
+});
