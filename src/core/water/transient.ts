@@ -28,7 +28,7 @@ export type TransientOptions = {
 };
 
 export const DEFAULT_TOLERANCE_THETA = 1e-3;
-export const DEFAULT_MOST_ITERATIONS = 5_000_000;
+export const DEFAULT_MOST_ITERATIONS = 1_000_000;
 const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;
 /** After a jump of the flow at an end, steps start again from no more than this. */
