@@ -8,6 +8,7 @@ test("the demo setups read sensibly", async ({ page, open }) => {
   await expect(readings).toContainText(words(String.raw`Free water stands at 7\.5 cm, in the gravel reservoir; 6\.02 L lies below that level`));
   await expect(readings).toContainText(words(String.raw`Waterlogged up to 11 cm`));
   await open(BOG);
+  await page.getByLabel("settled, in weeks").check();
   await expect(readings).toContainText(words(String.raw`Tight, under 10 % air, up to 16 cm\. The surface, at 18 cm`));
   await open(CARBOY);
   await expect(readings).toContainText(words(String.raw`It takes 1\.22 L more before water first stands in the soil`));
@@ -176,6 +177,22 @@ test("every way of holding water and both shapes can be changed into one another
   await page.getByRole("combobox", { name: "Shape" }).selectOption("round");
   await expect(page.getByRole("textbox", { name: "Inside diameter" })).toHaveValue("50.8");
   await page.getByRole("combobox", { name: "Shape" }).selectOption("rectangular");
+  await saved(page);
+});
+
+test("a drained vessel is shown a day after a soaking, with gravel perching water, and settled beside it", async ({ page, open }) => {
+  await open(BOG);
+  const readings = page.getByRole("region", { name: "Readings" });
+  await typeInto(page.getByRole("textbox", { name: "Outlet" }), "0");
+  await expect(readings.getByText(/draining it/)).toHaveCount(0);
+  await expect(readings).toContainText(words(String.raw`and from 3 cm to 3\.4 cm: air space under 5 %`));
+  await expect(readings).toContainText("Shown is a day after a soaking");
+  await page.getByRole("button", { name: "Why: How high the wet zone reaches" }).click();
+  await expect(page.getByRole("dialog", { name: /Why/ })).toContainText("drained for 24 hours");
+  await page.keyboard.press("Escape");
+  await page.getByLabel("settled, in weeks").check();
+  await expect(readings).toContainText("Shown is the settled state");
+  await page.keyboard.press("Control+z");
   await saved(page);
 });
 

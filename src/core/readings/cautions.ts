@@ -23,10 +23,10 @@ const FILTER_RATIO = 5;
 const BREAK_SUCTION_CM = 3;
 
 /** The cautions that hold for a setup in its state, most pressing first. */
-export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem): Caution[] {
+export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem, when: "day" | "rest" = "rest"): Caution[] {
   return [
     ...openWater(setup, readings, system),
-    ...perchedWater(setup, readings, system),
+    ...(when === "day" ? stillDraining(setup) : perchedWater(setup, readings, system)),
     ...glass(setup),
     ...load(readings, system),
     ...washedFines(setup, readings),
@@ -74,6 +74,12 @@ function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Cau
   }
   return [{ id: "settled-later", subject: "settling",
     text: "Shown is the settled state. After a soaking the stack is wetter for some days while it drains." }];
+}
+
+function stillDraining(setup: Setup): Caution[] {
+  if (setup.water.kind !== "drained") return [];
+  return [{ id: "still-draining", subject: "settling",
+    text: "Shown is a day after a soaking to the brim. Left alone it drains on, slowly, towards its settled state; drinking roots and dry air take it further." }];
 }
 
 function glass(setup: Setup): Caution[] {

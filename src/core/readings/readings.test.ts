@@ -5,7 +5,7 @@ import type { Setup } from "../stack/setup";
 import { GRAVEL, MIX, PEAT, layer, medium, potWith } from "../testing/setups";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { readAt } from "../water/profile";
-import { settle } from "../water/settle";
+import { drainedAfterSoaking, settle } from "../water/settle";
 import { cautionsFor } from "./cautions";
 import { readDose, readSettled, topOfZones, zonesUnder } from "./readings";
 import { readingSentences, stateLine } from "./sentences";
@@ -122,6 +122,40 @@ describe("a dose", () => {
     const settled = settle(setup, medium);
     return settled.ok ? "" : settled.problems[0]!.message;
   }
+});
+
+describe("a drained vessel a day after a soaking", () => {
+  const day = (setup: Setup) => {
+    const drained = drainedAfterSoaking(setup, medium);
+    if (!drained.ok) throw new Error(drained.problems[0]!.message);
+    return readSettled(setup, drained.value, medium);
+  };
+
+  it("is wetter than at rest, and no wetter than full", () => {
+    const setup = potWith({ kind: "drained", outletCm: 0 }, [layer(PEAT, 20)]);
+    const [after, rest] = [day(setup), read(setup).readings];
+    expect(after.storedCm3).toBeGreaterThan(rest.storedCm3);
+    expect(after.storedCm3).toBeLessThan(Math.PI * 100 * 20 * 0.93);
+    expect(after.layers[0]!.storedCm3).toBeCloseTo(after.storedCm3, 6);
+  });
+
+  it("keeps its tight zone above a gravel layer, where at rest it has none: the gravel lifts it, and gives the soil less air than its thickness promises", () => {
+    const plain = potWith({ kind: "drained", outletCm: 0 }, [layer(PEAT, 15)]);
+    const over = potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 8), layer(PEAT, 15)]);
+    const rest = read(over).readings;
+    expect(topOfZones(day(over).tight)).toBeGreaterThan(8.5);
+    expect(topOfZones(day(over).tight)).toBeGreaterThan(topOfZones(day(plain).tight) + 3);
+    expect(topOfZones(rest.tight)).toBeLessThan(2);
+    expect(day(over).layers[1]!.meanAirSpace).toBeGreaterThan(day(plain).layers[0]!.meanAirSpace);
+    expect(day(over).layers[1]!.meanAirSpace).toBeLessThan((day(plain).layers[0]!.meanAirSpace + rest.layers[1]!.meanAirSpace) / 2 + 0.01);
+  });
+
+  it("stands at a raised outlet, and is simply full where the outlet lies above the soil", () => {
+    const bog = potWith({ kind: "drained", outletCm: 10 }, [layer(PEAT, 20)]);
+    expect(topOfZones(day(bog).waterlogged)).toBeGreaterThanOrEqual(topOfZones(read(bog).readings.waterlogged) - 0.05);
+    expect(topOfZones(day(bog).waterlogged)).toBeLessThan(17);
+    expect(day(potWith({ kind: "drained", outletCm: 25 }, [layer(PEAT, 20)])).pondedCm3).toBeGreaterThan(1000);
+  });
 });
 
 describe("sentences", () => {

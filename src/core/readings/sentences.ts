@@ -20,11 +20,11 @@ export type ReadingSentence = {
   readonly why: Why;
 };
 
-type Saying = { readonly setup: Setup; readonly readings: Readings; readonly system: UnitSystem };
+type Saying = { readonly setup: Setup; readonly readings: Readings; readonly system: UnitSystem; readonly when: "day" | "rest" };
 
 /** The readings of a settled setup as sentences, in the order a grower asks them. */
-export function readingSentences(setup: Setup, readings: Readings, dose: DoseReading | undefined, system: UnitSystem): ReadingSentence[] {
-  const saying = { setup, readings, system };
+export function readingSentences(setup: Setup, readings: Readings, dose: DoseReading | undefined, system: UnitSystem, when: "day" | "rest" = "rest"): ReadingSentence[] {
+  const saying = { setup, readings, system, when };
   return [
     standing(saying),
     wetZone(saying),
@@ -85,7 +85,7 @@ function standing({ setup, readings, system }: Saying): ReadingSentence {
   };
 }
 
-function wetZone({ setup, readings, system }: Saying): ReadingSentence {
+function wetZone({ setup, readings, system, when }: Saying): ReadingSentence {
   const cm = (height: number): string => formatLength(height, system);
   const { waterlogged, tight, heightCm, surfaceAirSpace } = readings;
   const top = topOfZones(waterlogged);
@@ -99,13 +99,15 @@ function wetZone({ setup, readings, system }: Saying): ReadingSentence {
   return {
     id: "wet-zone", heading: "How high the wet zone reaches", text: parts.join(" "), tone: "plain",
     why: {
-      formula: "Air space = pores less water, at each height. Water there is what the medium keeps at the suction of that height (its retention curve).",
+      formula: `Air space = pores less water, at each height. ${when === "day"
+        ? "Water there is what is left after the stack was filled full and drained for 24 hours, computed through time."
+        : "Water there is what the medium keeps at the suction of that height (its retention curve)."}`,
       inputs: setup.layers.map((layer, i) => {
         const { medium } = readings.layers[i]!;
         return [layer.name || medium.name, `pores ${formatPercent(medium.hydraulics.thetaS)}, ${cm(layer.thicknessCm)} thick`] as const;
       }),
-      source: "Retention by van Genuchten (1980) and Durner (1994); limits of 5 % and 10 % after Wesseling & van Wijk (1957).",
-      uncertainty: mediaUncertainty(readings),
+      source: `${when === "day" ? "Flow after Richards (1931) with Mualem (1976) conductivity. " : ""}Retention by van Genuchten (1980) and Durner (1994); limits of 5 % and 10 % after Wesseling & van Wijk (1957).`,
+      uncertainty: `${mediaUncertainty(readings)}${when === "day" ? " Conductivities are known to a factor of 3 to 10, so a day may be half a day or three." : ""}`,
     },
   };
 }

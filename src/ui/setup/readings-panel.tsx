@@ -14,10 +14,11 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
   const view = useStore(store, (state) => state.view);
   const shown = useStore(store, (state) => (state.view.ok ? state.view.value : state.lastView));
   const system = useUnits();
-  const sentences = useMemo(() => (shown ? readingSentences(shown.setup, shown.readings, shown.dose, system) : []), [shown, system]);
+  const sentences = useMemo(() => (shown ? readingSentences(shown.setup, shown.readings, shown.dose, system, shown.when) : []), [shown, system]);
   return (
     <section aria-label="Readings">
       <h2 className="text-base">What the water does</h2>
+      <WhenChoice store={store} />
       {!view.ok && (
         <p className={`mt-1 ${shown ? "said" : "text-[0.95rem]"}`} role="status">
           {view.problems.map(({ message }) => message).join(" ")} {shown && "Below is the last state that could be computed."}
@@ -29,6 +30,25 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
       {shown && <Cautions store={store} />}
       <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
     </section>
+  );
+}
+
+/** When a drained vessel is read: it takes weeks to settle, and what matters to roots is mostly the days after a watering. */
+function WhenChoice({ store }: { store: SetupStore }) {
+  const drained = useStore(store, (state) => state.setup.water.kind === "drained" && state.setup.layers.length > 0);
+  const when = useStore(store, (state) => state.when);
+  const draining = useStore(store, (state) => state.draining);
+  if (!drained) return null;
+  return (
+    <fieldset className="mt-0.5 flex flex-wrap items-center gap-x-3 text-[0.95rem]">
+      <legend className="sr-only">When it is shown</legend>
+      {([["day", "a day after a soaking"], ["rest", "settled, in weeks"]] as const).map(([value, words]) => (
+        <label key={value} className="inline-flex min-h-8 items-center gap-1.5 pointer-coarse:min-h-11">
+          <input type="radio" name="when" className="size-4 accent-(--ink)" checked={when === value} onChange={() => store.showWhen(value)} />{words}
+        </label>
+      ))}
+      <span role="status" className="text-sm text-soft">{draining ? "draining it; shown is the settled state" : ""}</span>
+    </fieldset>
   );
 }
 
@@ -44,7 +64,10 @@ const Sentence = memo(function Sentence({ sentence }: { sentence: ReadingSentenc
       <p className={`leading-snug ${tone === "trouble" ? "text-trouble" : ""}`}>{text}</p>
     </div>
   );
-}, (before, after) => before.sentence.text === after.sentence.text && before.sentence.id === after.sentence.id && before.sentence.tone === after.sentence.tone);
+}, (before, after) => told(before.sentence) === told(after.sentence));
+
+/** All that a sentence and its why say. */
+const told = ({ id, text, tone, why }: ReadingSentence): string => [id, text, tone, why.formula, ...why.inputs.flat(), why.source, why.uncertainty].join("|");
 
 /** The popover exists only while it is open; what it shows was true when it was opened or last redrawn. */
 function WhyButton({ sentence: { heading, why } }: { sentence: ReadingSentence }) {
@@ -72,7 +95,7 @@ function Cautions({ store }: { store: SetupStore }) {
   // cautions follow a drag a little later than the drawing: they do not change what the hand does
   const shown = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.view.value : state.lastView)));
   const system = useUnits();
-  const cautions = useMemo(() => (shown ? cautionsFor(shown.setup, shown.readings, system) : []), [shown, system]);
+  const cautions = useMemo(() => (shown ? cautionsFor(shown.setup, shown.readings, system, shown.when) : []), [shown, system]);
   const pressing = cautions.filter(({ subject }) => subject !== "medium");
   const media = cautions.filter(({ subject }) => subject === "medium");
   return (

@@ -3,6 +3,7 @@ import { withLayer, withWater, withoutLayer } from "@/core/stack/edit";
 import { MIX, layer, medium, potWith } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup-actions";
+import { drainedAfterSoaking } from "@/core/water/settle";
 import { makeSetupStore } from "./setup-store";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
@@ -70,6 +71,24 @@ describe("the page's store", () => {
     expect(store.getState().selectedId).toBe("pea-gravel-6-10-5");
     store.offer("Removed", potWith(POT.water, []), "metric");
     expect(store.getState()).toMatchObject({ selectedId: undefined, lastView: undefined, view: { ok: false, problems: [{ code: "no-layers" }] } });
+  });
+
+  it("shows a drained vessel at rest until its state a day after a soaking is there, and only if it is still the one on show", () => {
+    const drained = potWith({ kind: "drained", outletCm: 0 });
+    const { store } = storeOf(drained);
+    const when = (): string => { const { view } = store.getState(); return view.ok ? view.value.when : "none"; };
+    expect([when(), store.getState().draining]).toEqual(["rest", true]);
+    const found = drainedAfterSoaking(drained, medium);
+    if (!found.ok) throw new Error(found.problems[0]!.message);
+    store.showDrained(thick(drained, 7), found.value.equilibrium);
+    expect(when()).toBe("rest");
+    store.showDrained(store.getState().setup, found.value.equilibrium);
+    expect([when(), store.getState().draining]).toEqual(["day", false]);
+    store.preview(thick(drained, 12));
+    expect([when(), store.getState().draining]).toEqual(["rest", true]);
+    store.showWhen("rest");
+    expect([when(), store.getState().draining]).toEqual(["rest", false]);
+    expect(storeOf(POT).store.getState().draining).toBe(false);
   });
 
   it("has a dose's room only where water is dosed", () => {

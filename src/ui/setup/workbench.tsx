@@ -11,6 +11,7 @@ import { useUnits } from "../common/preferences";
 import { NameField } from "../common/quantity-field";
 import { SiteHeader } from "../common/site-header";
 import { isTyping } from "../common/typing";
+import { DrainClient } from "@/workers/drain.client";
 import { Board } from "../section/board";
 import { holdTab, keeperFor, takeLeftOvers } from "./kept-changes";
 import { ReadingsPanel } from "./readings-panel";
@@ -30,6 +31,7 @@ export function Workbench({ initial, actions }: { initial: SetupState; actions: 
   const notice = useStore(store, (state) => state.notice);
   const newId = useCallback(() => nanoid(10), []);
   useKeys(store, queue, newId);
+  useDraining(store);
 
   const choose = async (choice: "use" | "copy" | "drop"): Promise<void> => {
     const outcome = await actions.settleSetAside({ setupId: initial.setupId, revisionId: setAside!.revisionId, choice }).catch(() => undefined);
@@ -145,6 +147,23 @@ function RefusedButtons({ store, queue, actions, setupId }: { store: SetupStore;
     queue.giveUp(state.version);
   };
   return <button type="button" className="press" onClick={() => void goBack()}>Go back to what is stored</button>;
+}
+
+/** Has the worker drain the stack on show, whenever its state a day after a soaking is wanted and not there yet. */
+function useDraining(store: SetupStore): void {
+  useEffect(() => {
+    const client = new DrainClient((setup, reply) => {
+      store.showDrained(setup, reply.ok ? reply.value : undefined);
+      if (!reply.ok) store.say(reply.problems[0]?.message);
+    });
+    const ask = (): void => {
+      const { draining, setup } = store.getState();
+      if (draining) client.drain(setup);
+    };
+    ask();
+    const stop = store.subscribe(ask);
+    return () => { stop(); client.end(); };
+  }, [store]);
 }
 
 function useKeys(store: SetupStore, queue: SaveQueue, newId: () => string): void {

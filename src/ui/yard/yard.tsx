@@ -66,7 +66,7 @@ function ShelfItem({ item: { id, name, setup }, units, tallestCm, showsPutAway, 
 }) {
   const settled = setup && settle(setup, mediumById, units);
   const line = !setup ? "Its stored version cannot be read. Open it to go back to one that can."
-    : settled!.ok ? stateLine(readSettled(setup, settled!.value, mediumById), units)
+    : settled!.ok ? `${stateLine(readSettled(setup, settled!.value, mediumById), units)}${setup.water.kind === "drained" ? ", once settled" : ""}`
       : settled!.problems[0]!.message;
   return (
     <li className="flex flex-col">
