@@ -5,6 +5,7 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS } from "@dnd-kit/utilities";
 import { ArrowDown, ArrowUp, GripVertical, Plus, X } from "lucide-react";
 import { useStore } from "zustand";
+import { useShallow } from "zustand/react/shallow";
 import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import { headroomCm, type StackLayer } from "@/core/stack/setup";
 import { formatLength, formatMass, formatPercent, formatVolume } from "@/core/units/units";
@@ -16,7 +17,7 @@ import type { SetupStore } from "./setup-store";
 
 const MEDIUM_OPTIONS = MEDIA.map(({ id, name }) => <option key={id} value={id}>{name}</option>);
 
-const layerName = (layer: StackLayer, store: SetupStore): string => layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
+const layerName = (layer: RowLayer, store: SetupStore): string => layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
 
 /** The stack in physical order, top at the top: what stands in the section, as a list to work on. */
 export function StackList({ store, newId }: { store: SetupStore; newId: () => string }) {
@@ -90,11 +91,26 @@ export function removeLayer(store: SetupStore, id: string): void {
 type RowProps = { id: string; index: number; isTop: boolean; store: SetupStore; onMove: (id: string, toIndex: number) => void };
 
 const LayerRow = memo(function LayerRow({ id, store, ...rest }: RowProps) {
-  const layer = useStore(store, (state) => state.setup.layers.find((candidate) => candidate.id === id));
+  // all but the thickness, which a drag changes every frame and only its field shows
+  const layer = useStore(store, useShallow((state): RowLayer | undefined => {
+    const found = state.setup.layers.find((candidate) => candidate.id === id);
+    return found && { id, name: found.name, mediumId: found.mediumId, rooted: found.rooted };
+  }));
   return layer && <LayerRowOf layer={layer} store={store} {...rest} />;
 });
 
-function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id"> & { layer: StackLayer }) {
+type RowLayer = Omit<StackLayer, "thicknessCm">;
+
+function ThicknessField({ store, id, name }: { store: SetupStore; id: string; name: string }) {
+  const system = useUnits();
+  const thicknessCm = useStore(store, (state) => state.setup.layers.find((layer) => layer.id === id)?.thicknessCm ?? 0);
+  return (
+    <QuantityField label={`Thickness of ${name}`} hideLabel value={thicknessCm}
+      onOffer={(cm) => store.offer(`Thickness of ${name}`, withLayer(store.getState().committed, id, { thicknessCm: cm }), system)} />
+  );
+}
+
+function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id"> & { layer: RowLayer }) {
   const system = useUnits();
   const selected = useStore(store, (state) => state.selectedId === layer.id);
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
@@ -121,7 +137,7 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
   };
 
   return (
-    <li ref={setNodeRef} tabIndex={0} aria-label={`${name}, ${formatLength(layer.thicknessCm, system)}`} aria-current={selected}
+    <li ref={setNodeRef} tabIndex={0} aria-label={name} aria-current={selected}
       className={`border-t border-rule py-1.5 pl-0 pr-1 ${selected ? "bg-sheet shadow-[inset_3px_0_0_var(--ink)]" : ""} ${isDragging ? "relative z-10 bg-sheet opacity-90 outline outline-1 outline-ink" : ""}`}
       style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined }}
       onFocus={() => store.select(layer.id)} onPointerDown={() => store.select(layer.id)} onKeyDown={onKeyDown}>
@@ -142,8 +158,7 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
           {!medium && <option value="" disabled>{layer.mediumId}?</option>}
           {MEDIUM_OPTIONS}
         </select>
-        <QuantityField label={`Thickness of ${name}`} hideLabel value={layer.thicknessCm}
-          onOffer={(thicknessCm) => change(`Thickness of ${name}`, { thicknessCm })} />
+        <ThicknessField store={store} id={layer.id} name={name} />
       </div>
       {layer.name && !selected && <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.name}</p>}
       {!medium && <p className="said mt-1 pl-8">“{layer.mediumId}” is not in the catalogue, so the water cannot be computed. Choose a medium for this layer; nothing else is lost.</p>}
