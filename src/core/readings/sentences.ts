@@ -13,7 +13,7 @@ export type Why = {
 };
 
 export type ReadingSentence = {
-  readonly id: "standing" | "wet-zone" | "roots" | "held" | "weight" | "dose" | "dose-roots" | "history";
+  readonly id: "standing" | "wet-zone" | "roots" | "held" | "weight" | "dose" | "dose-roots";
   readonly heading: string;
   readonly text: string;
   readonly tone: "plain" | "trouble";
