@@ -2,7 +2,8 @@ import { z } from "zod";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../core/hydraulics/hydraulics";
 import { cellsInLayer, DEFAULT_CELL_CM, makeColumn, type Column } from "../core/water/column";
 import { steadyRise, type SteadyRise } from "../core/water/steady-rise";
-import { runTransient, type TransientResult } from "../core/water/transient";
+import { runTransient, type ReservoirState, type TransientResult } from "../core/water/transient";
+import { CONTAINER_UPTAKE } from "../core/water/uptake";
 import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "../core/water/equilibrium";
 import { failed, ok, problem, type Result } from "../core/units/problem";
 import { hydraulicsSchema } from "./hydraulics";
@@ -40,6 +41,37 @@ const seepage = z.strictObject({ kind: z.literal("seepage") });
 const freeDrainage = z.strictObject({ kind: z.literal("free-drainage") });
 const atmosphere = z.strictObject({
   kind: z.literal("atmosphere"), cmPerHour: fluxInTime, limitPsiCm: suctionLimitCm.default(DEFAULT_ATMOSPHERE_LIMIT_PSI_CM),
+});
+
+const reservoir = z.strictObject({
+  kind: z.literal("reservoir"),
+  areaCm2: z.number().gt(0).max(1e9),
+  levelCm: z.number().min(0).max(1e4),
+  overflowCm: z.number().min(0).max(1e4).optional(),
+  refills: z.array(z.strictObject({ hour: z.number().min(0), levelCm: z.number().min(0).max(1e4), holdHours: z.number().min(0).default(0) })).default([]),
+}).superRefine(({ refills, levelCm, overflowCm = Infinity }, context) => {
+  if (levelCm > overflowCm) context.addIssue({ code: "custom", path: ["levelCm"], message: "stands above the overflow" });
+  refills.forEach((refill, i) => {
+    const before = refills[i - 1];
+    if (before && refill.hour < before.hour + before.holdHours) context.addIssue({ code: "custom", path: ["refills", i, "hour"], message: "must not begin before the refill before it has ended" });
+    if (refill.levelCm > overflowCm) context.addIssue({ code: "custom", path: ["refills", i, "levelCm"], message: "stands above the overflow" });
+  });
+});
+
+const uptake = z.strictObject({
+  demandCmPerHour: fluxInTime,
+  roots: z.array(z.strictObject({ fromCm: z.number().min(0), toCm: z.number().max(1e6), weight: z.number().gt(0).max(1e9).default(1) })).min(1),
+  stress: z.strictObject({ drownedPsiCm: psiCm, airedPsiCm: psiCm, thirstyPsiCm: psiCm, wiltedPsiCm: psiCm }).default(CONTAINER_UPTAKE),
+}).superRefine(({ demandCmPerHour, roots, stress }, context) => {
+  const demands = typeof demandCmPerHour === "number" ? [demandCmPerHour] : demandCmPerHour.map(([, value]) => value);
+  if (demands.some((value) => value < 0)) context.addIssue({ code: "custom", path: ["demandCmPerHour"], message: "must not be negative" });
+  roots.forEach(({ fromCm, toCm }, i) => {
+    if (!(toCm > fromCm)) context.addIssue({ code: "custom", path: ["roots", i, "toCm"], message: "must lie above fromCm" });
+  });
+  const { drownedPsiCm, airedPsiCm, thirstyPsiCm, wiltedPsiCm } = stress;
+  if (!(drownedPsiCm > airedPsiCm && airedPsiCm >= thirstyPsiCm && thirstyPsiCm > wiltedPsiCm)) {
+    context.addIssue({ code: "custom", path: ["stress"], message: "heads must fall from drowned over aired and thirsty to wilted" });
+  }
 });
 
 const layer = z.strictObject({
@@ -93,10 +125,13 @@ const transientCase = z.strictObject({
   initial: z.discriminatedUnion("kind", [
     z.strictObject({ kind: z.literal("hydrostatic"), waterTableCm: heightCm }), fixedPsi, z.strictObject({ kind: z.literal("saturated") }),
   ]),
-  bottom: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, seepage, freeDrainage]),
+  bottom: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, seepage, freeDrainage, reservoir]),
   top: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, atmosphere]),
+  uptake: uptake.optional(),
   outputHours: z.array(z.number().min(0).max(1e7)).min(1).max(100_000),
-}).superRefine(({ outputHours }, context) => {
+}).superRefine(({ outputHours, uptake: taken, layers }, context) => {
+  const top = layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0);
+  if (taken && !taken.roots.some(({ fromCm }) => fromCm < top)) context.addIssue({ code: "custom", path: ["uptake", "roots"], message: `must reach into the column, which is ${top} high` });
   outputHours.forEach((hour, i) => {
     if (i > 0 && hour <= outputHours[i - 1]!) context.addIssue({ code: "custom", path: ["outputHours", i], message: "output times must ascend" });
   });
@@ -118,7 +153,7 @@ export type ColumnResult = {
   readonly task: ColumnCase["task"];
   readonly z: readonly number[];
   readonly states: readonly { hours: number; psi: readonly number[]; theta: readonly number[]; storedCm3: number }[];
-  readonly cumulative: readonly { hours: number; topInCm3: number; bottomInCm3: number; runoffCm3: number }[];
+  readonly cumulative: readonly { hours: number; topInCm3: number; bottomInCm3: number; runoffCm3: number; uptakeCm3?: number; reservoir?: ReservoirState }[];
   readonly massBalanceRelError: number;
   readonly equilibrium?: { waterTableCm: number; storedCm3: number; pondedCm3: number; saturatedCm: number };
   readonly steadyRise?: { maxFluxCmPerHour: number; maxCm3PerHour: number };
@@ -127,7 +162,7 @@ export type ColumnResult = {
 
 /** Checks what a value says it is first, then all of it. */
 export function parseColumnCase(value: unknown): Result<ColumnCase> {
-  const document = checkKind(value, COLUMN_CASE_KIND, COLUMN_VERSION);
+  const document = checkKind(value, COLUMN_CASE_KIND, [COLUMN_VERSION]);
   return document.ok ? parseWith(columnCaseSchema as z.ZodType<ColumnCase>, value) : document;
 }
 
@@ -158,11 +193,11 @@ export function solveColumnCase(columnCase: ColumnCase, nowMilliseconds: () => n
     case "transient": {
       const started = nowMilliseconds();
       const column = makeColumn(columnCase.layers, columnCase.specificStoragePerCm, columnCase.cellCm);
-      const run = runTransient(column, initialPsi(column, columnCase.initial), columnCase.bottom, columnCase.top, columnCase.outputHours);
+      const run = runTransient(column, initialPsi(column, columnCase.initial), columnCase.bottom, columnCase.top, columnCase.outputHours, { uptake: columnCase.uptake });
       if (run.status !== "done") {
         return failed(problem("work", STOPPED, `stopped after ${run.states.at(-1)?.hours ?? 0} h: ${run.status} (${run.steps} steps, ${run.iterations} iterations)`));
       }
-      return finite(transientResult(column, run, nowMilliseconds() - started));
+      return finite(transientResult(column, run, columnCase.uptake !== undefined, nowMilliseconds() - started));
     }
     default: return columnCase satisfies never;
   }
@@ -191,12 +226,12 @@ function steadyRiseResult({ layers, zCm }: Column, { maxFluxCmPerHour, maxCm3Per
   };
 }
 
-function transientResult({ zCm }: Column, run: TransientResult, milliseconds: number): ColumnResult {
+function transientResult({ zCm }: Column, run: TransientResult, withUptake: boolean, milliseconds: number): ColumnResult {
   return {
     kind: COLUMN_RESULT_KIND, version: COLUMN_VERSION, task: "transient",
     z: [...zCm],
     states: run.states.map(({ hours, psiCm, theta, storedCm3 }) => ({ hours, psi: [...psiCm], theta: [...theta], storedCm3 })),
-    cumulative: run.cumulative,
+    cumulative: run.cumulative.map(({ uptakeCm3, ...flows }) => ({ ...flows, ...(withUptake ? { uptakeCm3 } : {}) })),
     massBalanceRelError: run.massBalanceRelError,
     work: { cells: zCm.length, steps: run.steps, iterations: run.iterations, milliseconds },
   };

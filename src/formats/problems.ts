@@ -51,14 +51,14 @@ export function parseWith<T>(schema: z.ZodType<T>, value: unknown): Result<T> {
   return parsed.success ? ok(parsed.data) : failed(...problemsOf(parsed.error));
 }
 
-/** A document says first what it is: `kind` and `version` are checked before anything else. */
-export function checkKind(value: unknown, kind: string, version: number): Result<object> {
+/** A document says first what it is: `kind` and `version` are checked before anything else. Several versions may be readable, the present one last. */
+export function checkKind(value: unknown, kind: string, versions: readonly number[]): Result<object> {
   if (typeof value !== "object" || value === null || Array.isArray(value)) return failed(problem("", "not-an-object", "must be a JSON object"));
   const document = value as { kind?: unknown; version?: unknown };
   if (document.kind !== kind) {
     return failed(problem("kind", "wrong-kind", document.kind === undefined ? `is missing; expected "${kind}"` : `must be "${kind}"`));
   }
-  if (document.version !== version) return failed(problem("version", "wrong-version", `must be ${version}`));
+  if (!versions.some((version) => version === document.version)) return failed(problem("version", "wrong-version", `must be ${[...versions].reverse().join(" or ")}`));
   return ok(value);
 }
 

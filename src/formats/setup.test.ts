@@ -21,13 +21,20 @@ describe("a setup document", () => {
     expect(again.ok && JSON.stringify(setupDocument(again.value))).toBe(JSON.stringify(DOCUMENT));
   });
 
+  it("of version 1 is read as what it meant: soaked, a usual day, layers from wall to wall", () => {
+    const { history: _history, demandMmPerDay: _demand, ...rest } = DOCUMENT;
+    const old = { ...rest, version: 1, layers: DOCUMENT.layers.map(({ areaShare: _share, ...layer }) => layer) };
+    expect(parseSetup(old)).toEqual({ ok: true, value: POT });
+    expect(lines({ ...old, layers: "none" })).toEqual(["layers: must be a list"]);
+  });
+
   it("is read even when it makes no sense, so that it can be mended", () => {
     expect(lines({ ...DOCUMENT, layers: [{ ...POT.layers[0]!, thicknessCm: -5, mediumId: "moon-dust" }] })).toEqual([]);
   });
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 2 }, "version: must be 1"],
+    ["another version", { ...DOCUMENT, version: 3 }, "version: must be 2 or 1"],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     ["a vessel of no known shape", { ...DOCUMENT, vessel: { shape: "cone" } }, "vessel.shape: is not one of the known kinds"],
     ["a material nobody knows", { ...DOCUMENT, vessel: { ...POT.vessel, material: "cheese" } }, 'vessel.material: must be "unsaid" or "plastic" or "glass" or "ceramic" or "stone" or "wood" or "metal"'],

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { LONGEST_NAME, MOST_LAYERS } from "../core/stack/check";
-import type { Setup } from "../core/stack/setup";
+import { HISTORIES, USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type History, type Setup } from "../core/stack/setup";
 import { VESSEL_MATERIALS } from "../core/vessel/vessel";
 import { type Result } from "../core/units/problem";
 import { checkKind, parseWith } from "./problems";
@@ -23,7 +23,7 @@ const waterSchema = z.discriminatedUnion("kind", [
 ]);
 
 const layerSchema = z.strictObject({
-  id: z.string().min(1).max(40), name: z.string().max(LONGEST_NAME), mediumId: z.string().min(1).max(80), thicknessCm: cm, rooted: z.boolean(),
+  id: z.string().min(1).max(40), name: z.string().max(LONGEST_NAME), mediumId: z.string().min(1).max(80), thicknessCm: cm, areaShare: z.number().min(0).max(1), rooted: z.boolean(),
 });
 
 const setupSchema = z.strictObject({
@@ -32,6 +32,8 @@ const setupSchema = z.strictObject({
   name: z.string().max(LONGEST_NAME),
   vessel: vesselSchema,
   water: waterSchema,
+  history: z.enum(HISTORIES as [History, ...History[]]),
+  demandMmPerDay: z.number().min(-1e9).max(1e9),
   layers: z.array(layerSchema).max(MOST_LAYERS * 2).superRefine((layers, context) => {
     const ids = new Set<string>();
     layers.forEach(({ id }, i) => {
@@ -44,18 +46,29 @@ const setupSchema = z.strictObject({
 export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Setup;
 
 /** Keys in a fixed order, so that equal setups are equal texts. */
-export const setupDocument = ({ name, vessel, water, layers }: Setup): SetupDocument => ({
-  kind: SETUP_KIND, version: SETUP_VERSION, name, vessel, water, layers,
+export const setupDocument = ({ name, vessel, water, history, demandMmPerDay, layers }: Setup): SetupDocument => ({
+  kind: SETUP_KIND, version: SETUP_VERSION, name, vessel, water, history, demandMmPerDay, layers,
 });
 
 /** Reads a setup document; the problems say where it is broken. */
 export function parseSetup(value: unknown): Result<Setup> {
-  const document = checkKind(value, SETUP_KIND, SETUP_VERSION);
+  const document = checkKind(value, SETUP_KIND, [1, SETUP_VERSION]);
   if (!document.ok) return document;
-  const parsed = parseWith(setupSchema as unknown as z.ZodType<SetupDocument>, value);
+  const parsed = parseWith(setupSchema as unknown as z.ZodType<SetupDocument>, upgraded(document.value));
   if (!parsed.ok) return parsed;
-  const { name, vessel, water, layers } = parsed.value;
-  return { ok: true, value: { name, vessel, water, layers } };
+  const { name, vessel, water, history, demandMmPerDay, layers } = parsed.value;
+  return { ok: true, value: { name, vessel, water, history, demandMmPerDay, layers } };
+}
+
+/** A document of an earlier version as it would be written today. Version 2 brought the history, the demand and wick feet. */
+function upgraded(document: object): object {
+  if ((document as { version: number }).version !== 1) return document;
+  const { layers } = document as { layers?: unknown };
+  const whole = (layer: unknown): unknown => (typeof layer === "object" && layer !== null ? { ...layer, areaShare: 1 } : layer);
+  return {
+    ...document, version: SETUP_VERSION, history: USUAL_HISTORY, demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
+    ...(Array.isArray(layers) ? { layers: layers.map(whole) } : {}),
+  };
 }
 
 /** The same from text, as it lies in a file or a row. */

@@ -33,6 +33,8 @@ export type HydraulicTable = {
   readonly thetaS: number;
   readonly lnKs: number;
   readonly specificStoragePerCm: number;
+  /** From this head on K is at its floor and a drier head means nothing more. [cm] */
+  readonly driestPsiCm: number;
   /**
    * Looks up the heads at the places `from` to `to` (without it) of an array and fills the same places of the others: theta [m³/m³],
    * d(theta)/d(psi) [1/cm], K [cm/h], d(K)/d(psi) [1/h], ln K and d(ln K)/d(psi) [1/cm]. Above 0, theta grows by the specific storage.
@@ -56,6 +58,7 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
   };
   const lnKAt = (suctionCm: number): number => Math.max(LEAST_LN_K, Math.log(functions.conductivityCmPerHour(-suctionCm)));
   let [suction, theta, lnK] = [0, thetaS, lnKs];
+  let driest = GREATEST_SUCTION_CM;
   for (let segment = 0; segment < count; segment++) {
     const nextSuction = suctionAt(segment);
     const nextTheta = functions.waterContent(-nextSuction);
@@ -63,13 +66,14 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
     const width = nextSuction - suction;
     const k = Math.exp(lnK);
     table.set([suction, theta, (nextTheta - theta) / width, lnK, (nextLnK - lnK) / width, k, (Math.exp(nextLnK) - k) / width], segment * STRIDE);
+    if (lnK === LEAST_LN_K) driest = Math.min(driest, suction);
     [suction, theta, lnK] = [nextSuction, nextTheta, nextLnK];
   }
   const number = new Float64Array(1);
   const words = new Uint32Array(number.buffer);
 
   return {
-    thetaR, thetaS, lnKs, specificStoragePerCm,
+    thetaR, thetaS, lnKs, specificStoragePerCm, driestPsiCm: -driest,
     lookUp(psiCm, from, to, { theta, capacity, k, kSlope, lnK, lnKSlope }) {
       for (let i = from; i < to; i++) {
         const psi = psiCm[i]!;

@@ -1,5 +1,7 @@
 import type { Medium } from "../media/medium";
+import { breaksCapillarity } from "../stack/drainage-layer";
 import { boundariesCm, type Setup } from "../stack/setup";
+import { historyOf, repelsWhenDry } from "../water/branch";
 import { formatLength, formatLoad, type UnitSystem } from "../units/units";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { heightProfile } from "../water/profile";
@@ -19,14 +21,12 @@ export type Caution = {
 const LOAD_WORTH_ASKING_KG_PER_M2 = 100;
 /** Fines stay out of a coarse layer when its d10 is under about five times their d90 (filter criterion after Terzaghi & Peck 1948). */
 const FILTER_RATIO = 5;
-/** Most of a layer's pores empty within this suction: it breaks the capillary lift from finer layers to what is under it. [cm] */
-const BREAK_SUCTION_CM = 3;
-
 /** The cautions that hold for a setup in its state, most pressing first. */
 export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem, when: "day" | "rest" = "rest"): Caution[] {
   return [
     ...openWater(setup, readings, system),
     ...(when === "day" ? stillDraining(setup) : perchedWater(setup, readings, system)),
+    ...putInDry(setup, readings),
     ...glass(setup),
     ...load(readings, system),
     ...washedFines(setup, readings),
@@ -40,13 +40,6 @@ function openWater(setup: Setup, { waterTableCm, heightCm }: Readings, system: U
   if (!(waterTableCm > heightCm + 1e-9)) return [];
   return [{ id: "open-water", subject: "water",
     text: `${formatLength(waterTableCm - heightCm, system)} of open water: never leave small children or pets alone with it, however shallow. Mosquitoes breed in water that stands for more than a few days; a screen, or letting it dry within a day or so, breaks their cycle.` }];
-}
-
-/** Whether a layer's large pores empty so early that water perches in a finer layer on top of it. */
-function breaksCapillarity(medium: Medium): boolean {
-  const { thetaR, thetaS, modes } = medium.hydraulics;
-  const emptied = modes.reduce((sum, mode) => (1 / mode.alphaPerCm <= BREAK_SUCTION_CM ? sum + mode.weight : sum), 0);
-  return emptied * (thetaS - thetaR) > 0.5 * thetaS;
 }
 
 /**
@@ -74,6 +67,15 @@ function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Cau
   }
   return [{ id: "settled-later", subject: "settling",
     text: "Shown is the settled state. After a soaking the stack is wetter for some days while it drains." }];
+}
+
+/** A wick that starts dry never starts. */
+function putInDry(setup: Setup, { layers }: Readings): Caution[] {
+  if (historyOf(setup) !== "dry") return [];
+  const shed = [...new Set(layers.filter(({ medium }) => repelsWhenDry(medium)).map(({ medium }) => medium.name.toLowerCase()))];
+  if (shed.length === 0) return [];
+  return [{ id: "put-in-dry", subject: "layers",
+    text: `Dry ${shed.join(" and ")} sheds water: a wick that starts dry never starts, and a dose runs down beside it. Wet it through before filling, with warm water or small doses and time, and water from the top at first.` }];
 }
 
 function stillDraining(setup: Setup): Caution[] {

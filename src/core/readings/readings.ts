@@ -1,10 +1,10 @@
 import type { Medium } from "../media/medium";
-import type { Setup } from "../stack/setup";
+import { rootZoneCm, type Setup } from "../stack/setup";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { Column } from "../water/column";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { heightProfile, type HeightProfile } from "../water/profile";
-import type { MediumLookup, Settled } from "../water/settle";
+import { openWaterCm3, settle, type MediumLookup, type Settled } from "../water/settle";
 
 /** Under this air space roots drown: the waterlogged zone. Under the next, air moves too slowly for most: the tight zone (Wesseling & van Wijk 1957). */
 export const WATERLOGGED_AIR_SPACE = 0.05;
@@ -45,8 +45,10 @@ export type Readings = {
   readonly heightCm: number;
   readonly waterTableCm: number;
   readonly pondedCm3: number;
-  /** Water in the pores below the free water surface. [cm³] */
+  /** Water below the free water surface, in pores and open. [cm³] */
   readonly standingCm3: number;
+  /** Open water beside wick feet, below the surface. [cm³] */
+  readonly openCm3: number;
   readonly waterlogged: readonly Zone[];
   readonly tight: readonly Zone[];
   readonly surfaceAirSpace: number;
@@ -90,10 +92,11 @@ export function readSettled(setup: Setup, { column, equilibrium }: Settled, medi
   const waterlogged = zonesUnder(profile, WATERLOGGED_AIR_SPACE);
   const sum = (of: (reading: LayerReading) => number): number => layers.reduce((total, reading) => total + of(reading), 0);
   const dryKg = sum((layer) => layer.dryKg);
-  const wetKg = sum((layer) => layer.wetKg) + equilibrium.pondedCm3 / 1000;
+  const openCm3 = openWaterCm3(setup, column, equilibrium.waterTableCm);
+  const wetKg = sum((layer) => layer.wetKg) + (equilibrium.pondedCm3 + openCm3) / 1000;
   return {
     profile, heightCm: column.heightCm, waterTableCm: equilibrium.waterTableCm, pondedCm3: equilibrium.pondedCm3,
-    standingCm3: poreVolumeBelowCm3(column, equilibrium.waterTableCm),
+    standingCm3: poreVolumeBelowCm3(column, equilibrium.waterTableCm) + openCm3, openCm3,
     waterlogged, tight: zonesUnder(profile, TIGHT_AIR_SPACE),
     surfaceAirSpace: profile.airSpace.at(-1)!,
     layers, rootZone: readRootZone(setup, column, layers, waterlogged),
@@ -162,9 +165,39 @@ export type DoseReading = {
 };
 
 export function readDose(setup: Setup, { column, equilibrium }: Settled): DoseReading {
-  const held = equilibrium.storedCm3 + equilibrium.pondedCm3;
-  const until = (heightCm: number): number => Math.max(0, hydrostaticStorageCm3(column, heightCm) - held);
-  const lowest = setup.layers.findIndex((layer) => layer.rooted);
-  const rootsBottomCm = lowest < 0 ? undefined : column.layers[lowest]!.bottomCm;
+  const held = equilibrium.storedCm3 + equilibrium.pondedCm3 + openWaterCm3(setup, column, equilibrium.waterTableCm);
+  const until = (heightCm: number): number => Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(setup, column, heightCm) - held);
+  const rootsBottomCm = rootZoneCm(setup)?.fromCm;
   return { untilBaseCm3: until(0), untilRootsCm3: rootsBottomCm === undefined ? undefined : until(rootsBottomCm), rootsBottomCm };
+}
+
+/** A dose is poured in steps of this. [cm³] */
+export const DOSE_STEP_CM3 = 50;
+
+/** What the wet zone is once so much more water is in a sealed vessel. */
+export type DoseStep = {
+  readonly addedCm3: number;
+  readonly waterTableCm: number;
+  readonly waterloggedTopCm: number;
+  readonly rootsMeanAirSpace: number | undefined;
+  /** What happens at this dose, if it is one of the two that matter. */
+  readonly event: "stands-at-base" | "stands-at-roots" | undefined;
+};
+
+/** The steps ahead of a dosed vessel: the next few, and the doses at which water first stands at the base and in the rooted layers. */
+export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseStep[] {
+  const { water } = setup;
+  const now = settle(setup, medium);
+  if (water.kind !== "dosed" || !now.ok) return [];
+  const { untilBaseCm3, untilRootsCm3 } = readDose(setup, now.value);
+  const doses = new Map<number, DoseStep["event"]>(Array.from({ length: steps + 1 }, (_, i) => [i * DOSE_STEP_CM3, undefined]));
+  if (untilBaseCm3 > 0) doses.set(untilBaseCm3, "stands-at-base");
+  if (untilRootsCm3 !== undefined && untilRootsCm3 > 0) doses.set(untilRootsCm3, "stands-at-roots");
+  return [...doses].sort(([a], [b]) => a - b).flatMap(([addedCm3, event]) => {
+    const dosed = { ...setup, water: { ...water, storedCm3: water.storedCm3 + addedCm3 } };
+    const settled = settle(dosed, medium);
+    if (!settled.ok) return [];
+    const { waterTableCm, waterlogged, rootZone } = readSettled(dosed, settled.value, medium);
+    return [{ addedCm3, waterTableCm, waterloggedTopCm: topOfZones(waterlogged), rootsMeanAirSpace: rootZone?.meanAirSpace, event }];
+  });
 }

@@ -1,5 +1,5 @@
 import { problem, type Problem } from "../units/problem";
-import { formatLength, type UnitSystem } from "../units/units";
+import { formatDepthPerDay, formatLength, type UnitSystem } from "../units/units";
 import { checkVessel } from "../vessel/vessel";
 import { stackHeightCm, type Setup } from "./setup";
 
@@ -7,6 +7,10 @@ import { stackHeightCm, type Setup } from "./setup";
 export const THINNEST_LAYER_CM = 0.2;
 export const MOST_LAYERS = 24;
 export const LONGEST_NAME = 120;
+/** Feet that fill less of the vessel's area than this are threads, not feet. */
+export const LEAST_AREA_SHARE = 0.005;
+/** No plant on record takes more in a day, however hot and windy; more is taken for a slip of the unit. [mm/day] */
+export const GREATEST_DEMAND_MM_PER_DAY = 50;
 /** Slack for heights that are sums of typed numbers. [cm] */
 export const HEIGHT_SLACK_CM = 1e-6;
 
@@ -32,10 +36,21 @@ export function checkSetup(setup: Setup, knowsMedium: (id: string) => boolean, s
       add(`${path}.thicknessCm`, "too-thin", `${cm(layer.thicknessCm)} is too thin; the thinnest layer is ${cm(THINNEST_LAYER_CM)}.`);
     }
     if (layer.name.length > LONGEST_NAME) add(`${path}.name`, "too-long", `A name has ${LONGEST_NAME} characters at most.`);
+    if (!(layer.areaShare >= LEAST_AREA_SHARE && layer.areaShare <= 1)) {
+      add(`${path}.areaShare`, "not-a-share", "A layer fills some of the vessel's area: more than half a per cent of it, and 100 % at most.");
+    } else if (layer.areaShare < 1 && setup.water.kind !== "free-water") {
+      add(`${path}.areaShare`, "feet-need-reservoir", "Wick feet stand in open water: the vessel must be sealed, with free water at a level.");
+    } else if (layer.areaShare < 1 && i === setup.layers.length - 1) {
+      add(`${path}.areaShare`, "feet-on-top", "Wick feet carry a layer on their platform: the top layer goes from wall to wall.");
+    }
     if (!knowsMedium(layer.mediumId)) {
       add(`${path}.mediumId`, "unknown-medium", `“${layer.mediumId}” is not in the catalogue. Choose a medium for this layer; nothing else is lost.`);
     }
   });
+  if (!(setup.demandMmPerDay >= 0)) add("demandMmPerDay", "negative", "Plants and air cannot take less than nothing in a day.");
+  else if (setup.demandMmPerDay > GREATEST_DEMAND_MM_PER_DAY) {
+    add("demandMmPerDay", "too-large", `No day takes more than ${formatDepthPerDay(GREATEST_DEMAND_MM_PER_DAY, system)}. Is the unit right?`);
+  }
   const { insideDepthCm } = setup.vessel;
   const height = stackHeightCm(setup);
   if (height > insideDepthCm + HEIGHT_SLACK_CM) {

@@ -1,7 +1,7 @@
 import type { Vessel } from "../vessel/vessel";
 import type { Problem } from "../units/problem";
 import { THINNEST_LAYER_CM } from "./check";
-import { boundariesCm, headroomCm, type Setup, type StackLayer, type WaterHolding } from "./setup";
+import { boundariesCm, headroomCm, type History, type Setup, type StackLayer, type WaterHolding } from "./setup";
 
 /**
  * Changes to a setup, as pure functions: none mutates, none checks. `admit` says whether a change may stand.
@@ -20,6 +20,10 @@ export const withLayer = (setup: Setup, id: string, change: Partial<Omit<StackLa
 
 export const withoutLayer = (setup: Setup, id: string): Setup => ({ ...setup, layers: setup.layers.filter((layer) => layer.id !== id) });
 
+export const withHistory = (setup: Setup, history: History): Setup => ({ ...setup, history });
+
+export const withDemand = (setup: Setup, demandMmPerDay: number): Setup => ({ ...setup, demandMmPerDay });
+
 /** Moves a layer to another place in the stack, counted from the bottom. */
 export function moveLayer(setup: Setup, id: string, toIndex: number): Setup {
   const from = setup.layers.findIndex((layer) => layer.id === id);
@@ -37,19 +41,19 @@ export const USUAL_NEW_LAYER_CM = 5;
  * in a full vessel it takes half of the layer it is set on, and says so in `tookFrom`.
  */
 export function addLayer(
-  setup: Setup, belowIndex: number, layer: Omit<StackLayer, "thicknessCm">,
+  setup: Setup, belowIndex: number, layer: Omit<StackLayer, "thicknessCm" | "areaShare">,
 ): { readonly setup: Setup; readonly tookFrom: StackLayer | undefined } | undefined {
   const at = Math.min(Math.max(belowIndex + 1, 0), setup.layers.length);
   const headroom = headroomCm(setup);
   if (headroom >= 1 || setup.layers.length === 0) {
     const usual = setup.layers.length === 0 ? tidy(setup.vessel.insideDepthCm / 2) : USUAL_NEW_LAYER_CM;
-    return { setup: { ...setup, layers: setup.layers.toSpliced(at, 0, { ...layer, thicknessCm: Math.min(usual, headroom) }) }, tookFrom: undefined };
+    return { setup: { ...setup, layers: setup.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: Math.min(usual, headroom) }) }, tookFrom: undefined };
   }
   const donor = setup.layers[Math.max(at - 1, 0)]!;
   const half = tidy(donor.thicknessCm / 2);
   if (half < THINNEST_LAYER_CM || donor.thicknessCm - half < THINNEST_LAYER_CM) return undefined;
   const slimmer = withLayer(setup, donor.id, { thicknessCm: donor.thicknessCm - half });
-  return { setup: { ...slimmer, layers: slimmer.layers.toSpliced(at, 0, { ...layer, thicknessCm: half }) }, tookFrom: donor };
+  return { setup: { ...slimmer, layers: slimmer.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: half }) }, tookFrom: donor };
 }
 
 /**

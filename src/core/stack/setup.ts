@@ -6,6 +6,8 @@ export type StackLayer = {
   readonly name: string;
   readonly mediumId: string;
   readonly thicknessCm: number;
+  /** The share of the vessel's area it fills, 0…1: 1 for a layer from wall to wall, less for wick feet that stand in open water. */
+  readonly areaShare: number;
   /** Whether roots are meant to live in it; readings of the root zone come from these layers. */
   readonly rooted: boolean;
 };
@@ -19,13 +21,28 @@ export type WaterHolding =
   /** Nothing drains and the grower counts the water in; `storedCm3` is all the water in there, the bound water included. */
   | { readonly kind: "dosed"; readonly storedCm3: number };
 
+/**
+ * How the water came to where it is. A medium that wets holds less at the same suction than one that dries (hysteresis), and one put in
+ * dry may not take up water from below at all.
+ */
+export type History = "soaked" | "moist" | "dry";
+
+export const HISTORIES: readonly History[] = ["soaked", "moist", "dry"];
+
 /** A setup: a vessel, its way of holding water and its stack of layers, bottom to top. */
 export type Setup = {
   readonly name: string;
   readonly vessel: Vessel;
   readonly water: WaterHolding;
+  readonly history: History;
+  /** What plants and air take in a day, over the vessel's area. [mm/day] */
+  readonly demandMmPerDay: number;
   readonly layers: readonly StackLayer[];
 };
+
+/** What a setup has until the grower says otherwise: soaked from the top, as most are, and a usual growing day. */
+export const USUAL_HISTORY: History = "soaked";
+export const USUAL_DEMAND_MM_PER_DAY = 4;
 
 export const stackHeightCm = (setup: Setup): number => setup.layers.reduce((sum, layer) => sum + layer.thicknessCm, 0);
 
@@ -37,4 +54,22 @@ export function boundariesCm(setup: Setup): number[] {
   const heights = [0];
   for (const layer of setup.layers) heights.push(heights.at(-1)! + layer.thicknessCm);
   return heights;
+}
+
+/** Up to where free water is held: the reservoir's brim. Undefined for a vessel that holds none of its own. [cm] */
+export function reservoirTopCm({ water, vessel }: Setup): number | undefined {
+  switch (water.kind) {
+    case "free-water": return water.overflowCm ?? vessel.insideDepthCm;
+    case "drained": return water.outletCm > 0 ? water.outletCm : undefined;
+    case "dosed": return undefined;
+    default: return water satisfies never;
+  }
+}
+
+/** Lowest and highest height at which roots are meant to live; undefined when no layer is rooted. [cm] */
+export function rootZoneCm(setup: Setup): { readonly fromCm: number; readonly toCm: number } | undefined {
+  const lowest = setup.layers.findIndex(({ rooted }) => rooted);
+  if (lowest < 0) return undefined;
+  const heights = boundariesCm(setup);
+  return { fromCm: heights[lowest]!, toCm: heights[setup.layers.findLastIndex(({ rooted }) => rooted) + 1]! };
 }

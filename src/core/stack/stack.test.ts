@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { GRAVEL, MIX, PEAT, layer, medium, potWith } from "../testing/setups";
 import { checkSetup } from "./check";
-import { addLayer, dragBoundary, dragWaterHeight, moveLayer, newProblems, withLayer, withVessel, withWater } from "./edit";
+import { addLayer, dragBoundary, dragWaterHeight, moveLayer, newProblems, withDemand, withLayer, withVessel, withWater } from "./edit";
 import { boundariesCm, stackHeightCm, type Setup } from "./setup";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
@@ -26,6 +26,11 @@ describe("checking a setup", () => {
     ["a level that is not a number", withWater(POT, { kind: "free-water", levelCm: Number.NaN, overflowCm: null }), "water.levelCm below-base"],
     ["a negative dose", withWater(POT, { kind: "dosed", storedCm3: -5 }), "water.storedCm3 not-positive"],
     ["an absurd width", withVessel(POT, { shape: "round", insideDiameterCm: 1e6, insideDepthCm: 30, material: "glass" }), "vessel.insideDiameterCm too-large"],
+    ["feet without water to stand in", withLayer(withWater(POT, { kind: "drained", outletCm: 0 }), "pea-gravel-6-10-5", { areaShare: 0.2 }), "layers[0].areaShare feet-need-reservoir"],
+    ["feet on top", withLayer(POT, "potting-mix-peat-based-20", { areaShare: 0.2 }), "layers[1].areaShare feet-on-top"],
+    ["feet like threads", withLayer(POT, "pea-gravel-6-10-5", { areaShare: 0.001 }), "layers[0].areaShare not-a-share"],
+    ["a demand of rain", withDemand(POT, -1), "demandMmPerDay negative"],
+    ["a demand in the wrong unit", withDemand(POT, 400), "demandMmPerDay too-large"],
     ["a depth of zero", withVessel(POT, { shape: "rectangular", insideLengthCm: 30, insideWidthCm: 20, insideDepthCm: 0, material: "glass" }), "vessel.insideDepthCm not-positive"],
   ])("says what is wrong with %s, beside its cause", (_, setup, expected) => expect(codes(setup)).toContain(expected));
 

@@ -131,3 +131,29 @@ export const formatPercent = (fraction: number): string => {
   const percent = 100 * fraction;
   return `${percent >= 10 ? Math.round(percent) : threeFigures(percent, 1)}${NBSP}%`;
 };
+
+/** Water taken from a surface in a day. */
+export const formatDepthPerDay = (mmPerDay: number, system: UnitSystem): string =>
+  system === "metric" ? `${threeFigures(mmPerDay, 1)}${NBSP}mm a day` : `${threeFigures(mmPerDay / 10 / CM_PER_INCH, 2)}${NBSP}in a day`;
+
+export const depthFieldText = (mm: number, system: UnitSystem): string => String(Number((system === "metric" ? mm : mm / 10 / CM_PER_INCH).toFixed(3)));
+export const depthUnitName = (system: UnitSystem): string => (system === "metric" ? "mm" : "in");
+
+/** Reads a typed depth of water; a bare number is in mm or inches. @returns mm */
+export function parseDepthMm(text: string, system: UnitSystem): Result<number> {
+  const cm = system === "metric"
+    ? parseQuantity(text, LENGTH_UNITS, 0.1, "a depth of water", "4, 0.4 cm or 0.2 in")
+    : parseQuantity(text, LENGTH_UNITS, CM_PER_INCH, "a depth of water", "0.2, 1/8 in or 4 mm");
+  return cm.ok ? ok(cm.value * 10) : cm;
+}
+
+/** Reads a share typed as a percentage: "12", "12 %". @returns 0…1 for 0…100 % */
+export const parseShare = (text: string): Result<number> => parseQuantity(text, [{ factor: 0.01, names: ["%", "percent", "per cent"] }], 0.01, "a percentage", "12 or 12 %");
+export const shareFieldText = (share: number): string => String(Number((100 * share).toFixed(2)));
+
+/** A span of time for reading: minutes under 2 hours, hours under 3 days, days above. */
+export function formatHours(hours: number): string {
+  if (hours < 2) return `${threeFigures(hours * 60, 0)}${NBSP}min`;
+  if (hours < 72) return `${threeFigures(hours, 0)}${NBSP}h`;
+  return `${threeFigures(hours / 24, 1)}${NBSP}days`;
+}

@@ -36,30 +36,43 @@ export type ColumnEnd = {
   readonly table: HydraulicTable;
 };
 
+/** The flow through an end held at a head: into the column [cm³/h], and its slopes by the head of the cell there and by that of the end. */
+export type HeldFlow = {
+  through: number;
+  slopeByCell: number;
+  slopeByEnd: number;
+  evaluate(endPsiCm: number, psiCm: number, k: number, kSlope: number, lnK: number, lnKSlope: number): void;
+};
+
+export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldFlow {
+  const into = side === "bottom" ? areaCm2 : -areaCm2;
+  // the end itself: a head, and what the medium is there
+  const endPsi = new Float64Array(1);
+  const at = hydraulicValues(1);
+  const flux = new Float64Array(3);
+  const held: HeldFlow = {
+    through: 0, slopeByCell: 0, slopeByEnd: 0,
+    evaluate(endPsiCm, psiCm, k, kSlope, lnK, lnKSlope) {
+      endPsi[0] = endPsiCm;
+      table.lookUp(endPsi, 0, 1, at);
+      if (side === "bottom") fittedFlux(endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, psiCm, k, kSlope, lnK, lnKSlope, halfCellCm, flux);
+      else fittedFlux(psiCm, k, kSlope, lnK, lnKSlope, endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, halfCellCm, flux);
+      held.through = into * flux[0]!;
+      held.slopeByCell = into * (side === "bottom" ? flux[2]! : flux[1]!);
+      held.slopeByEnd = into * (side === "bottom" ? flux[1]! : flux[2]!);
+    },
+  };
+  return held;
+}
+
 /**
  * An end of a column as the flow through it. Conditions that switch (a drain hole, the weather at the surface) are written as the lesser of
  * two flows, which Newton's method follows across the switch by itself.
  * @returns the flow and a setter for the flux asked for, which the driver calls at each jump
  */
 export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { askCmPerHour: number } {
-  const { side, areaCm2, halfCellCm, table } = end;
-  const into = side === "bottom" ? 1 : -1;
-  // the end itself: a head, and what the medium is there
-  const endPsi = new Float64Array(1);
-  const at = hydraulicValues(1);
-  const flux = new Float64Array(3);
-  let through = 0;
-  let throughSlope = 0;
-
-  /** Flow into the column were the end held at a head. [cm³/h] */
-  const heldAt = (endPsiCm: number, psiCm: number, k: number, kSlope: number, lnK: number, slope: number): void => {
-    endPsi[0] = endPsiCm;
-    table.lookUp(endPsi, 0, 1, at);
-    if (side === "bottom") fittedFlux(endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, psiCm, k, kSlope, lnK, slope, halfCellCm, flux);
-    else fittedFlux(psiCm, k, kSlope, lnK, slope, endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, halfCellCm, flux);
-    through = into * areaCm2 * flux[0]!;
-    throughSlope = into * areaCm2 * (side === "bottom" ? flux[2]! : flux[1]!);
-  };
+  const { areaCm2 } = end;
+  const held = heldFlow(end);
 
   const flow: EndFlow & { askCmPerHour: number } = {
     inCm3PerHour: 0, slope: 0, runoffCm3PerHour: 0, askCmPerHour: 0,
@@ -71,7 +84,7 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           flow.inCm3PerHour = areaCm2 * flow.askCmPerHour;
           return;
         case "psi":
-          heldAt(condition.cm, psiCm, k, kSlope, lnK, slope);
+          held.evaluate(condition.cm, psiCm, k, kSlope, lnK, slope);
           take();
           return;
         case "free-drainage":
@@ -80,22 +93,22 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           return;
         case "seepage":
           // a hole lets water out, never in
-          heldAt(0, psiCm, k, kSlope, lnK, slope);
-          if (through < 0) take();
+          held.evaluate(0, psiCm, k, kSlope, lnK, slope);
+          if (held.through < 0) take();
           return;
         case "atmosphere": {
           const asked = areaCm2 * flow.askCmPerHour;
           flow.inCm3PerHour = asked;
           if (asked < 0) {
             // what the surface gives at its driest; a surface drier than that gives nothing
-            heldAt(condition.limitPsiCm, psiCm, k, kSlope, lnK, slope);
-            if (through > asked) take();
+            held.evaluate(condition.limitPsiCm, psiCm, k, kSlope, lnK, slope);
+            if (held.through > asked) take();
             if (flow.inCm3PerHour > 0) flow.inCm3PerHour = flow.slope = 0;
           }
           // what it takes with water standing on it; the rest runs off, and so does what is pushed out from below
-          heldAt(0, psiCm, k, kSlope, lnK, slope);
-          if (through < flow.inCm3PerHour) {
-            flow.runoffCm3PerHour = Math.max(asked, 0) - through;
+          held.evaluate(0, psiCm, k, kSlope, lnK, slope);
+          if (held.through < flow.inCm3PerHour) {
+            flow.runoffCm3PerHour = Math.max(asked, 0) - held.through;
             take();
           }
           return;
@@ -105,8 +118,8 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
     },
   };
   const take = (): void => {
-    flow.inCm3PerHour = through;
-    flow.slope = throughSlope;
+    flow.inCm3PerHour = held.through;
+    flow.slope = held.slopeByCell;
   };
   return flow;
 }

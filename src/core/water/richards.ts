@@ -1,4 +1,4 @@
-import { hydraulicTable, hydraulicValues, type HydraulicTable } from "../hydraulics/table";
+import { hydraulicValues, type HydraulicTable } from "../hydraulics/table";
 import type { Column } from "./column";
 import { fittedFlux } from "./fitted-flux";
 import { solveTridiagonal } from "./tridiagonal";
@@ -18,6 +18,19 @@ export type EndFlow = {
   inCm3PerHour: number;
   slope: number;
   runoffCm3PerHour: number;
+  /** For an end with water of its own: a stage of a step begins, and a step's stages are done (false: it went too far and is tried again shorter). */
+  beginStage?(stage: 1 | 2, stepHours: number): void;
+  endStep?(): boolean;
+  accept?(): void;
+};
+
+/** What roots take out along the column: a share of what is asked in each cell, cut where it is too wet or too dry. */
+export type Uptake = {
+  /** Share of the demand asked of each cell; they sum to 1. */
+  readonly share: Float64Array;
+  askCm3PerHour: number;
+  /** Fills `out` with the part of its share a cell gives at a head, 0…1, and its slope by the head. */
+  stress(psiCm: number, out: Float64Array): void;
 };
 
 export const SDIRK_GAMMA = 1 - Math.SQRT1_2;
@@ -36,6 +49,8 @@ const SMALL_CHANGE = 0.01;
 const MOST_EXTRA_DRYING = 0.05;
 /** Where a curve is flat to the last digit, a cell is taken to have this slope, so that what flows in still has somewhere to go. [1/cm] */
 const LEAST_CAPACITY_PER_CM = 1e-18;
+/** Roots take the last of this much water above thetaR in proportion to what is left of it. [m³/m³] */
+const UPTAKE_FILM = 1e-3;
 /** The share of its drainable water a cell keeps in one update, however dry the slope says it should be. */
 const KEPT_SHARE = 0.3;
 /** A cell is nearly saturated while less than this share of its pores has emptied. */
@@ -58,6 +73,7 @@ export type Richards = {
   bottomInCm3: number;
   topInCm3: number;
   runoffCm3: number;
+  uptakeCm3: number;
   /** Largest estimated error of the last step in any cell. [m³/m³] */
   errorTheta: number;
   iterations: number;
@@ -71,10 +87,10 @@ export type Richards = {
   storedCm3(): number;
 };
 
-export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, newton: NewtonSettings = DEFAULT_NEWTON): Richards {
+/** @param tables those of the column's layers, in their order */
+export function createRichards(column: Column, tables: readonly HydraulicTable[], bottom: EndFlow, top: EndFlow, newton: NewtonSettings = DEFAULT_NEWTON, uptake?: Uptake): Richards {
   const cells = column.zCm.length;
   const nodes = cells + column.layers.length - 1;
-  const tables: readonly HydraulicTable[] = column.layers.map(({ functions }) => hydraulicTable(functions, column.specificStoragePerCm));
   const firstEmptiedPsi = Float64Array.from(tables, ({ thetaS, thetaR, psiAtTheta }) => psiAtTheta(thetaS - FIRST_EMPTIED * (thetaS - thetaR)));
 
   // Fixed by the grid. Face f joins nodes f and f+1 inside one layer.
@@ -132,6 +148,8 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
   const diagonal = array();
   const upper = array();
   const change = array();
+  /** No head is followed further into dryness than this. */
+  const driestPsi = array();
   const probe = new Float64Array(1);
   const probed = hydraulicValues(1);
   const flux = new Float64Array(3);
@@ -143,6 +161,9 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
     return probed.theta[0]!;
   }
 
+  const stress = new Float64Array(2);
+  /** What roots take at the trial heads. [cm³/h] */
+  let taken = 0;
   let slopeKnown = false;
   let lastHours = 0;
   let triedHours = 0;
@@ -172,6 +193,24 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
     top.evaluate(trial[last]!, k[last]!, kSlope[last]!, lnK[last]!, lnKSlope[last]!);
     net[last]! += top.inCm3PerHour;
     diagonal[last]! += top.slope;
+    if (uptake && uptake.askCm3PerHour > 0) takeUp(uptake);
+  }
+
+  function takeUp({ share, askCm3PerHour, stress: stressAt }: Uptake): void {
+    taken = 0;
+    for (let i = 0; i < nodes; i++) {
+      const asked = isInterface[i] === 0 ? askCm3PerHour * share[cellOf[i]!]! : 0;
+      if (asked === 0) continue;
+      stressAt(trial[i]!, stress);
+      // a coarse medium runs out of water long before its suction says so
+      const film = (curveTheta[i]! - tables[layerOf[i]!]!.thetaR) / UPTAKE_FILM;
+      const left = Math.min(1, Math.max(0, film));
+      const given = asked * stress[0]! * left;
+      taken += given;
+      net[i]! -= given;
+      // where more water means less uptake the slope would work against the matrix; it is small there, and left out
+      diagonal[i]! -= asked * (Math.max(0, stress[1]!) * left + (film < 1 ? (stress[0]! * capacity[i]!) / UPTAKE_FILM : 0));
+    }
   }
 
   /**
@@ -203,7 +242,7 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
       }
       if (!solveTridiagonal(lower, diagonal, upper, change)) return false;
       richards.iterations++;
-      for (let i = 0; i < nodes; i++) trial[i] = updated(i, change[i]!);
+      for (let i = 0; i < nodes; i++) trial[i] = Math.max(updated(i, change[i]!), driestPsi[i]!);
     }
   }
 
@@ -253,12 +292,13 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
     nodes,
     psiCm: new Float64Array(cells),
     theta: new Float64Array(cells),
-    bottomInCm3: 0, topInCm3: 0, runoffCm3: 0, errorTheta: 0, iterations: 0,
+    bottomInCm3: 0, topInCm3: 0, runoffCm3: 0, uptakeCm3: 0, errorTheta: 0, iterations: 0,
 
     setState(psiCm) {
       for (let i = 0; i < nodes; i++) {
         // an interface starts between its two cells, and finds its own head in the first step
         psi[i] = isInterface[i] === 0 ? psiCm[cellOf[i]!]! : (psiCm[cellOf[i - 1]!]! + psiCm[cellOf[i + 1]!]!) / 2;
+        driestPsi[i] = Math.min(tables[layerOf[i]!]!.driestPsiCm, psi[i]!);
         theta[i] = settledTheta[i] = thetaAt(tables[layerOf[i]!]!, psi[i]!);
       }
       slopeKnown = false;
@@ -267,6 +307,8 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
 
     tryStep(hours) {
       triedHours = hours;
+      taken = 0;
+      bottom.beginStage?.(1, hours);
       // stage 1, from the present heads carried on a little the way they went
       const ahead = slopeKnown && lastHours > 0 ? Math.min(1, (SDIRK_GAMMA * hours) / lastHours) : 0;
       for (let i = 0; i < nodes; i++) {
@@ -276,17 +318,20 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
       }
       if (!solveStage(SDIRK_GAMMA * hours)) return false;
       net1.set(net);
-      const [bottom1, top1, runoff1] = [bottom.inCm3PerHour, top.inCm3PerHour, top.runoffCm3PerHour];
+      const [bottom1, top1, runoff1, taken1] = [bottom.inCm3PerHour, top.inCm3PerHour, top.runoffCm3PerHour, taken];
+      bottom.beginStage?.(2, hours);
       const early = (1 - SDIRK_GAMMA) * hours;
       for (let i = 0; i < nodes; i++) {
         if (volume[i]! > 0) base[i]! += (early * net1[i]!) / volume[i]!;
         trial[i] = guess(trial[i]!, trial[i]! + STAGE_AHEAD * (trial[i]! - psi[i]!));
       }
       if (!solveStage(SDIRK_GAMMA * hours)) return false;
+      if (bottom.endStep?.() === false) return false;
       net2.set(net);
       richards.bottomInCm3 = early * bottom1 + SDIRK_GAMMA * hours * bottom.inCm3PerHour;
       richards.topInCm3 = early * top1 + SDIRK_GAMMA * hours * top.inCm3PerHour;
       richards.runoffCm3 = early * runoff1 + SDIRK_GAMMA * hours * top.runoffCm3PerHour;
+      richards.uptakeCm3 = early * taken1 + SDIRK_GAMMA * hours * taken;
       // y‴ from the second difference of the inflow over 0, gamma and 1; without a past, y″ from the two stages
       let worst = 0;
       for (let i = 0; i < nodes; i++) {
@@ -308,6 +353,7 @@ export function createRichards(column: Column, bottom: EndFlow, top: EndFlow, ne
     },
 
     accept() {
+      bottom.accept?.();
       previousPsi.set(psi);
       psi.set(trial);
       theta.set(stageTheta);

@@ -5,6 +5,7 @@ import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 import { formatVolume, type UnitSystem } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
+import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf, onBranch, repelsWhenDry, type Branch } from "./branch";
 import { makeColumn, type Column } from "./column";
 import { runTransient } from "./transient";
 import { equilibriumAtWaterTable, equilibriumWithStored, fullStorageCm3, residualStorageCm3, type Equilibrium } from "./equilibrium";
@@ -20,15 +21,15 @@ export type Settled = { readonly column: Column; readonly equilibrium: ColumnSta
 /** A drained vessel is read this long after it was soaked, unless it is asked for at rest. [h] */
 export const AFTER_SOAKING_HOURS = 24;
 
-/** The column of a setup's layers in its vessel, in the drying branch: a stack that was soaked, then left to settle. */
-export function columnOf(setup: Setup, medium: MediumLookup): Result<Column> {
+/** The column of a setup's layers in its vessel, on the branch of its history. */
+export function columnOf(setup: Setup, medium: MediumLookup, branch: Branch = branchOf(historyOf(setup))): Result<Column> {
   if (setup.layers.length === 0) return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
   const areaCm2 = vesselAreaCm2(setup.vessel);
   const layers = [];
-  for (const [i, { mediumId, thicknessCm }] of setup.layers.entries()) {
+  for (const [i, { mediumId, thicknessCm, areaShare }] of setup.layers.entries()) {
     const found = medium(mediumId);
     if (!found) return failed(problem(`layers[${i}].mediumId`, "unknown-medium", `“${mediumId}” is not in the catalogue.`));
-    layers.push({ thicknessCm, areaCm2, hydraulics: found.hydraulics });
+    layers.push({ thicknessCm, areaCm2: areaCm2 * areaShare, hydraulics: onBranch(found, branch) });
   }
   return ok(makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM));
 }
@@ -67,7 +68,10 @@ export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = 
   if (!column.ok) return column;
   const { water } = setup;
   switch (water.kind) {
-    case "free-water": return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.levelCm) });
+    case "free-water": {
+      const equilibrium = equilibriumAtWaterTable(column.value, water.levelCm);
+      return ok({ column: column.value, equilibrium: setup.history === "dry" ? stayingDry(setup, column.value, equilibrium, medium) : equilibrium });
+    }
     case "drained": return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.outletCm) });
     case "dosed": {
       const equilibrium = equilibriumWithStored(column.value, water.storedCm3);
@@ -77,6 +81,42 @@ export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = 
     }
     default: return water satisfies never;
   }
+}
+
+/** The lowest layer above a level that repels the water which should wick into it, when the stack was put in dry. */
+export function repellingLayer(setup: Setup, column: Column, levelCm: number, medium: MediumLookup): number | undefined {
+  const found = column.layers.findIndex(({ topCm }, i) => topCm > levelCm + 1e-9 && repelsWhenDry(medium(setup.layers[i]!.mediumId)!));
+  return found < 0 ? undefined : found;
+}
+
+/**
+ * A stack put in dry, over free water: what stands in the water is wetted by its pressure, what wicks does so up to the first layer that repels,
+ * and from there up everything is as dry as it came.
+ */
+function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medium: MediumLookup): ColumnState {
+  const { waterTableCm, pondedCm3 } = equilibrium;
+  const first = repellingLayer(setup, column, waterTableCm, medium);
+  if (first === undefined) return equilibrium;
+  const psiCm = equilibrium.psiCm.slice();
+  const theta = equilibrium.theta.slice();
+  const layerStoredCm3 = equilibrium.layerStoredCm3.slice();
+  column.layers.slice(first).forEach(({ bottomCm, topCm, areaCm2, firstCell, cellCount, functions }, k) => {
+    const dryTheta = functions.waterContent(DRY_AS_BOUGHT_PSI_CM);
+    for (let i = firstCell; i < firstCell + cellCount; i++) {
+      if (column.zCm[i]! <= waterTableCm) continue;
+      psiCm[i] = DRY_AS_BOUGHT_PSI_CM;
+      theta[i] = dryTheta;
+    }
+    const wetCm = Math.min(Math.max(waterTableCm - bottomCm, 0), topCm - bottomCm);
+    layerStoredCm3[first + k] = areaCm2 * (wetCm * functions.thetaS + (topCm - bottomCm - wetCm) * dryTheta);
+  });
+  return { waterTableCm, pondedCm3, psiCm, theta, layerStoredCm3, storedCm3: layerStoredCm3.reduce((sum, stored) => sum + stored, 0) };
+}
+
+/** Open water beside layers that do not fill the vessel's area, up to a level: the reservoir between wick feet. [cm³] */
+export function openWaterCm3(setup: Setup, column: Column, levelCm: number): number {
+  const areaCm2 = vesselAreaCm2(setup.vessel);
+  return column.layers.reduce((sum, layer) => sum + (areaCm2 - layer.areaCm2) * Math.min(Math.max(levelCm - layer.bottomCm, 0), layer.topCm - layer.bottomCm), 0);
 }
 
 /**

@@ -107,6 +107,72 @@ export function steadyRise(column: Column, waterTableCm: number, demandHeightCm:
   return { maxFluxCmPerHour: flow / areaCm2, maxCm3PerHour: flow, ...profileAt(column, flow, waterTableCm, demandHeightCm, limit), iterations };
 }
 
+/** A point of the supply: the level the free surface must stand at for a flow to reach the demand height. */
+export type SupplyPoint = { readonly levelCm: number; readonly cm3PerHour: number };
+
+/**
+ * Comes down one medium from a suction at its upper end.
+ * @returns the suction at its lower end, or how far below the upper end suction has gone to 0: the free surface
+ */
+function descend(functions: HydraulicFunctions, q: number, fromCm: number, heightCm: number): { readonly suctionCm: number; readonly surfaceAtCm?: number } {
+  let suction = fromCm;
+  let left = heightCm;
+  while (suction > 0) {
+    const smallest = FIRST_PANEL / functions.largestAlphaPerCm;
+    const to = suction <= smallest ? 0 : Math.max(0, suction / PANEL_GROWTH);
+    const passed = heightGainedCm(functions, q, to, suction);
+    if (passed < left) {
+      left -= passed;
+      suction = to;
+      continue;
+    }
+    // the lower end lies in this panel: halve it, since the height passed grows with every bit of suction given up
+    let [low, high] = [to, suction];
+    for (let i = 0; i < 60 && high - low > 1e-13 * high; i++) {
+      const middle = (low + high) / 2;
+      if (heightGainedCm(functions, q, middle, suction) > left) low = middle;
+      else high = middle;
+    }
+    return { suctionCm: (low + high) / 2 };
+  }
+  return { suctionCm: 0, surfaceAtCm: heightCm - left };
+}
+
+/**
+ * The lowest level of the free surface from which a steady flow reaches the demand height with psi there at or above the limit: the rise turned
+ * round, integrated downward from the limit, so that a whole curve of supply over level needs no search. It grows with the flow.
+ * @returns height above the base [cm]; undefined when the column is so wet that a surface below its base would do
+ * @throws RangeError when demand, limit or flow is out of its bounds: validate before
+ */
+export function levelForFlow(column: Column, cm3PerHour: number, demandHeightCm: number, limitPsiCm: number): number | undefined {
+  if (!(demandHeightCm > 0 && demandHeightCm <= column.heightCm * (1 + 1e-12) && limitPsiCm < 0 && cm3PerHour > 0)) {
+    throw new RangeError(`levelForFlow: needs 0 < demand ≤ ${column.heightCm}, limit < 0 and flow > 0, got ${demandHeightCm}, ${limitPsiCm}, ${cm3PerHour}`);
+  }
+  let suction = -limitPsiCm;
+  for (const { bottomCm, topCm, areaCm2, functions } of [...column.layers].reverse()) {
+    if (bottomCm >= demandHeightCm) continue;
+    const upper = Math.min(topCm, demandHeightCm);
+    const below = descend(functions, cm3PerHour / areaCm2, suction, upper - bottomCm);
+    if (below.surfaceAtCm !== undefined) return upper - below.surfaceAtCm;
+    suction = below.suctionCm;
+  }
+  return undefined;
+}
+
+/**
+ * Greatest steady supply over the level of the free surface, from the lowest level given up to just under the demand height; flows ascend
+ * in even steps of their logarithm from a trickle to the greatest asked for.
+ */
+export function supplyCurve(column: Column, demandHeightCm: number, limitPsiCm: number, least: number, greatest: number, points: number): SupplyPoint[] {
+  const curve: SupplyPoint[] = [];
+  for (let i = 0; i < points; i++) {
+    const cm3PerHour = least * (greatest / least) ** (i / (points - 1));
+    const levelCm = levelForFlow(column, cm3PerHour, demandHeightCm, limitPsiCm);
+    if (levelCm !== undefined) curve.push({ levelCm, cm3PerHour });
+  }
+  return curve;
+}
+
 function profileAt(column: Column, flow: number, waterTableCm: number, demandHeightCm: number, limitCm: number): { psiCm: Float64Array; theta: Float64Array } {
   const psiCm = new Float64Array(column.zCm.length);
   const theta = new Float64Array(column.zCm.length);

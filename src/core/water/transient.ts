@@ -1,12 +1,18 @@
-import { hydraulicTable } from "../hydraulics/table";
+import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
 import type { Column } from "./column";
-import { endFlow, fluxAt, jumpHours, type ColumnEnd, type EndCondition } from "./ends";
+import { endFlow, fluxAt, jumpHours, type ColumnEnd, type EndCondition, type FluxInTime } from "./ends";
+import { refillHours, reservoirFlow, type ReservoirCondition } from "./reservoir";
 import { DEFAULT_NEWTON, createRichards } from "./richards";
+import { uptakeOf, type RootUptake } from "./uptake";
 
 /** Water moving through a column in time, from a state and under conditions at both ends, reported at given hours. */
 
 export type TransientState = { readonly hours: number; readonly psiCm: Float64Array; readonly theta: Float64Array; readonly storedCm3: number };
-export type CumulativeFlow = { readonly hours: number; readonly topInCm3: number; readonly bottomInCm3: number; readonly runoffCm3: number };
+export type CumulativeFlow = { readonly hours: number; readonly topInCm3: number; readonly bottomInCm3: number; readonly runoffCm3: number; readonly uptakeCm3: number; readonly reservoir?: ReservoirState };
+/** A reservoir at an output time: its surface, and what was poured on and ran over until then. */
+export type ReservoirState = { readonly levelCm: number; readonly refilledCm3: number; readonly overflowCm3: number };
+
+export type BottomCondition = EndCondition | ReservoirCondition;
 
 export type TransientResult = {
   /** "done", or why it stopped: the states up to then are right all the same. */
@@ -25,6 +31,8 @@ export type TransientOptions = {
   readonly toleranceTheta?: number;
   /** Newton iterations after which it stops. */
   readonly mostIterations?: number;
+  /** Water roots take out along the column. */
+  readonly uptake?: RootUptake | undefined;
 };
 
 export const DEFAULT_TOLERANCE_THETA = 1e-3;
@@ -33,6 +41,8 @@ const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;
 /** After a jump of the flow at an end, steps start again from no more than this. */
 const STEP_AFTER_JUMP_HOURS = 0.05;
+/** Less than this share of what is stored has not moved: it is what Newton's method and rounding shuffle in a column at rest. */
+const AT_REST = 1e-9;
 /** Newton's method leaves this share of the step's tolerance. */
 const NEWTON_SHARE = 0.01;
 const SAFETY = 0.85;
@@ -44,35 +54,46 @@ const LEAST_GROWTH = 0.2;
  * Local error in theta is kept to the tolerance by the step length; jumps of the end flows are met exactly.
  */
 export function runTransient(
-  column: Column, initialPsiCm: Float64Array, bottomCondition: EndCondition, topCondition: EndCondition, outputHours: readonly number[], options: TransientOptions = {},
+  column: Column, initialPsiCm: Float64Array, bottomCondition: BottomCondition, topCondition: EndCondition, outputHours: readonly number[], options: TransientOptions = {},
 ): TransientResult {
   const tolerance = options.toleranceTheta ?? DEFAULT_TOLERANCE_THETA;
   const mostIterations = options.mostIterations ?? DEFAULT_MOST_ITERATIONS;
-  const bottom = endFlow(bottomCondition, endOf(column, "bottom"));
-  const top = endFlow(topCondition, endOf(column, "top"));
-  const richards = createRichards(column, bottom, top, { ...DEFAULT_NEWTON, toleranceTheta: tolerance * NEWTON_SHARE });
+  const tables = column.layers.map(({ functions }) => hydraulicTable(functions, column.specificStoragePerCm));
+  const reservoir = bottomCondition.kind === "reservoir" ? reservoirFlow(bottomCondition, endOf(column, tables, "bottom")) : undefined;
+  const fixed = bottomCondition.kind === "reservoir" ? undefined : endFlow(bottomCondition, endOf(column, tables, "bottom"));
+  const uptake = options.uptake && uptakeOf(column, options.uptake);
+  const top = endFlow(topCondition, endOf(column, tables, "top"));
+  const richards = createRichards(column, tables, (reservoir ?? fixed)!, top, { ...DEFAULT_NEWTON, toleranceTheta: tolerance * NEWTON_SHARE }, uptake);
   richards.setState(initialPsiCm);
 
   const lastHour = outputHours.at(-1)!;
-  const jumps = new Set([...jumpHours(bottomCondition), ...jumpHours(topCondition)].filter((hour) => hour < lastHour));
+  const jumps = new Set([
+    ...(bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : jumpHours(bottomCondition)), ...jumpHours(topCondition),
+    ...(options.uptake ? jumpsOf(options.uptake.demandCmPerHour) : []),
+  ].filter((hour) => hour > 0 && hour < lastHour));
   const stops = [...new Set([...outputHours, ...jumps])].sort((a, b) => a - b);
   const wanted = new Set(outputHours);
   const states: TransientState[] = [];
   const cumulative: CumulativeFlow[] = [];
   const initialStored = richards.storedCm3();
-  let [topIn, bottomIn, runoff, gross] = [0, 0, 0, 0];
+  let [topIn, bottomIn, runoff, taken, gross] = [0, 0, 0, 0, 0];
   let [steps, rejected] = [0, 0];
   let status: TransientResult["status"] = "done";
   let hour = 0;
   let step = FIRST_STEP_HOURS;
 
   const ask = (): void => {
-    if ("cmPerHour" in bottomCondition) bottom.askCmPerHour = fluxAt(bottomCondition.cmPerHour, hour);
+    if (fixed && "cmPerHour" in bottomCondition) fixed.askCmPerHour = fluxAt(bottomCondition.cmPerHour, hour);
+    reservoir?.setHour(hour);
+    uptake?.setHour(hour);
     if ("cmPerHour" in topCondition) top.askCmPerHour = fluxAt(topCondition.cmPerHour, hour);
   };
   const report = (): void => {
     states.push({ hours: hour, psiCm: richards.psiCm.slice(), theta: richards.theta.slice(), storedCm3: richards.storedCm3() });
-    cumulative.push({ hours: hour, topInCm3: topIn, bottomInCm3: bottomIn, runoffCm3: runoff });
+    cumulative.push({
+      hours: hour, topInCm3: topIn, bottomInCm3: bottomIn, runoffCm3: runoff, uptakeCm3: taken,
+      ...(reservoir ? { reservoir: { levelCm: Math.max(0, reservoir.levelCm), refilledCm3: reservoir.refilledCm3, overflowCm3: reservoir.overflowCm3 } } : {}),
+    });
   };
 
   ask();
@@ -95,7 +116,8 @@ export function runTransient(
       topIn += richards.topInCm3;
       bottomIn += richards.bottomInCm3;
       runoff += richards.runoffCm3;
-      gross += Math.abs(richards.topInCm3) + Math.abs(richards.bottomInCm3);
+      taken += richards.uptakeCm3;
+      gross += Math.abs(richards.topInCm3) + Math.abs(richards.bottomInCm3) + richards.uptakeCm3;
       hour = tried === left ? stop : hour + tried;
       const grown = tried * Math.min(MOST_GROWTH, SAFETY * Math.cbrt(tolerance / Math.max(error, 1e-30)));
       // a step cut short by a stop says nothing against the length it was cut from
@@ -112,14 +134,16 @@ export function runTransient(
   const moved = Math.max(gross, Math.abs(storedChange));
   return {
     status, states, cumulative, steps, rejected, iterations: richards.iterations,
-    massBalanceRelError: moved === 0 ? 0 : Math.abs(storedChange - topIn - bottomIn) / moved,
+    massBalanceRelError: moved <= AT_REST * initialStored ? 0 : Math.abs(storedChange - topIn - bottomIn + taken) / moved,
   };
 }
 
-function endOf(column: Column, side: "bottom" | "top"): ColumnEnd {
+const jumpsOf = (flux: FluxInTime): readonly number[] => (typeof flux === "number" ? [] : flux.slice(1).map(([hour]) => hour));
+
+function endOf(column: Column, tables: readonly HydraulicTable[], side: "bottom" | "top"): ColumnEnd {
   const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
   return {
     side, areaCm2: layer.areaCm2, halfCellCm: (layer.topCm - layer.bottomCm) / layer.cellCount / 2,
-    table: hydraulicTable(layer.functions, column.specificStoragePerCm),
+    table: tables.at(side === "bottom" ? 0 : -1)!,
   };
 }

@@ -1,0 +1,75 @@
+import type { Setup } from "../stack/setup";
+import type { WithOrWithout } from "../stack/drainage-layer";
+import { formatLength, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
+import type { Settled } from "../water/settle";
+import { readDose, topOfZones, type Readings } from "./readings";
+
+/** A setup in a state, as it is held against another. */
+export type Told = { readonly setup: Setup; readonly settled: Settled; readonly readings: Readings };
+
+export type Difference = { readonly id: string; readonly text: string };
+
+/** Less than this is no difference: of heights [cm], of shares, and of volumes and masses against what they are of. */
+const LEAST_CM = 0.1;
+const LEAST_SHARE = 0.005;
+const LEAST_RATIO = 0.005;
+
+/** What is different now from the state held, in words and numbers, what roots feel first. */
+export function differences(held: Told, now: Told, system: UnitSystem): Difference[] {
+  const found: Difference[] = [];
+  const height = (id: string, of: string, before: number, after: number, more: string, less: string): void => {
+    const by = after - before;
+    if (Math.abs(by) >= LEAST_CM) found.push({ id, text: `${of} ${formatLength(Math.abs(by), system)} ${by > 0 ? more : less}` });
+  };
+  const amount = (id: string, before: number, after: number, format: (value: number) => string, what: string): void => {
+    const by = after - before;
+    if (Math.abs(by) > LEAST_RATIO * Math.max(before, after)) found.push({ id, text: `${format(Math.abs(by))} ${by > 0 ? "more" : "less"} ${what}` });
+  };
+  const [a, b] = [held.readings, now.readings];
+  const share = (id: string, what: string, before: number, after: number): void => {
+    if (Math.abs(after - before) >= LEAST_SHARE) found.push({ id, text: `${what} ${formatPercent(after)} instead of ${formatPercent(before)}` });
+  };
+  const [wetBefore, wetAfter] = [topOfZones(a.waterlogged), topOfZones(b.waterlogged)];
+  if (wetBefore === 0 && wetAfter > 0) found.push({ id: "wet-zone", text: `waterlogged to ${formatLength(wetAfter, system)}, where nothing was` });
+  else if (wetBefore > 0 && wetAfter === 0) found.push({ id: "wet-zone", text: `nothing is waterlogged; it was to ${formatLength(wetBefore, system)}` });
+  else height("wet-zone", "waterlogged zone", wetBefore, wetAfter, "higher", "lower");
+  if (a.rootZone && b.rootZone) {
+    share("roots-air", "air at the roots", a.rootZone.meanAirSpace, b.rootZone.meanAirSpace);
+    share("roots-drowned", "of the rooted height waterlogged:", a.rootZone.waterloggedShare, b.rootZone.waterloggedShare);
+    amount("easy", a.rootZone.easilyAvailableCm3, b.rootZone.easilyAvailableCm3, (cm3) => formatVolume(cm3, system), "easily available water at the roots");
+  } else if (!a.rootZone !== !b.rootZone) found.push({ id: "roots", text: b.rootZone ? "roots, where there were none" : "no layer with roots" });
+  height("standing", "free water", a.waterTableCm, b.waterTableCm, "higher", "lower");
+  amount("held", a.storedCm3, b.storedCm3, (cm3) => formatVolume(cm3, system), "water held");
+  amount("soil", rootedCm3(held), rootedCm3(now), (cm3) => formatVolume(cm3, system), "rooted soil");
+  height("height", "stack", a.heightCm, b.heightCm, "higher", "lower");
+  amount("weight", a.wetKg, b.wetKg, (kg) => formatMass(kg, system), "weight");
+  return found;
+}
+
+const rootedCm3 = ({ setup, readings }: Told): number => readings.layers.reduce((sum, layer, i) => sum + (setup.layers[i]!.rooted ? layer.volumeCm3 : 0), 0);
+
+/** What a drainage layer means in the vessel it is in: both schools are right, each in its own. */
+export function meaningOfDrainage({ kind, thicknessCm, medium }: Pick<WithOrWithout, "kind" | "thicknessCm" | "medium">, held: Told, now: Told, when: "day" | "rest", system: UnitSystem): string {
+  const [without, withLayer] = kind === "without" ? [now, held] : [held, now];
+  const name = medium.name.toLowerCase();
+  const cm = (height: number): string => formatLength(height, system);
+  const { water } = now.setup;
+  if (water.kind !== "drained") {
+    const [takes, bare] = [withLayer, without].map((one) => readDose(one.setup, one.settled).untilRootsCm3);
+    if (takes === undefined || bare === undefined) return "This vessel is sealed: the layer is where a spill goes. No layer is marked as rooted, so what it spares them is not known.";
+    const spill = bare === 0 ? "without it water stands among the roots already" : `without it ${formatVolume(bare, system)} does it`;
+    return takes > bare
+      ? `This vessel is sealed: the ${name} is the only place for a spill to go. With it ${formatVolume(takes, system)} more can come in before water stands among the roots; ${spill}.`
+      : `This vessel is sealed, and the ${name} is full already: it spares the roots no spill. What it does is keep ${cm(thicknessCm)} of soil out of the water.`;
+  }
+  const [high, low] = [withLayer, without].map(({ readings }) => topOfZones(readings.waterlogged));
+  const [airWith, airWithout] = [withLayer, without].map(({ readings }) => readings.rootZone?.meanAirSpace);
+  const airs = airWith !== undefined && airWithout !== undefined ? ` Air at the roots is ${formatPercent(airWith)} with it and ${formatPercent(airWithout)} without.` : "";
+  if (when === "rest") {
+    return `This vessel drains. At rest, weeks on, the suction at a height is the same with or without the ${name}; what counts for roots is the days after a watering, when water perches on it. Look at it a day after a soaking.${airs}`;
+  }
+  const rise = high! - low!;
+  if (rise < LEAST_CM) return `This vessel drains, and the ${name} does not make it drier: a day after a soaking the wet zone ${high! > 0 ? `reaches ${cm(high!)} either way` : "is nowhere waterlogged either way"}.${airs}`;
+  const fully = rise > thicknessCm - 0.5 ? "by about the layer's thickness" : `by less than its ${cm(thicknessCm)}, since the foot of the soil over it stays at some suction`;
+  return `This vessel drains: water perches on the ${name}, and the wet zone moves up ${fully}: ${cm(rise)}. It reaches ${cm(high!)} with the layer and ${low! > 0 ? cm(low!) : "nowhere"} without.${airs}`;
+}

@@ -1,0 +1,40 @@
+import type { Medium } from "../media/medium";
+import { withLayer, withoutLayer } from "./edit";
+import { THINNEST_LAYER_CM } from "./check";
+import type { Setup } from "./setup";
+
+/** Most of a layer's pores empty within this suction: it breaks the capillary lift from finer layers to what is under it. [cm] */
+const BREAK_SUCTION_CM = 3;
+/** The layer put in to see what one would do: as thick as most make it, and no more than this share of what it stands under. */
+const USUAL_DRAINAGE_CM = 4;
+const MOST_SHARE = 1 / 3;
+export const DRAINAGE_MEDIUM = "pea-gravel-6-10";
+
+/** Whether a layer's large pores empty so early that water perches in a finer layer on top of it. */
+export function breaksCapillarity({ hydraulics: { thetaR, thetaS, modes } }: Medium): boolean {
+  const emptied = modes.reduce((sum, mode) => (1 / mode.alphaPerCm <= BREAK_SUCTION_CM ? sum + mode.weight : sum), 0);
+  return emptied * (thetaS - thetaR) > 0.5 * thetaS;
+}
+
+export type WithOrWithout = { readonly kind: "without" | "with"; readonly setup: Setup; readonly thicknessCm: number; readonly medium: Medium };
+
+/**
+ * The same vessel filled to the same height without its drainage layer, what lies on it reaching down instead; or, where it has none, with one in the
+ * place of the foot of its lowest layer. Undefined where there is nothing to take out or no room to put one in.
+ */
+export function withOrWithoutDrainage(setup: Setup, medium: (id: string) => Medium | undefined, newId: string): WithOrWithout | undefined {
+  const [lowest, second] = setup.layers;
+  const known = lowest && medium(lowest.mediumId);
+  if (!lowest || !known) return undefined;
+  if (!lowest.rooted && breaksCapillarity(known)) {
+    if (!second) return undefined;
+    const without = withoutLayer(withLayer(setup, second.id, { thicknessCm: second.thicknessCm + lowest.thicknessCm }), lowest.id);
+    return { kind: "without", setup: without, thicknessCm: lowest.thicknessCm, medium: known };
+  }
+  const gravel = medium(DRAINAGE_MEDIUM);
+  const thicknessCm = Math.round(Math.min(USUAL_DRAINAGE_CM, lowest.thicknessCm * MOST_SHARE) * 10) / 10;
+  if (!gravel || breaksCapillarity(known) || thicknessCm < THINNEST_LAYER_CM) return undefined;
+  const thinner = withLayer(setup, lowest.id, { thicknessCm: lowest.thicknessCm - thicknessCm });
+  const layer = { id: newId, name: "drainage layer", mediumId: DRAINAGE_MEDIUM, thicknessCm, areaShare: 1, rooted: false };
+  return { kind: "with", setup: { ...thinner, layers: [layer, ...thinner.layers] }, thicknessCm, medium: gravel };
+}

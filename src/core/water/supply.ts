@@ -1,0 +1,109 @@
+import { boundariesCm, reservoirTopCm, rootZoneCm, type Setup } from "../stack/setup";
+import { failed, ok, problem, type Result } from "../units/problem";
+import { vesselAreaCm2 } from "../vessel/vessel";
+import type { Branch } from "./branch";
+import { hydrostaticStorageCm3 } from "./equilibrium";
+import { columnOf, openWaterCm3, repellingLayer, type MediumLookup } from "./settle";
+import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./steady-rise";
+
+/**
+ * What a reservoir can send up to the roots, over its level, against what they take in a day. Steady flow; the lowest level at which supply
+ * still meets demand is the refill mark.
+ */
+
+/** Water is called for at the middle of the root zone, and held there to the end of its buffer (de Boodt & Verdonck 1972). [cm] */
+export const ROOT_LIMIT_PSI_CM = -100;
+/** How far a medium's conductivity may be from what is computed with, either way; supply is off by the same factor. */
+export const CONDUCTIVITY_FACTOR = 3;
+
+export type RefillMark =
+  /** Refill at this level. [cm] */
+  | { readonly kind: "mark"; readonly levelCm: number }
+  /** Even the last of the water still meets the demand. */
+  | { readonly kind: "empty" }
+  /** Even full to its brim the reservoir gives less than is asked. */
+  | { readonly kind: "too-weak"; readonly atBrimCm3PerHour: number };
+
+export type BranchSupply = {
+  /** Supply over level, both ascending, within the reservoir. */
+  readonly curve: readonly SupplyPoint[];
+  /** Supply at the present level; undefined when water stands in the middle of the roots already: it is not the limit then. [cm³/h] */
+  readonly nowCm3PerHour: number | undefined;
+  readonly mark: RefillMark;
+  /** The mark were the media to conduct three times more, or less. */
+  readonly markIfBetter: RefillMark;
+  readonly markIfWorse: RefillMark;
+  /** Water between the brim and the mark, what the soil above gives up as the level falls included. [cm³] */
+  readonly usableCm3: number;
+};
+
+export type Supply = {
+  readonly brimCm: number;
+  readonly levelCm: number;
+  readonly demandHeightCm: number;
+  readonly demandCm3PerHour: number;
+  readonly areaCm2: number;
+  /** A stack that was soaked first, and one that wicked up by itself. */
+  readonly soaked: BranchSupply;
+  readonly wicked: BranchSupply;
+  /** Name of the layer's place in the stack that sheds water if it was put in dry, so that nothing rises through it. */
+  readonly repelsIfDry: number | undefined;
+};
+
+const CURVE_POINTS = 56;
+/** A curve is drawn down to this share of the demand, and up to this many times it. */
+const LEAST_SHARE = 0.02;
+const GREATEST_SHARE = 40;
+/** For a setup nothing drinks from, the curve still has a scale. [mm/day] */
+const LEAST_DRAWN_MM_PER_DAY = 0.5;
+
+/** The volume a depth over the vessel's area is, an hour. [cm³/h] */
+export const demandCm3PerHour = (mmPerDay: number, areaCm2: number): number => (mmPerDay / 10 / 24) * areaCm2;
+
+/** Supply of a setup with a reservoir. Fails with "no-reservoir", "no-roots" or what keeps its column from being made. */
+export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
+  const top = reservoirTopCm(setup);
+  if (top === undefined) return failed(problem("water", "no-reservoir", "This vessel keeps no reservoir to wick from."));
+  const roots = rootZoneCm(setup);
+  if (!roots) return failed(problem("layers", "no-roots", "No layer is marked as rooted: mark where the roots are, and their supply is computed."));
+  const heightCm = boundariesCm(setup).at(-1)!;
+  const demandHeightCm = (roots.fromCm + roots.toCm) / 2;
+  const brimCm = Math.min(top, heightCm);
+  const areaCm2 = vesselAreaCm2(setup.vessel);
+  const asked = demandCm3PerHour(setup.demandMmPerDay, areaCm2);
+  const levelCm = setup.water.kind === "free-water" ? setup.water.levelCm : top;
+  const drying = columnOf(setup, medium, "drying");
+  if (!drying.ok) return drying;
+
+  const onBranch = (branch: Branch): BranchSupply => {
+    const made = columnOf(setup, medium, branch);
+    if (!made.ok) throw new RangeError("supplyOf: a column that can be made on one branch can be made on the other");
+    const column = made.value;
+    const drawn = Math.max(asked, demandCm3PerHour(LEAST_DRAWN_MM_PER_DAY, areaCm2));
+    const curve = supplyCurve(column, demandHeightCm, ROOT_LIMIT_PSI_CM, drawn * LEAST_SHARE, drawn * GREATEST_SHARE, CURVE_POINTS)
+      .filter(({ levelCm: level }) => level >= 0);
+    const supplyAt = (level: number): number | undefined => (level >= demandHeightCm ? undefined : steadyRise(column, Math.max(level, 0), demandHeightCm, ROOT_LIMIT_PSI_CM).maxCm3PerHour);
+    const markFor = (flow: number): RefillMark => {
+      const level = flow > 0 ? levelForFlow(column, flow, demandHeightCm, ROOT_LIMIT_PSI_CM) : undefined;
+      if (level === undefined || level <= 0) return { kind: "empty" };
+      return level <= brimCm ? { kind: "mark", levelCm: level } : { kind: "too-weak", atBrimCm3PerHour: supplyAt(brimCm) ?? Infinity };
+    };
+    const held = (level: number): number => hydrostaticStorageCm3(column, level) + openWaterCm3(setup, column, level);
+    const mark = markFor(asked);
+    return {
+      curve, nowCm3PerHour: supplyAt(levelCm), mark,
+      markIfBetter: markFor(asked / CONDUCTIVITY_FACTOR), markIfWorse: markFor(asked * CONDUCTIVITY_FACTOR),
+      usableCm3: mark.kind === "too-weak" ? 0 : held(brimCm) - held(mark.kind === "mark" ? mark.levelCm : 0),
+    };
+  };
+  return ok({
+    brimCm, levelCm, demandHeightCm, demandCm3PerHour: asked, areaCm2, soaked: onBranch("drying"), wicked: onBranch("wetting"),
+    repelsIfDry: repelledUnder(setup, drying.value, levelCm, demandHeightCm, medium),
+  });
+}
+
+/** The layer that sheds water between a level and the middle of the roots, were it dry. */
+function repelledUnder(setup: Setup, column: Parameters<typeof repellingLayer>[1], levelCm: number, demandHeightCm: number, medium: MediumLookup): number | undefined {
+  const found = repellingLayer(setup, column, levelCm, medium);
+  return found !== undefined && column.layers[found]!.bottomCm < demandHeightCm ? found : undefined;
+}
