@@ -1,4 +1,3 @@
-import type { Medium } from "../media/medium";
 import { breaksCapillarity } from "../stack/drainage-layer";
 import { boundariesCm, type Setup } from "../stack/setup";
 import { historyOf, repelsWhenDry } from "../water/branch";
@@ -8,6 +7,7 @@ import { heightProfile } from "../water/profile";
 import { makeColumn } from "../water/column";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import { vesselAreaCm2 } from "../vessel/vessel";
+import type { StateWhen } from "./sentences";
 import { topOfZones, zonesUnder, WATERLOGGED_AIR_SPACE, type Readings } from "./readings";
 
 /** Something to know before building or while running it, shown where it applies. It informs; local rules and licensed people decide. */
@@ -22,10 +22,10 @@ const LOAD_WORTH_ASKING_KG_PER_M2 = 100;
 /** Fines stay out of a coarse layer when its d10 is under about five times their d90 (filter criterion after Terzaghi & Peck 1948). */
 const FILTER_RATIO = 5;
 /** The cautions that hold for a setup in its state, most pressing first. */
-export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem, when: "day" | "rest" = "rest"): Caution[] {
+export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem, when: StateWhen = "rest"): Caution[] {
   return [
     ...openWater(setup, readings, system),
-    ...(when === "day" ? stillDraining(setup) : perchedWater(setup, readings, system)),
+    ...(when === "run" ? [] : when === "day" ? stillDraining(setup) : perchedWater(setup, readings, system)),
     ...putInDry(setup, readings),
     ...glass(setup),
     ...load(readings, system),

@@ -2,6 +2,7 @@ import type { Setup } from "../stack/setup";
 import { boundariesCm } from "../stack/setup";
 import { formatLength, formatLoad, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
+import { historyOf } from "../water/branch";
 import { TIGHT_AIR_SPACE, WATERLOGGED_AIR_SPACE, topOfZones, type DoseReading, type Readings, type Zone } from "./readings";
 
 /** Why a number is what it is: the formula in words, what went in, whose rule it is, and how far it can be off. */
@@ -20,10 +21,13 @@ export type ReadingSentence = {
   readonly why: Why;
 };
 
-type Saying = { readonly setup: Setup; readonly readings: Readings; readonly system: UnitSystem; readonly when: "day" | "rest" };
+/** A day after a soaking, at rest, or at a moment of a run. */
+export type StateWhen = "day" | "rest" | "run";
+
+type Saying = { readonly setup: Setup; readonly readings: Readings; readonly system: UnitSystem; readonly when: StateWhen };
 
 /** The readings of a settled setup as sentences, in the order a grower asks them. */
-export function readingSentences(setup: Setup, readings: Readings, dose: DoseReading | undefined, system: UnitSystem, when: "day" | "rest" = "rest"): ReadingSentence[] {
+export function readingSentences(setup: Setup, readings: Readings, dose: DoseReading | undefined, system: UnitSystem, when: StateWhen = "rest"): ReadingSentence[] {
   const saying = { setup, readings, system, when };
   return [
     standing(saying),
@@ -45,15 +49,17 @@ export function stateLine({ waterlogged, heightCm, rootZone, surfaceAirSpace }: 
   return `${wet}; ${rootZone ? `air at the roots ${formatPercent(rootZone.meanAirSpace)}` : `air at the surface ${formatPercent(surfaceAirSpace)}`}`;
 }
 
-function standing({ setup, readings, system }: Saying): ReadingSentence {
+function standing({ setup, readings, system, when }: Saying): ReadingSentence {
   const cm = (height: number): string => formatLength(height, system);
   const { waterTableCm, pondedCm3, standingCm3, heightCm } = readings;
   const { water } = setup;
   let text: string;
   if (waterTableCm > heightCm + 1e-9) {
     text = `Water stands ${cm(waterTableCm - heightCm)} deep over the soil: ${formatVolume(pondedCm3, system)} of open water.`;
-  } else if (waterTableCm > 0) {
+  } else if (waterTableCm > (when === "run" ? 0.05 : 0)) {
     text = `Free water stands at ${cm(waterTableCm)}, in the ${nameAt(setup, readings, waterTableCm)}; ${formatVolume(standingCm3, system)} lies below that level.`;
+  } else if (when === "run" && water.kind === "free-water") {
+    text = "The reservoir is empty.";
   } else if (water.kind === "drained") {
     text = "No water stands: it drains to the outlet at the base.";
   } else if (waterTableCm === 0) {
@@ -61,7 +67,7 @@ function standing({ setup, readings, system }: Saying): ReadingSentence {
   } else {
     text = `No water stands. The stack pulls as if free water lay ${cm(-waterTableCm)} under the base.`;
   }
-  if (water.kind === "free-water" && water.overflowCm !== null) {
+  if (when !== "run" && water.kind === "free-water" && water.overflowCm !== null) {
     const spare = water.overflowCm - water.levelCm;
     text += spare < 0.05 ? " It is at the overflow." : ` The overflow is ${cm(spare)} above it.`;
   }
@@ -73,7 +79,7 @@ function standing({ setup, readings, system }: Saying): ReadingSentence {
         ? "The free water surface is the height at which the settled layers, summed from base to top, hold exactly the water that is in the vessel."
         : "Free water finds one level; at rest the suction at a height is its distance above that level.",
       inputs: [
-        water.kind === "free-water" ? ["free water level", cm(water.levelCm)] : water.kind === "drained" ? ["outlet", cm(water.outletCm)]
+        when === "run" ? ["free surface at this hour", cm(waterTableCm)] : water.kind === "free-water" ? ["free water level", cm(water.levelCm)] : water.kind === "drained" ? ["outlet", cm(water.outletCm)]
           : ["water in the vessel", formatVolume(water.storedCm3, system)],
         ["volume of the vessel", formatVolume(vesselVolumeCm3(setup.vessel), system)],
       ],
@@ -101,13 +107,13 @@ function wetZone({ setup, readings, system, when }: Saying): ReadingSentence {
     why: {
       formula: `Air space = pores less water, at each height. ${when === "day"
         ? "Water there is what is left after the stack was filled full and drained for 24 hours, computed through time."
-        : "Water there is what the medium keeps at the suction of that height (its retention curve)."}`,
+        : when === "run" ? "Water there is what the run has at this hour, computed through time." : "Water there is what the medium keeps at the suction of that height (its retention curve)."} ${branchWords(setup)}`,
       inputs: setup.layers.map((layer, i) => {
         const { medium } = readings.layers[i]!;
         return [layer.name || medium.name, `pores ${formatPercent(medium.hydraulics.thetaS)}, ${cm(layer.thicknessCm)} thick`] as const;
       }),
-      source: `${when === "day" ? "Flow after Richards (1931) with Mualem (1976) conductivity. " : ""}Retention by van Genuchten (1980) and Durner (1994); limits of 5 % and 10 % after Wesseling & van Wijk (1957).`,
-      uncertainty: `${mediaUncertainty(readings)}${when === "day" ? " Conductivities are known to a factor of 3 to 10, so a day may be half a day or three." : ""}`,
+      source: `${when !== "rest" ? "Flow after Richards (1931) with Mualem (1976) conductivity. " : ""}Retention by van Genuchten (1980) and Durner (1994); limits of 5 % and 10 % after Wesseling & van Wijk (1957).`,
+      uncertainty: `${mediaUncertainty(readings)}${when !== "rest" ? " Conductivities are known to a factor of 3 to 10, so a day may be half a day or three." : ""}`,
     },
   };
 }
@@ -138,7 +144,7 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
   const why: Why = {
     formula: "Water the settled stack holds when free water just reaches that height, less what is in it now.",
     inputs: [["in it now", formatVolume(readings.storedCm3 + readings.pondedCm3, system)]],
-    source: "Hydrostatics with each medium's retention curve (drying branch).",
+    source: "Hydrostatics with each medium's retention curve, on the branch of the stack's history.",
     uncertainty: `${mediaUncertainty(readings)} A dose also takes hours to days to spread: water can stand for a while before it does.`,
   };
   const base: ReadingSentence = {
@@ -192,6 +198,17 @@ function weight({ setup, readings, system }: Saying): ReadingSentence {
 function mediaUncertainty({ layers }: Readings): string {
   const seen = [...new Map(layers.map(({ medium }) => [medium.id, medium])).values()];
   return `${seen.map((medium) => `${medium.name}: ${formatPercent(medium.airSpace15cm.low)}–${formatPercent(medium.airSpace15cm.high)} air in a 15 cm pot (confidence ${medium.confidence})`).join("; ")}. Computed with the typical curve of each.`;
+}
+
+/** Which branch of its curves a reading was made on. */
+function branchWords(setup: Setup): string {
+  const history = historyOf(setup);
+  switch (history) {
+    case "soaked": return "Read on the drying branch: the stack was soaked, then drained to this.";
+    case "moist": return "Read on the wetting branch: the stack wicked up from moist, and holds less than one that was soaked (Kool & Parker 1987; Luckner et al. 1989).";
+    case "dry": return "Read on the wetting branch: the stack was put in dry, and what repels water has stayed dry.";
+    default: return history satisfies never;
+  }
 }
 
 function span({ fromCm, toCm }: Zone, cm: (height: number) => string): string {

@@ -126,14 +126,18 @@ function descend(functions: HydraulicFunctions, q: number, fromCm: number, heigh
       suction = to;
       continue;
     }
-    // the lower end lies in this panel: halve it, since the height passed grows with every bit of suction given up
+    // the lower end lies in this panel: Newton inside a bracket, as above, the other way
     let [low, high] = [to, suction];
+    let guess = suction - (suction - to) * (left / passed);
     for (let i = 0; i < 60 && high - low > 1e-13 * high; i++) {
-      const middle = (low + high) / 2;
-      if (heightGainedCm(functions, q, middle, suction) > left) low = middle;
-      else high = middle;
+      const over = heightGainedCm(functions, q, guess, suction) - left;
+      if (over > 0) low = guess;
+      else high = guess;
+      const newton = guess + over * (1 + q / functions.conductivityCmPerHour(-guess));
+      if (Math.abs(newton - guess) <= 1e-13 * suction) return { suctionCm: Math.max(0, newton) };
+      guess = newton > low && newton < high ? newton : (low + high) / 2;
     }
-    return { suctionCm: (low + high) / 2 };
+    return { suctionCm: guess };
   }
   return { suctionCm: 0, surfaceAtCm: heightCm - left };
 }

@@ -50,7 +50,7 @@ export type Supply = {
   readonly repelsIfDry: number | undefined;
 };
 
-const CURVE_POINTS = 56;
+const CURVE_POINTS = 40;
 /** A curve is drawn down to this share of the demand, and up to this many times it. */
 const LEAST_SHARE = 0.02;
 const GREATEST_SHARE = 40;

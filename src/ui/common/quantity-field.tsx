@@ -2,21 +2,23 @@
 import { useId, useState } from "react";
 import type { Problem, Result } from "@/core/units/problem";
 import {
-  lengthFieldText, lengthUnitName, parseLengthCm, parseVolumeCm3, volumeFieldText, volumeUnitName, type UnitSystem,
+  depthFieldText, depthUnitName, lengthFieldText, lengthUnitName, parseDepthMm, parseLengthCm, parseShare, parseVolumeCm3, shareFieldText, volumeFieldText, volumeUnitName, type UnitSystem,
 } from "@/core/units/units";
 import { useUnits } from "./preferences";
 
-type Quantity = "length" | "volume";
+type Quantity = "length" | "volume" | "depth" | "share";
 
 const QUANTITIES: Record<Quantity, {
   parse: (text: string, system: UnitSystem) => Result<number>; show: (base: number, system: UnitSystem) => string; unit: (system: UnitSystem) => string;
 }> = {
   length: { parse: parseLengthCm, show: lengthFieldText, unit: lengthUnitName },
   volume: { parse: parseVolumeCm3, show: volumeFieldText, unit: volumeUnitName },
+  depth: { parse: parseDepthMm, show: depthFieldText, unit: depthUnitName },
+  share: { parse: parseShare, show: shareFieldText, unit: () => "%" },
 };
 
 /**
- * A length (cm) or volume (cm³) as a grower types it, with or without a unit. What is typed is offered on Enter or on leaving the
+ * A length (cm), volume (cm³), depth of water (mm) or share (0…1) as a grower types it, with or without a unit. What is typed is offered on Enter or on leaving the
  * field; when it cannot be, the text stays, the problem stands under it, and the last good value stays in force.
  */
 export function QuantityField({ label, quantity = "length", value, onOffer, hideLabel = false, describe }: {

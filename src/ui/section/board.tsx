@@ -9,13 +9,17 @@ import { hydrostaticStorageCm3 } from "@/core/water/equilibrium";
 import { readAt } from "@/core/water/profile";
 import { residualStorageCm3 } from "@/core/water/equilibrium";
 import { topOfZones, type Readings } from "@/core/readings/readings";
-import type { SetupStore } from "../setup/setup-store";
+import type { Result } from "@/core/units/problem";
+import { historyOf } from "@/core/water/branch";
+import type { Supply } from "@/core/water/supply";
+import { heldView, shownView, type SetupStore, type View } from "../setup/setup-store";
 import { useUnits } from "../common/preferences";
-import { boardGeometry, heightAt as heightAtY, rulerTicks, spreadLabels, yOf as yOfHeight, type BoardGeometry } from "./geometry";
+import { boardGeometry, heightAt as heightAtY, rulerTicks, spreadLabels, yOf as yOfHeight, type BoardGeometry, type Span } from "./geometry";
 import { HeightHandle } from "./height-handle";
 import { GrainPatterns } from "./patterns";
-import { ProfilePlot } from "./profile-plot";
+import { GhostCurve, ProfilePlot } from "./profile-plot";
 import { Strata } from "./strata";
+import { SupplyPlot } from "./supply-plot";
 
 const PREFIX = "board";
 const LABEL_GAP_PX = 15;
@@ -23,8 +27,12 @@ const LABEL_GAP_PX = 15;
 /** The cut through the vessel and the water and air beside it, on one height axis: what a grower looks at and takes hold of. */
 export function Board({ store }: { store: SetupStore }) {
   const setup = useStore(store, (state) => state.setup);
-  const view = useStore(store, (state) => (state.view.ok ? state.view.value : undefined));
+  const view = useStore(store, shownView);
   const lastView = useStore(store, (state) => state.lastView);
+  const held = useStore(store, heldView);
+  const running = useStore(store, (state) => state.run?.kind === "ready");
+  const supply = useStore(store, (state) => (state.supply?.result.ok ? state.supply : undefined));
+  const beside = useStore(store, (state) => state.beside);
   const selectedId = useStore(store, (state) => state.selectedId);
   const system = useUnits();
   const frame = useRef<HTMLDivElement>(null);
@@ -43,7 +51,8 @@ export function Board({ store }: { store: SetupStore }) {
 
   // the scale follows what is kept, not what is being dragged: it must not change under the hand
   const committed = useStore(store, (state) => state.committed);
-  const geometry = useMemo(() => boardGeometry(committed.vessel, highestOf(committed), size.width, size.height), [committed, size]);
+  const heldSetup = held?.setup;
+  const geometry = useMemo(() => boardGeometry(committed.vessel, Math.max(highestOf(committed), heldSetup ? highestOf(heldSetup) : 0), size.width, size.height, heldSetup?.vessel), [committed, heldSetup, size]);
   const yOf = (heightCm: number): number => yOfHeight(geometry, heightCm);
   const heightAt = useCallback((clientY: number): number => heightAtY(geometry, clientY - svg.current!.getBoundingClientRect().top), [geometry]);
 
@@ -52,6 +61,10 @@ export function Board({ store }: { store: SetupStore }) {
   const profile = readings?.profile;
   const width = geometry.vessel.right - geometry.vessel.left;
   const waterTableCm = readings?.waterTableCm ?? waterHeightOf(setup);
+
+  // the supply stands in the profile's place, if this vessel has one to show
+  const drawnSupply = beside === "supply" && !running ? supply : undefined;
+  const mark = supply && markOf(supply.setup, supply.result);
 
   const handles = { system, heightAt, onCancel: store.cancelPreview };
 
@@ -92,19 +105,25 @@ export function Board({ store }: { store: SetupStore }) {
             );
           }}
         </Strata>
-        <VesselWalls vessel={setup.vessel} geometry={geometry} system={system} />
+        <VesselWalls vessel={setup.vessel} geometry={geometry} span={geometry.vessel} system={system} />
+        {held && geometry.held && <HeldSection held={held} medium={store.medium} geometry={geometry} span={geometry.held} yOf={yOf} system={system} />}
         {waterTableCm !== undefined && waterTableCm >= 0 && <FreeSurface y={yOf(waterTableCm)} geometry={geometry} />}
 
+        {drawnSupply?.result.ok && <SupplyPlot supply={drawnSupply.result.value} stale={drawnSupply.setup !== setup} setup={drawnSupply.setup} geometry={geometry} system={system} />}
         {readings && profile && (
           <>
-            <ProfilePlot profile={profile} porosities={readings.layers.map(({ medium }) => medium.hydraulics.thetaS)} span={geometry.profile} yOf={yOf} />
-            <ZoneMarks readings={readings} geometry={geometry} system={system} setup={setup} />
-            <SelectedBand setup={setup} selectedId={selectedId} heights={heights} geometry={geometry} onSelect={store.select} />
+            {!drawnSupply && <ProfilePlot profile={profile} porosities={readings.layers.map(({ medium }) => medium.hydraulics.thetaS)} span={geometry.profile} yOf={yOf} />}
+            {!drawnSupply && held && <GhostCurve profile={held.readings.profile} porosities={held.readings.layers.map(({ medium }) => medium.hydraulics.thetaS)} span={geometry.profile} yOf={yOf} />}
+            <ZoneMarks readings={readings} geometry={geometry} system={system} setup={setup} markCm={running ? undefined : mark} running={running} />
+            {!drawnSupply && <SelectedBand setup={setup} selectedId={selectedId} heights={heights} geometry={geometry} onSelect={store.select} />}
           </>
         )}
-        <ProfileAxis geometry={geometry} empty={!readings} stale={!readings && lastView !== undefined} />
+        {!drawnSupply && <ProfileAxis geometry={geometry} empty={!readings} stale={!readings && lastView !== undefined} />}
+        {mark !== undefined && !running && (
+          <path d={`M${geometry.vessel.left} ${yOf(mark)}H${geometry.vessel.right + 5}`} stroke="var(--ink)" strokeWidth={1.4} strokeDasharray="7 3 2 3" pointerEvents="none" />
+        )}
 
-        {heights.slice(1).map((height, i) => {
+        {!running && heights.slice(1).map((height, i) => {
           const lower = setup.layers[i]!;
           const top = i + 1 === setup.layers.length;
           return (
@@ -112,9 +131,9 @@ export function Board({ store }: { store: SetupStore }) {
               name={lower.name || (store.medium(lower.mediumId)?.name ?? "layer")} heightCm={height} leastCm={heights[i]!} mostCm={top ? setup.vessel.insideDepthCm : heights[i + 2]!} />
           );
         })}
-        <WaterHandles store={store} setup={setup} geometry={geometry} handles={handles} yOf={yOf} />
-        {profile && readingHeightCm !== undefined && <ReadingLine heightCm={readingHeightCm} geometry={geometry} readings={readings!} system={system} />}
-        {profile && (
+        {!running && <WaterHandles store={store} setup={setup} geometry={geometry} handles={handles} yOf={yOf} />}
+        {profile && !drawnSupply && readingHeightCm !== undefined && <ReadingLine heightCm={readingHeightCm} geometry={geometry} readings={readings!} system={system} />}
+        {profile && !drawnSupply && (
           <HeightHandle {...handles} label="Read water and air at a height" valueCm={readingHeightCm ?? heights.at(-1)! / 2} leastCm={0} mostCm={heights.at(-1)!}
             valueText={readingText(readings!, readingHeightCm ?? heights.at(-1)! / 2)}
             y={yOf(readingHeightCm ?? heights.at(-1)! / 2)} left={geometry.profile.right - 4} right={geometry.profile.right + 14}
@@ -233,8 +252,43 @@ function FreeSurface({ y, geometry }: { y: number; geometry: BoardGeometry }) {
   return <line x1={geometry.vessel.left} x2={geometry.vessel.right} y1={y} y2={y} stroke="var(--water)" strokeWidth={2.4} pointerEvents="none" />;
 }
 
-const VesselWalls = memo(function VesselWalls({ vessel, geometry, system }: { vessel: Vessel; geometry: BoardGeometry; system: UnitSystem }) {
-  const { left, right } = geometry.vessel;
+/** A state held, drawn beside the present one at the same heights. */
+const HeldSection = memo(function HeldSection({ held, medium, geometry, span, yOf, system }: {
+  held: View; medium: SetupStore["medium"]; geometry: BoardGeometry; span: Span; yOf: (heightCm: number) => number; system: UnitSystem;
+}) {
+  const { setup, readings } = held;
+  const width = span.right - span.left;
+  const wet = topOfZones(readings.waterlogged);
+  return (
+    <g pointerEvents="none" aria-hidden>
+      <Strata setup={setup} medium={medium} profile={readings.profile} waterTableCm={readings.waterTableCm} left={span.left} width={width} yOf={yOf} prefix={PREFIX} idPrefix="held">
+        {(index, top, height) => {
+          const layer = setup.layers[index]!;
+          return height >= 17 && (
+            <text x={span.left + 6} y={top + Math.min(height / 2 + 4.5, 17)} className="fill-ink text-[12.5px]" stroke="var(--sheet)" strokeWidth={3.5} strokeLinejoin="round" paintOrder="stroke">
+              {shortened(layer.name || (medium(layer.mediumId)?.name ?? "unknown medium"), width - 16)}
+            </text>
+          );
+        }}
+      </Strata>
+      <VesselWalls vessel={setup.vessel} geometry={geometry} span={span} system={system} captioned={false} />
+      {readings.waterTableCm >= 0 && <line x1={span.left} x2={span.right} y1={yOf(readings.waterTableCm)} y2={yOf(readings.waterTableCm)} stroke="var(--water)" strokeWidth={2.4} />}
+      {wet > 0 && <path d={`M${span.right + 4} ${yOf(0)}h4V${yOf(wet)}h-4`} fill="none" stroke="var(--water)" strokeWidth={1.6} />}
+      <text x={span.left + width / 2} y={geometry.rimY - 12} textAnchor="middle" className="fill-soft text-[13px]">held</text>
+      <text x={(geometry.vessel.left + geometry.vessel.right) / 2} y={geometry.rimY - 12} textAnchor="middle" className="fill-ink text-[13px] font-semibold">now</text>
+    </g>
+  );
+});
+
+/** The height of the refill mark on the branch of a setup's history. */
+function markOf(setup: Setup, result: Result<Supply>): number | undefined {
+  if (!result.ok) return undefined;
+  const { mark } = historyOf(setup) === "soaked" ? result.value.soaked : result.value.wicked;
+  return mark.kind === "mark" ? mark.levelCm : undefined;
+}
+
+const VesselWalls = memo(function VesselWalls({ vessel, geometry, span, system, captioned = true }: { vessel: Vessel; geometry: BoardGeometry; span: Span; system: UnitSystem; captioned?: boolean }) {
+  const { left, right } = span;
   const { baseY, rimY, broken } = geometry;
   const middle = left + (right - left) * 0.8;
   return (
@@ -253,7 +307,7 @@ const VesselWalls = memo(function VesselWalls({ vessel, geometry, system }: { ve
           <path d={zigzag(middle + 4, rimY - 8, baseY + 9)} stroke="var(--ink)" strokeWidth={1.2} />
         </>
       )}
-      <text x={(left + right) / 2} y={baseY + 22} textAnchor="middle" className="fill-soft text-[12.5px]">
+      <text x={(left + right) / 2} y={baseY + 22} textAnchor="middle" className={`fill-soft text-[12.5px] ${captioned ? "" : "hidden"}`}>
         {vessel.shape === "round" ? "⌀ " : ""}{formatLength(sectionWidthCm(vessel), system)} wide inside{broken ? ", cut short" : ""}
       </text>
     </g>
@@ -289,17 +343,20 @@ const Ruler = memo(function Ruler({ geometry, depthCm, system }: { geometry: Boa
 });
 
 /** What the heights mean, in the gutter between section and profile, with leaders to both. */
-function ZoneMarks({ readings, geometry, system, setup }: { readings: Readings; geometry: BoardGeometry; system: UnitSystem; setup: Setup }) {
+function ZoneMarks({ readings, geometry, system, setup, markCm, running }: {
+  readings: Readings; geometry: BoardGeometry; system: UnitSystem; setup: Setup; markCm: number | undefined; running: boolean;
+}) {
   const cm = (height: number): string => formatLength(height, system);
   const wet = topOfZones(readings.waterlogged);
   const tight = topOfZones(readings.tight);
   const { water } = setup;
-  const narrow = geometry.labels.right - geometry.labels.left < 100;
+  const narrow = geometry.labels.right - geometry.labels.left < 150;
   const marks = [
     ...(readings.heightCm > 0 ? [{ heightCm: readings.heightCm, text: narrow ? `top ${cm(readings.heightCm)}` : `surface ${cm(readings.heightCm)}`, tone: "ink" as const }] : []),
     ...(tight > wet + 0.05 && tight < readings.heightCm - 0.05 ? [{ heightCm: tight, text: narrow ? `tight ${cm(tight)}` : `tight to ${cm(tight)}`, tone: "water" as const }] : []),
     ...(wet > 0 ? [{ heightCm: wet, text: narrow ? `wet ${cm(wet)}` : `waterlogged to ${cm(wet)}`, tone: "water" as const }] : []),
-    ...(readings.waterTableCm > 0 && water.kind !== "drained" ? [{ heightCm: readings.waterTableCm, text: narrow ? `water ${cm(readings.waterTableCm)}` : `free water ${cm(readings.waterTableCm)}`, tone: "water" as const }] : []),
+    ...(markCm !== undefined ? [{ heightCm: markCm, text: narrow ? `refill ${cm(markCm)}` : `refill at ${cm(markCm)}`, tone: "ink" as const }] : []),
+    ...(readings.waterTableCm > 0 && (running || water.kind !== "drained") ? [{ heightCm: readings.waterTableCm, text: narrow ? `water ${cm(readings.waterTableCm)}` : `free water ${cm(readings.waterTableCm)}`, tone: "water" as const }] : []),
     ...(water.kind === "free-water" && water.overflowCm !== null ? [{ heightCm: water.overflowCm, text: `overflow ${cm(water.overflowCm)}`, tone: "ink" as const }] : []),
     ...(water.kind === "drained" ? [{ heightCm: water.outletCm, text: `outlet ${cm(water.outletCm)}`, tone: "ink" as const }] : []),
   ];

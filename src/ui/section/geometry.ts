@@ -13,6 +13,8 @@ export type BoardGeometry = {
   readonly rimY: number;
   readonly ruler: Span;
   readonly vessel: Span;
+  /** Where a state held against the present one is drawn, at the same scale. */
+  readonly held: Span | undefined;
   readonly labels: Span;
   readonly profile: Span;
   /** Height at the top of the drawing: the rim, or less where a tall empty vessel is cut short under its rim. [cm] */
@@ -32,26 +34,37 @@ const NARROW_PX = 520;
 const ROOM_ABOVE = 1.5;
 const LEAST_SHOWN_CM = 6;
 
-/** @param highestCm the highest thing in the vessel; what is far above it is cut short */
-export function boardGeometry(vessel: Vessel, highestCm: number, widthPx: number, heightPx: number): BoardGeometry {
+/** Between a state held and the present one. */
+const HELD_GAP_PX = 22;
+
+/**
+ * @param highestCm the highest thing in the vessel; what is far above it is cut short
+ * @param held the vessel of a state to be drawn beside the present one
+ */
+export function boardGeometry(vessel: Vessel, highestCm: number, widthPx: number, heightPx: number, held?: Vessel): BoardGeometry {
   const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
-  const shownTopCm = vessel.insideDepthCm > enoughCm * 1.25 ? enoughCm : vessel.insideDepthCm;
+  const depthCm = Math.max(vessel.insideDepthCm, held?.insideDepthCm ?? 0);
+  const shownTopCm = depthCm > enoughCm * 1.25 ? enoughCm : depthCm;
   const narrow = widthPx < NARROW_PX;
   const rulerPx = narrow ? 30 : 40;
-  const labelsPx = narrow ? 88 : 166;
+  const labelsPx = narrow ? 88 : held ? 138 : 166;
   const rest = Math.max(120, widthPx - rulerPx - labelsPx - 22);
-  const sectionRoom = rest * (narrow ? 0.52 : 0.56);
+  const sectionRoom = rest * (held ? 0.66 : narrow ? 0.52 : 0.56);
+  const eachRoom = held ? (sectionRoom - HELD_GAP_PX) / 2 : sectionRoom;
   const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * 1.02);
-  const fitting = sectionRoom / sectionWidthCm(vessel);
+  const fitting = eachRoom / Math.max(sectionWidthCm(vessel), held ? sectionWidthCm(held) : 0);
   const broken = fitting < LEAST_SCALE_SHARE * tallest;
   const pxPerCm = broken ? tallest : Math.min(tallest, fitting);
-  const vesselPx = broken ? sectionRoom : sectionWidthCm(vessel) * pxPerCm;
-  const left = rulerPx + (sectionRoom - vesselPx) / 2 + 4;
+  const place = (one: Vessel, from: number): Span => {
+    const px = broken ? eachRoom : sectionWidthCm(one) * pxPerCm;
+    const left = from + (eachRoom - px) / 2 + 4;
+    return { left, right: left + px };
+  };
   const baseY = heightPx - BOTTOM_PX;
   const labelsLeft = rulerPx + sectionRoom + 8;
   return {
     widthPx, heightPx, pxPerCm, baseY, rimY: baseY - shownTopCm * pxPerCm, shownTopCm, broken,
-    ruler: { left: 0, right: rulerPx }, vessel: { left, right: left + vesselPx },
+    ruler: { left: 0, right: rulerPx }, vessel: place(vessel, rulerPx + (held ? eachRoom + HELD_GAP_PX : 0)), held: held && place(held, rulerPx),
     labels: { left: labelsLeft, right: labelsLeft + labelsPx - 8 }, profile: { left: labelsLeft + labelsPx, right: widthPx - 14 },
   };
 }

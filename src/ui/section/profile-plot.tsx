@@ -1,6 +1,22 @@
 import type { HeightProfile } from "@/core/water/profile";
 import type { Span } from "./geometry";
 
+/** The water curve of a state held, over the present one. */
+export function GhostCurve({ profile, porosities, span, yOf }: React.ComponentProps<typeof ProfilePlot>) {
+  const x = (share: number): number => span.left + share * (span.right - span.left);
+  return (
+    <g fill="none" stroke="var(--ink)" strokeWidth={1.4} strokeDasharray="4 3" pointerEvents="none">
+      {porosities.map((porosity, layer) => {
+        let path = "";
+        for (let i = profile.firstPoint[layer]!; i < profile.firstPoint[layer + 1]!; i++) {
+          path += `${path ? "L" : "M"}${x(Math.min(profile.theta[i]!, porosity)).toFixed(2)} ${yOf(profile.zCm[i]!).toFixed(2)}`;
+        }
+        return <path key={layer} d={path} />;
+      })}
+    </g>
+  );
+}
+
 /**
  * Water and air by height: at each height the vessel's volume is split, left to right, into water, air and solids. Shares the
  * section's height axis.

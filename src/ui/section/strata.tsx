@@ -11,7 +11,7 @@ import { grainFill, soilFill } from "./patterns";
  * The filled inside of a vessel: layers with their grains, the water in them as a depth of blue, and water standing over them.
  * Drawn the same on the board and on the shelf.
  */
-export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf, prefix, thin = false, children }: {
+export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf, prefix, idPrefix = prefix, thin = false, children }: {
   setup: Setup;
   medium: MediumLookup;
   profile: HeightProfile | undefined;
@@ -21,6 +21,8 @@ export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf,
   yOf: (heightCm: number) => number;
   /** Tells this drawing's definitions from others' on the page. */
   prefix: string;
+  /** The same for what is defined for these layers alone, when two drawings share their grains. */
+  idPrefix?: string;
   /** Thin lines, for drawings in which a unit is a cm and not a px. */
   thin?: boolean;
   children?: (layerIndex: number, top: number, height: number) => React.ReactNode;
@@ -33,10 +35,14 @@ export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf,
         const top = yOf(heights[i + 1]!);
         const height = Math.max(0, yOf(heights[i]!) - top);
         const known = medium(layer.mediumId);
+        const wet = profile && known ? wetness(profile, i, known.hydraulics.thetaS) : "";
         return (
           <g key={layer.id}>
-            <Band id={`${prefix}-wet-${i}`} left={left} width={width} top={top} height={height} prefix={prefix} pattern={known?.pattern} thin={thin}
-              wetness={profile && known ? wetness(profile, i, known.hydraulics.thetaS) : ""} />
+            {layer.areaShare < 1 && <OpenWater left={left} width={width} top={top} height={height} surface={waterTableCm === undefined ? Infinity : yOf(waterTableCm)} thin={thin} />}
+            {(layer.areaShare < 1 ? FEET : WHOLE).map((at, foot) => (
+              <Band key={at} id={`${idPrefix}-wet-${i}-${foot}`} left={left + width * (at - (layer.areaShare / (layer.areaShare < 1 ? FEET.length : 1)) / 2)} width={width * layer.areaShare / (layer.areaShare < 1 ? FEET.length : 1)}
+                top={top} height={height} prefix={prefix} pattern={known?.pattern} thin={thin} wetness={wet} />
+            ))}
             {children?.(i, top, height)}
           </g>
         );
@@ -44,6 +50,21 @@ export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf,
       {waterTableCm !== undefined && waterTableCm > stackTop + 1e-9 && (
         <rect x={left} y={yOf(waterTableCm)} width={width} height={yOf(stackTop) - yOf(waterTableCm)} fill="var(--water)" fillOpacity={0.55} />
       )}
+    </>
+  );
+}
+
+/** Where the middles of wick feet, or of a layer from wall to wall, stand across the vessel: however many feet there are, two are drawn. */
+const FEET = [0.25, 0.75] as const;
+const WHOLE = [0.5] as const;
+
+/** The room beside wick feet, with the water that stands in it. */
+function OpenWater({ left, width, top, height, surface, thin }: { left: number; width: number; top: number; height: number; surface: number; thin: boolean }) {
+  const wet = Math.min(Math.max(top + height - surface, 0), height);
+  return (
+    <>
+      <rect x={left} y={top} width={width} height={height} fill="var(--paper)" stroke="var(--grain)" strokeWidth={thin ? 0.2 : 0.8} />
+      {wet > 0 && <rect x={left} y={top + height - wet} width={width} height={wet} fill="var(--water)" fillOpacity={0.55} />}
     </>
   );
 }

@@ -2,7 +2,7 @@
 import { useId, useState } from "react";
 import { useRouter } from "next/navigation";
 import { checkSetup } from "@/core/stack/check";
-import type { Setup, WaterHolding } from "@/core/stack/setup";
+import { USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type Setup, type WaterHolding } from "@/core/stack/setup";
 import type { Problem, Result } from "@/core/units/problem";
 import { formatVolume, lengthFieldText, lengthUnitName, parseLengthCm } from "@/core/units/units";
 import { VESSEL_DIMENSIONS, VESSEL_MATERIALS, vesselVolumeCm3, type Vessel, type VesselDimension, type VesselMaterial } from "@/core/vessel/vessel";
@@ -38,7 +38,7 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
   const make = async (event: React.FormEvent): Promise<void> => {
     event.preventDefault();
     if (!vessel.ok) return setProblems([...vessel.problems, ...nameProblems(draft.name)]);
-    const setup: Setup = { name: draft.name.trim(), vessel: vessel.value, water: startingWater(draft.water, vessel.value), layers: [] };
+    const setup: Setup = { name: draft.name.trim(), vessel: vessel.value, water: startingWater(draft.water, vessel.value), history: USUAL_HISTORY, demandMmPerDay: USUAL_DEMAND_MM_PER_DAY, layers: [] };
     const found = checkSetup(setup, () => true, system);
     if (found.length > 0) return setProblems(found);
     setMaking(true);

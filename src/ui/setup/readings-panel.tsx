@@ -1,23 +1,30 @@
 "use client";
 import { memo, useDeferredValue, useEffect, useMemo, useState } from "react";
-import { Popover } from "radix-ui";
 import { useStore } from "zustand";
 import { readingSentences, stateLine, type ReadingSentence } from "@/core/readings/sentences";
 import { cautionsFor } from "@/core/readings/cautions";
 import { useUnits } from "../common/preferences";
-import type { SetupStore } from "./setup-store";
+import { ComparePanel } from "./compare-panel";
+import { DoseTable } from "./dose-table";
+import { shownView, type SetupStore } from "./setup-store";
+import { SupplyPanel } from "./supply-panel";
+import { WhyButton } from "./why-button";
 
 const SPEAK_AFTER_MS = 700;
 
 /** What the state means, in sentences; what to take care of; and for every number, why. */
 export function ReadingsPanel({ store }: { store: SetupStore }) {
   const view = useStore(store, (state) => state.view);
-  const shown = useStore(store, (state) => (state.view.ok ? state.view.value : state.lastView));
+  const shown = useStore(store, (state) => shownView(state) ?? state.lastView);
+  // what stands beside the section is told first
+  const first = useStore(store, (state) => state.beside);
   const system = useUnits();
   const sentences = useMemo(() => (shown ? readingSentences(shown.setup, shown.readings, shown.dose, system, shown.when) : []), [shown, system]);
   return (
     <section aria-label="Readings">
-      <h2 className="text-base">What the water does</h2>
+      <ComparePanel store={store} />
+      {first === "supply" && <SupplyPanel store={store} />}
+      <h2 className={`text-base ${first === "supply" ? "mt-2 border-t border-rule-strong pt-2" : ""}`}>What the water does</h2>
       <WhenChoice store={store} />
       {!view.ok && (
         <p className={`mt-1 ${shown ? "said" : "text-[0.95rem]"}`} role="status">
@@ -27,6 +34,8 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
       <div className={view.ok ? "" : "opacity-60"}>
         {sentences.map((sentence) => <Sentence key={sentence.id} sentence={sentence} />)}
       </div>
+      <DoseTable store={store} />
+      {first !== "supply" && <SupplyPanel store={store} />}
       {shown && <Cautions store={store} />}
       <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
     </section>
@@ -59,7 +68,7 @@ const Sentence = memo(function Sentence({ sentence }: { sentence: ReadingSentenc
     <div className="border-t border-rule py-1.5 first:border-t-0">
       <h3 className={`small-caps flex items-baseline justify-between gap-2 ${tone === "trouble" ? "text-trouble!" : ""}`}>
         <span>{heading}{tone === "trouble" && <span className="sr-only"> (trouble)</span>}</span>
-        <WhyButton sentence={sentence} />
+        <WhyButton heading={heading} why={sentence.why} />
       </h3>
       <p className={`leading-snug ${tone === "trouble" ? "text-trouble" : ""}`}>{text}</p>
     </div>
@@ -69,31 +78,9 @@ const Sentence = memo(function Sentence({ sentence }: { sentence: ReadingSentenc
 /** All that a sentence and its why say. */
 const told = ({ id, text, tone, why }: ReadingSentence): string => [id, text, tone, why.formula, ...why.inputs.flat(), why.source, why.uncertainty].join("|");
 
-/** The popover exists only while it is open; what it shows was true when it was opened or last redrawn. */
-function WhyButton({ sentence: { heading, why } }: { sentence: ReadingSentence }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
-        <button type="button" className="no-print font-sans text-sm font-normal text-soft underline decoration-dotted hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11" aria-label={`Why: ${heading}`}>why</button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content align="end" collisionPadding={12} className="z-50 max-h-[70dvh] w-[min(26rem,92vw)] overflow-auto border border-rule-strong bg-sheet p-4 text-[0.95rem] leading-snug shadow-lg" aria-label={`Why: ${heading}`}>
-          <p>{why.formula}</p>
-          <dl className="my-2 grid grid-cols-[auto_1fr] gap-x-3 border-y border-rule py-1.5 text-sm">
-            {why.inputs.map(([name, value], i) => <div key={`${name}${i}`} className="contents"><dt className="text-soft">{name}</dt><dd>{value}</dd></div>)}
-          </dl>
-          <p className="text-sm"><b>Source.</b> {why.source}</p>
-          <p className="mt-1 text-sm"><b>How sure.</b> {why.uncertainty}</p>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  );
-}
-
 function Cautions({ store }: { store: SetupStore }) {
   // cautions follow a drag a little later than the drawing: they do not change what the hand does
-  const shown = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.view.value : state.lastView)));
+  const shown = useDeferredValue(useStore(store, (state) => shownView(state) ?? state.lastView));
   const system = useUnits();
   const cautions = useMemo(() => (shown ? cautionsFor(shown.setup, shown.readings, system, shown.when) : []), [shown, system]);
   const pressing = cautions.filter(({ subject }) => subject !== "medium");

@@ -1,4 +1,4 @@
-import type { Setup } from "@/core/stack/setup";
+import { USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type Setup } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import type { SaveInput, SetAsideInput, SetupState, StepInput, WriteOutcome } from "@/formats/setup-actions";
 import type { SetupDocument } from "@/formats/setup";
@@ -177,4 +177,11 @@ export class SaveQueue {
 }
 
 /** The last document among kept changes: what the grower last saw. */
-export const latestOf = (kept: Kept): Setup => kept.changes.at(-1)!.document;
+export function latestOf(kept: Kept): Setup {
+  const { document } = kept.changes.at(-1)!;
+  // a change kept by an earlier Marlstone may lack what documents have since
+  return {
+    ...document, history: document.history ?? USUAL_HISTORY, demandMmPerDay: document.demandMmPerDay ?? USUAL_DEMAND_MM_PER_DAY,
+    layers: document.layers.map((layer) => ({ ...layer, areaShare: layer.areaShare ?? 1 })),
+  };
+}

@@ -94,7 +94,7 @@ const LayerRow = memo(function LayerRow({ id, store, ...rest }: RowProps) {
   // all but the thickness, which a drag changes every frame and only its field shows
   const layer = useStore(store, useShallow((state): RowLayer | undefined => {
     const found = state.setup.layers.find((candidate) => candidate.id === id);
-    return found && { id, name: found.name, mediumId: found.mediumId, rooted: found.rooted };
+    return found && { id, name: found.name, mediumId: found.mediumId, rooted: found.rooted, areaShare: found.areaShare };
   }));
   return layer && <LayerRowOf layer={layer} store={store} {...rest} />;
 });
@@ -113,6 +113,7 @@ function ThicknessField({ store, id, name }: { store: SetupStore; id: string; na
 function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id"> & { layer: RowLayer }) {
   const system = useUnits();
   const selected = useStore(store, (state) => state.selectedId === layer.id);
+  const inReservoir = useStore(store, (state) => state.setup.water.kind === "free-water");
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
   const medium = store.medium(layer.mediumId);
   const name = layerName(layer, store);
@@ -160,6 +161,7 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
         </select>
         <ThicknessField store={store} id={layer.id} name={name} />
       </div>
+      {layer.areaShare < 1 && !selected && <p className="pl-[4.1rem] text-sm leading-tight text-soft">wick feet on {formatPercent(layer.areaShare)} of the area</p>}
       {layer.name && !selected && <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.name}</p>}
       {!medium && <p className="said mt-1 pl-8">“{layer.mediumId}” is not in the catalogue, so the water cannot be computed. Choose a medium for this layer; nothing else is lost.</p>}
       {selected && (
@@ -176,6 +178,12 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
               <RowButton label={`Remove ${name}`} onPress={() => removeLayer(store, layer.id)}><X size={15} aria-hidden /></RowButton>
             </span>
           </div>
+          {(layer.areaShare < 1 || (inReservoir && !isTop)) && (
+            <div className="no-print flex flex-wrap items-end gap-x-3">
+              <QuantityField label="Fills, of the area" quantity="share" value={layer.areaShare} onOffer={(areaShare) => change(`How much of the area ${name} fills`, { areaShare })} />
+              <p className="text-sm leading-snug text-soft">{layer.areaShare < 1 ? "wick feet; open water beside them" : "less makes it wick feet in open water"}</p>
+            </div>
+          )}
           <LayerReadingText store={store} index={index} />
         </div>
       )}

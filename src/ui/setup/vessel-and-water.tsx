@@ -1,7 +1,8 @@
 "use client";
 import { useStore } from "zustand";
-import { withVessel, withWater } from "@/core/stack/edit";
-import { boundariesCm, type Setup, type WaterHolding } from "@/core/stack/setup";
+import { withHistory, withVessel, withWater } from "@/core/stack/edit";
+import { DOSE_STEP_CM3 } from "@/core/readings/readings";
+import { boundariesCm, HISTORIES, reservoirTopCm, type History, type Setup, type WaterHolding } from "@/core/stack/setup";
 import { formatVolume } from "@/core/units/units";
 import { dimensionCm, VESSEL_DIMENSIONS, VESSEL_MATERIALS, vesselAreaCm2, vesselVolumeCm3, type Vessel, type VesselMaterial } from "@/core/vessel/vessel";
 import { hydrostaticStorageCm3 } from "@/core/water/equilibrium";
@@ -9,12 +10,15 @@ import { columnOf, type MediumLookup } from "@/core/water/settle";
 import { useUnits } from "../common/preferences";
 import { QuantityField } from "../common/quantity-field";
 import type { SetupStore } from "./setup-store";
+import { DemandField } from "./supply-panel";
 
 export const WATER_WORDS: Record<WaterHolding["kind"], { readonly name: string; readonly about: string }> = {
   "free-water": { name: "Sealed, free water at a level", about: "A reservoir you keep filled: gravel bed, wicking trough, pot in standing water." },
   drained: { name: "Drained at a height", about: "A hole at the base, or a raised outlet that keeps the bottom wet, as in a bog." },
   dosed: { name: "Sealed, water by dose", about: "Nothing drains and you count the water in: jars, carboys, closed cases." },
 };
+
+export const HISTORY_WORDS: Record<History, string> = { soaked: "soaked, then drained", moist: "wicked up from moist", dry: "wicked up from dry" };
 
 export const MATERIAL_WORDS: Record<VesselMaterial, string> = {
   unsaid: "not said", plastic: "plastic", glass: "glass", ceramic: "ceramic", stone: "stone", wood: "wood", metal: "metal",
@@ -74,11 +78,10 @@ export function VesselPanel({ store }: { store: SetupStore }) {
   );
 }
 
-/** A dose is added in steps a grower pours. [cm³] */
-const DOSE_STEP_CM3 = 50;
-
 export function WaterPanel({ store }: { store: SetupStore }) {
   const water = useStore(store, (state) => state.setup.water);
+  const hasReservoir = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined);
+  const history = useStore(store, (state) => state.setup.history);
   const system = useUnits();
   const offer = (label: string, next: WaterHolding) => store.offer(label, withWater(store.getState().committed, next), system);
   const dose = (by: number) => (): void => {
@@ -111,6 +114,12 @@ export function WaterPanel({ store }: { store: SetupStore }) {
           </>
         )}
         {water.kind === "drained" && <QuantityField label="Outlet" value={water.outletCm} onOffer={(outletCm) => offer("Outlet", { kind: "drained", outletCm })} describe="Height of the hole from the inside base; 0 is a hole in the bottom." />}
+        {water.kind !== "drained" && (
+          <Choice label="How it got wet" value={history} options={HISTORIES.map((one) => [one, HISTORY_WORDS[one]])} onChoose={(next) => {
+            const problems = store.offer("How it got wet", withHistory(store.getState().committed, next as History), system);
+            store.say(problems[0]?.message);
+          }} />
+        )}
         {water.kind === "dosed" && (
           <>
             <QuantityField label="Water in there, all told" quantity="volume" value={water.storedCm3} onOffer={(storedCm3) => offer("Water in the vessel", { kind: "dosed", storedCm3 })} />
@@ -121,6 +130,7 @@ export function WaterPanel({ store }: { store: SetupStore }) {
           </>
         )}
       </div>
+      {!hasReservoir && <div className="mt-1"><DemandField store={store} /></div>}
     </section>
   );
 }

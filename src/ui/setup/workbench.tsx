@@ -11,14 +11,16 @@ import { useUnits } from "../common/preferences";
 import { NameField } from "../common/quantity-field";
 import { SiteHeader } from "../common/site-header";
 import { isTyping } from "../common/typing";
-import { DrainClient } from "@/workers/drain.client";
 import { Board } from "../section/board";
+import { BoardTools } from "./board-tools";
 import { holdTab, keeperFor, takeLeftOvers } from "./kept-changes";
 import { ReadingsPanel } from "./readings-panel";
+import { RunBar } from "./run-bar";
 import { SaveQueue, latestOf, type SetupActions } from "./save-queue";
 import { SavingState, SetAsideBar } from "./saving-state";
 import { documentOf, makeSetupStore, type SetupStore } from "./setup-store";
 import { StackList, addAbove, removeLayer } from "./stack-list";
+import { useWater } from "./use-water";
 import { VesselPanel, WaterPanel } from "./vessel-and-water";
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
@@ -31,7 +33,7 @@ export function Workbench({ initial, actions }: { initial: SetupState; actions: 
   const notice = useStore(store, (state) => state.notice);
   const newId = useCallback(() => nanoid(10), []);
   useKeys(store, queue, newId);
-  useDraining(store);
+  useWater(store);
 
   const choose = async (choice: "use" | "copy" | "drop"): Promise<void> => {
     const outcome = await actions.settleSetAside({ setupId: initial.setupId, revisionId: setAside!.revisionId, choice }).catch(() => undefined);
@@ -63,7 +65,11 @@ export function Workbench({ initial, actions }: { initial: SetupState; actions: 
           <WaterPanel store={store} />
           <VesselPanel store={store} />
         </div>
-        <div className="order-1 h-[26rem] py-2 lg:order-2 lg:h-auto lg:min-h-0 print:h-[13cm]"><Board store={store} /></div>
+        <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:min-h-0 print:h-[13cm]">
+          <BoardTools store={store} newId={newId} />
+          <div className="h-[24rem] lg:h-auto lg:min-h-0 lg:grow"><Board store={store} /></div>
+          <RunBar store={store} />
+        </div>
         <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4"><ReadingsPanel store={store} /></div>
       </main>
     </div>
@@ -147,23 +153,6 @@ function RefusedButtons({ store, queue, actions, setupId }: { store: SetupStore;
     queue.giveUp(state.version);
   };
   return <button type="button" className="press" onClick={() => void goBack()}>Go back to what is stored</button>;
-}
-
-/** Has the worker drain the stack on show, whenever its state a day after a soaking is wanted and not there yet. */
-function useDraining(store: SetupStore): void {
-  useEffect(() => {
-    const client = new DrainClient((setup, reply) => {
-      store.showDrained(setup, reply.ok ? reply.value : undefined);
-      if (!reply.ok) store.say(reply.problems[0]?.message);
-    });
-    const ask = (): void => {
-      const { draining, setup } = store.getState();
-      if (draining) client.drain(setup);
-    };
-    ask();
-    const stop = store.subscribe(ask);
-    return () => { stop(); client.end(); };
-  }, [store]);
 }
 
 function useKeys(store: SetupStore, queue: SaveQueue, newId: () => string): void {

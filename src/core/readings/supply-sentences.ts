@@ -1,0 +1,79 @@
+import type { Setup } from "../stack/setup";
+import { formatDepthPerDay, formatHours, formatLength, formatVolume, type UnitSystem } from "../units/units";
+import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM, type BranchSupply, type RefillMark, type Supply } from "../water/supply";
+import type { Why } from "./sentences";
+
+/** What a day takes, to pick from until it is known better: over the vessel's area, foliage as wide as the vessel. [mm/day] */
+export const DEMAND_PICKS = [
+  { name: "low", mmPerDay: 1.5, about: "cool, shaded or under cover" },
+  { name: "usual", mmPerDay: 4, about: "a mild growing day" },
+  { name: "hot day", mmPerDay: 8, about: "sun and dry wind" },
+] as const;
+
+/** A day's flow in litres and in mm over the vessel. */
+export const perDay = (cm3PerHour: number, areaCm2: number, system: UnitSystem): string =>
+  `${formatVolume(cm3PerHour * 24, system)} a day (${formatDepthPerDay((cm3PerHour * 24 * 10) / areaCm2, system)})`;
+
+export type SupplySaying = { readonly heading: string; readonly text: string; readonly tone: "plain" | "trouble"; readonly why: Why };
+
+/** The refill mark and what it rests on, as sentences. */
+export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, layerName: (index: number) => string): SupplySaying[] {
+  const { soaked, wicked, demandCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
+  const cm = (height: number): string => formatLength(height, system);
+  const shown = setup.history === "soaked" || setup.water.kind === "drained" ? soaked : wicked;
+  const demand = perDay(demandCm3PerHour, areaCm2, system);
+  const stuck = repelsIfDry !== undefined && setup.history === "dry" && setup.water.kind === "free-water";
+  const why: Why = {
+    formula: `The greatest steady flow that capillary rise carries from the free surface to the middle of the root zone without the suction there passing ${cm(-ROOT_LIMIT_PSI_CM)}; the refill mark is the lowest surface from which it still meets a day's demand. Supply falls steeply with height, so the mark is sharp.`,
+    inputs: [
+      ["demand", demand], ["middle of the roots", cm(demandHeightCm)], ["surface now", cm(levelCm)], ["highest surface", cm(brimCm)],
+      ["mark if the media conduct 3 times better", markText(soaked.markIfBetter, cm)], ["mark if 3 times worse", markText(soaked.markIfWorse, cm)],
+    ],
+    source: "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity; wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
+    uncertainty: `Conductivities are known to a factor of ${CONDUCTIVITY_FACTOR} or more. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile.`,
+  };
+  const sayings: SupplySaying[] = [];
+  if (stuck) {
+    sayings.push({
+      heading: "Refill mark", tone: "trouble", why,
+      text: `Put in dry, the ${layerName(repelsIfDry)} sheds water and nothing rises through it at any level. Soak the stack from the top once; then the marks below hold.`,
+    });
+  }
+  sayings.push({ heading: stuck ? "Refill mark, once soaked" : "Refill mark", tone: shown.mark.kind === "too-weak" ? "trouble" : "plain", why, text: markSentence(stuck ? soaked : shown, supply, system) });
+  const now = shown.nowCm3PerHour;
+  sayings.push({
+    heading: "Supply at this level", tone: "plain", why,
+    text: now === undefined ? "Water stands in the middle of the root zone: at this level supply is not the limit."
+      : `${perDay(now, areaCm2, system)} can rise to the roots; a day takes ${demand}.`,
+  });
+  const other = shown === soaked ? wicked : soaked;
+  sayings.push({
+    heading: shown === soaked ? "Had it only wicked up" : "Had it been soaked first", tone: "plain", why,
+    text: `${sentenceCase(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${shown === soaked && repelsIfDry !== undefined && setup.history !== "dry" ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
+  });
+  return sayings;
+}
+
+function markSentence(branch: BranchSupply, { demandCm3PerHour, areaCm2, brimCm }: Supply, system: UnitSystem): string {
+  const cm = (height: number): string => formatLength(height, system);
+  const lasts = demandCm3PerHour > 0 ? `${formatVolume(branch.usableCm3, system)} between ${cm(brimCm)} and there, about ${formatHours(branch.usableCm3 / demandCm3PerHour)} of such days` : "";
+  switch (branch.mark.kind) {
+    case "mark": return `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}: below that the wick brings less than a day takes. ${lasts}.`;
+    case "empty": return demandCm3PerHour > 0 ? `It wicks to the last: even an all but empty reservoir keeps up with such a day. ${lasts}.` : "Nothing is drawn from it, so it need not be refilled.";
+    case "too-weak": return `Even filled to ${cm(brimCm)} it brings ${perDay(branch.mark.atBrimCm3PerHour, areaCm2, system)}, less than such a day takes. A finer mix, a wick bed that reaches into the water, or a higher overflow would mend it; until then water from the top.`;
+    default: return branch.mark satisfies never;
+  }
+}
+
+const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+function markText(mark: RefillMark, cm: (height: number) => string): string {
+  return mark.kind === "mark" ? `refill at ${cm(mark.levelCm)}` : mark.kind === "empty" ? "it could be emptied" : "even a full reservoir would be too little";
+}
+
+/** How far the mark may be off, for what is not known of the media. */
+function rangeText({ markIfBetter, markIfWorse }: BranchSupply, cm: (height: number) => string): string {
+  const low = markIfBetter.kind === "mark" ? cm(markIfBetter.levelCm) : "empty";
+  const high = markIfWorse.kind === "mark" ? cm(markIfWorse.levelCm) : markIfWorse.kind === "too-weak" ? "never enough" : "empty";
+  return low === high ? "" : ` (${low} to ${high})`;
+}

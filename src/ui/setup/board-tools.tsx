@@ -1,0 +1,43 @@
+"use client";
+import { useStore } from "zustand";
+import { breaksCapillarity } from "@/core/stack/drainage-layer";
+import { reservoirTopCm } from "@/core/stack/setup";
+import { useUnits } from "../common/preferences";
+import type { Beside, SetupStore } from "./setup-store";
+
+const BESIDE: readonly (readonly [Beside, string])[] = [["profile", "water and air"], ["supply", "supply"]];
+
+/** What is done with the section as a whole: what stands beside it, hold it against changes, live it through. */
+export function BoardTools({ store, newId }: { store: SetupStore; newId: () => string }) {
+  const system = useUnits();
+  const beside = useStore(store, (state) => state.beside);
+  const hasLayers = useStore(store, (state) => state.setup.layers.length > 0);
+  const hasReservoir = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined);
+  const held = useStore(store, (state) => state.held !== undefined);
+  const run = useStore(store, (state) => state.run !== undefined);
+  const without = useStore(store, (state) => {
+    const [lowest] = state.setup.layers;
+    const medium = lowest && store.medium(lowest.mediumId);
+    return medium !== undefined && !lowest!.rooted && breaksCapillarity(medium);
+  });
+  if (!hasLayers) return null;
+  return (
+    <div className="no-print flex flex-wrap items-center gap-x-2 gap-y-1 pb-1 text-[0.95rem]">
+      {hasReservoir && (
+        <fieldset className="flex">
+          <legend className="sr-only">Beside the section</legend>
+          {BESIDE.map(([value, words]) => (
+            <label key={value} className={`press cursor-pointer rounded-none first-of-type:rounded-l-[3px] last-of-type:-ml-px last-of-type:rounded-r-[3px] has-focus-visible:outline-2 ${beside === value ? "press-main" : ""}`}>
+              <input type="radio" name="beside" className="sr-only" checked={beside === value} onChange={() => store.showBeside(value)} />{words}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {!held && <button type="button" className="press" onClick={() => store.compareDrainage(newId, system)}>{without ? "Without drainage layer" : "With drainage layer"}</button>}
+      {!held && <button type="button" className="press" title="Keeps this state on show beside what you change" onClick={() => store.hold()}>Hold this state</button>}
+      {!run && <button type="button" className="press" onClick={() => store.askRun(USUAL_DRY_DAYS)}>Run it</button>}
+    </div>
+  );
+}
+
+export const USUAL_DRY_DAYS = 5;

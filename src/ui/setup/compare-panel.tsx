@@ -1,0 +1,40 @@
+"use client";
+import { useMemo } from "react";
+import { useStore } from "zustand";
+import { differences, meaningOfDrainage } from "@/core/readings/differences";
+import { useUnits } from "../common/preferences";
+import { heldView, shownView, type SetupStore } from "./setup-store";
+
+/** The state held against the present one: what is different, in words and numbers, and what a drainage layer means here. */
+export function ComparePanel({ store }: { store: SetupStore }) {
+  const system = useUnits();
+  const held = useStore(store, (state) => state.held);
+  const before = useStore(store, heldView);
+  const now = useStore(store, shownView);
+  const when = useStore(store, (state) => state.when);
+  const waiting = useStore(store, (state) => state.held !== undefined && state.when === "day" && state.setup.water.kind === "drained" && (state.draining || !state.held.day));
+  const found = useMemo(() => (before && now ? differences(before, now, system) : []), [before, now, system]);
+  // the meaning holds while the present state is still the one the layer was taken from or put into
+  const meaning = useMemo(() => (held?.change && before && now && now.setup === held.change.setup ? meaningOfDrainage(held.change, before, now, now.setup.water.kind === "drained" ? when : "rest", system) : ""), [held, before, now, when, system]);
+  if (!held || !before) return null;
+  return (
+    <section aria-label="Held against now" className="mb-2 border-b border-rule-strong pb-2">
+      <h2 className="text-base">Now, against the state held</h2>
+      <div aria-live="polite">
+        {waiting && <p className="text-sm text-soft">Both are still being drained; shown is their settled state.</p>}
+        {meaning && !waiting && <p className="mt-1 leading-snug">{meaning}</p>}
+        {!now ? <p className="text-[0.95rem]">The present stack cannot be computed.</p> : found.length === 0 ? <p className="mt-1 text-[0.95rem]">No difference that counts yet. Change anything.</p> : (
+          <ul className="mt-1 list-none space-y-0.5 text-[0.95rem] leading-snug">{found.map(({ id, text }) => <li key={id} className="border-l-2 border-rule-strong pl-2">{text}</li>)}</ul>
+        )}
+      </div>
+      <div className="no-print mt-2 flex flex-wrap gap-2">
+        <button type="button" className="press" onClick={() => {
+          const problems = store.offer("Back to the state held", held.setup, system);
+          if (problems.length > 0) return store.say(problems[0]!.message);
+          store.letGo();
+        }}>Go back to it</button>
+        <button type="button" className="press" onClick={() => store.letGo()}>Let it go</button>
+      </div>
+    </section>
+  );
+}
