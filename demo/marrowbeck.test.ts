@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "../src/core/media/catalogue";
 import type { Medium } from "../src/core/media/medium";
 import { readDose, readSettled, topOfZones } from "../src/core/readings/readings";
-import { checkWhole, drainedAfterSoaking, settle } from "../src/core/water/settle";
+import { drainedAfterSoaking } from "../src/core/water/drain";
+import { checkWhole, settle } from "../src/core/water/settle";
 import { parseSetup, setupDocument } from "../src/formats/setup";
 import { MARROWBECK } from "./marrowbeck";
 

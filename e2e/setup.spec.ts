@@ -39,11 +39,15 @@ test("a grower makes a setup, stacks it, drags a level, and finds it again", asy
   expect(await heightOf(level)).toBeLessThan(before);
   await saved(page);
   const kept = await heightOf(level);
-  const said = await page.getByRole("region", { name: "Readings" }).textContent();
+  await expect(page.getByText(/^Refill mark/u)).toBeVisible();
+  await expect(page.getByText("following", { exact: true })).toHaveCount(0);
+  const readings = page.getByRole("region", { name: "Readings" });
+  await expect(readings.locator("> [aria-live=polite]")).not.toBeEmpty();
+  const said = await readings.textContent();
 
   await page.reload();
   await expect(page.getByRole("slider", { name: "Free water level" })).toHaveAttribute("aria-valuenow", String(kept));
-  await expect(page.getByRole("region", { name: "Readings" })).toHaveText(said!);
+  await expect(readings).toHaveText(said!);
   expect(marlstone.stored("Stair shelf mint").layers.map(({ mediumId, thicknessCm }) => [mediumId, thicknessCm])).toEqual([["scoria-10-25", 11], ["potting-mix-peat-based", 8.5]]);
 });
 

@@ -1,7 +1,7 @@
 import { CATALOGUE } from "../core/media/catalogue";
 import type { Medium } from "../core/media/medium";
 import { runSetup } from "../core/water/run";
-import { drainedAfterSoaking } from "../core/water/settle";
+import { drainedAfterSoaking } from "../core/water/drain";
 import { supplyOf } from "../core/water/supply";
 import type { WaterReplies, WaterRequest, WaterTask } from "./water.protocol";
 

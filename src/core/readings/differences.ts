@@ -58,9 +58,11 @@ export function meaningOfDrainage({ kind, thicknessCm, medium }: Pick<WithOrWith
     const [takes, bare] = [withLayer, without].map((one) => readDose(one.setup, one.settled).untilRootsCm3);
     if (takes === undefined || bare === undefined) return "This vessel is sealed: the layer is where a spill goes. No layer is marked as rooted, so what it spares them is not known.";
     const spill = bare === 0 ? "without it water stands among the roots already" : `without it ${formatVolume(bare, system)} does it`;
-    return takes > bare
-      ? `This vessel is sealed: the ${name} is the only place for a spill to go. With it ${formatVolume(takes, system)} more can come in before water stands among the roots; ${spill}.`
-      : `This vessel is sealed, and the ${name} is full already: it spares the roots no spill. What it does is keep ${cm(thicknessCm)} of soil out of the water.`;
+    if (takes === 0) return `This vessel is sealed, and water stands among the roots already, above the ${name}: it spares them no spill.`;
+    if (takes <= bare) {
+      return `This vessel is sealed: a spill gathers in the ${name}, out of the roots' reach and where it can be seen. But as dry as this stack is, soil in its place would soak up more: water stands among the roots after ${formatVolume(takes, system)} more with the layer, after ${formatVolume(bare, system)} without.`;
+    }
+    return `This vessel is sealed: the ${name} is the only place for a spill to go. With it ${formatVolume(takes, system)} more can come in before water stands among the roots; ${spill}.`;
   }
   const [high, low] = [withLayer, without].map(({ readings }) => topOfZones(readings.waterlogged));
   const [airWith, airWithout] = [withLayer, without].map(({ readings }) => readings.rootZone?.meanAirSpace);
@@ -69,7 +71,7 @@ export function meaningOfDrainage({ kind, thicknessCm, medium }: Pick<WithOrWith
     return `This vessel drains. At rest, weeks on, the suction at a height is the same with or without the ${name}; what counts for roots is the days after a watering, when water perches on it. Look at it a day after a soaking.${airs}`;
   }
   const rise = high! - low!;
-  if (rise < LEAST_CM) return `This vessel drains, and the ${name} does not make it drier: a day after a soaking the wet zone ${high! > 0 ? `reaches ${cm(high!)} either way` : "is nowhere waterlogged either way"}.${airs}`;
+  if (rise < LEAST_CM) return `This vessel drains, and a day after a soaking ${high! > 0 ? `the wet zone reaches ${cm(high!)} with the ${name} or without: the layer does not dry what is above it, it only takes the place of the wettest soil` : `nothing is waterlogged, with the ${name} or without`}.${airs}`;
   const fully = rise > thicknessCm - 0.5 ? "by about the layer's thickness" : `by less than its ${cm(thicknessCm)}, since the foot of the soil over it stays at some suction`;
   return `This vessel drains: water perches on the ${name}, and the wet zone moves up ${fully}: ${cm(rise)}. It reaches ${cm(high!)} with the layer and ${low! > 0 ? cm(low!) : "nowhere"} without.${airs}`;
 }

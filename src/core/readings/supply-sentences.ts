@@ -1,6 +1,7 @@
 import type { Setup } from "../stack/setup";
-import { formatDepthPerDay, formatHours, formatLength, formatVolume, type UnitSystem } from "../units/units";
-import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM, type BranchSupply, type RefillMark, type Supply } from "../water/supply";
+import { formatDepthPerDay, formatHours, formatLength, formatVolume, threeFigures, type UnitSystem } from "../units/units";
+import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "../water/limits";
+import type { BranchSupply, RefillMark, Supply } from "../water/supply";
 import type { Why } from "./sentences";
 
 /** What a day takes, to pick from until it is known better: over the vessel's area, foliage as wide as the vessel. [mm/day] */
@@ -39,7 +40,7 @@ export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, 
       text: `Put in dry, the ${layerName(repelsIfDry)} sheds water and nothing rises through it at any level. Soak the stack from the top once; then the marks below hold.`,
     });
   }
-  sayings.push({ heading: stuck ? "Refill mark, once soaked" : "Refill mark", tone: shown.mark.kind === "too-weak" ? "trouble" : "plain", why, text: markSentence(stuck ? soaked : shown, supply, system) });
+  sayings.push({ heading: stuck ? "Refill mark, once soaked" : "Refill mark", tone: shown.mark.kind === "too-weak" || (shown.mark.kind === "mark" && levelCm < shown.mark.levelCm) ? "trouble" : "plain", why, text: markSentence(stuck ? soaked : shown, supply, system) });
   const now = shown.nowCm3PerHour;
   sayings.push({
     heading: "Supply at this level", tone: "plain", why,
@@ -54,9 +55,12 @@ export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, 
   return sayings;
 }
 
-function markSentence(branch: BranchSupply, { demandCm3PerHour, areaCm2, brimCm }: Supply, system: UnitSystem): string {
+function markSentence(branch: BranchSupply, { demandCm3PerHour, areaCm2, brimCm, fullCm, levelCm }: Supply, system: UnitSystem): string {
   const cm = (height: number): string => formatLength(height, system);
-  const lasts = demandCm3PerHour > 0 ? `${formatVolume(branch.usableCm3, system)} between ${cm(brimCm)} and there, about ${formatHours(branch.usableCm3 / demandCm3PerHour)} of such days` : "";
+  const below = branch.mark.kind === "mark" && levelCm < branch.mark.levelCm;
+  const hours = branch.usableCm3 / demandCm3PerHour;
+  const lasts = below ? "It stands lower now: refill it"
+    : `${formatVolume(branch.usableCm3, system)} between ${cm(fullCm)} and there, which lasts about ${hours < 48 ? formatHours(hours) : `${threeFigures(hours / 24, 1)} such days`}`;
   switch (branch.mark.kind) {
     case "mark": return `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}: below that the wick brings less than a day takes. ${lasts}.`;
     case "empty": return demandCm3PerHour > 0 ? `It wicks to the last: even an all but empty reservoir keeps up with such a day. ${lasts}.` : "Nothing is drawn from it, so it need not be refilled.";

@@ -4,6 +4,7 @@ import { vesselAreaCm2 } from "../vessel/vessel";
 import type { Column } from "./column";
 import type { EndCondition } from "./ends";
 import { historyOf } from "./branch";
+import { MOST_DRY_DAYS } from "./limits";
 import { settle, type ColumnState, type MediumLookup } from "./settle";
 import { demandCm3PerHour } from "./supply";
 import { runTransient, type BottomCondition, type CumulativeFlow, type TransientState } from "./transient";
@@ -32,7 +33,6 @@ export type Run = {
   readonly massBalanceRelError: number;
 };
 
-export const MOST_DRY_DAYS = 30;
 const DRAIN_HOURS = 24;
 const REFILL_HOURS = 1;
 /** A dose is given by and by, as with a syringe. */

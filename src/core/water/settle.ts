@@ -7,7 +7,6 @@ import { formatVolume, type UnitSystem } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf, onBranch, repelsWhenDry, type Branch } from "./branch";
 import { makeColumn, type Column } from "./column";
-import { runTransient } from "./transient";
 import { equilibriumAtWaterTable, equilibriumWithStored, fullStorageCm3, residualStorageCm3, type Equilibrium } from "./equilibrium";
 
 export type MediumLookup = (id: string) => Medium | undefined;
@@ -17,9 +16,6 @@ export type ColumnState = Pick<Equilibrium, "waterTableCm" | "storedCm3" | "laye
 
 /** A setup's stack with its water: at rest over its free water, over its outlet or with its dose spread out, or at a time on the way there. */
 export type Settled = { readonly column: Column; readonly equilibrium: ColumnState };
-
-/** A drained vessel is read this long after it was soaked, unless it is asked for at rest. [h] */
-export const AFTER_SOAKING_HOURS = 24;
 
 /** The column of a setup's layers in its vessel, on the branch of its history. */
 export function columnOf(setup: Setup, medium: MediumLookup, branch: Branch = branchOf(historyOf(setup))): Result<Column> {
@@ -117,21 +113,4 @@ function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medi
 export function openWaterCm3(setup: Setup, column: Column, levelCm: number): number {
   const areaCm2 = vesselAreaCm2(setup.vessel);
   return column.layers.reduce((sum, layer) => sum + (areaCm2 - layer.areaCm2) * Math.min(Math.max(levelCm - layer.bottomCm, 0), layer.topCm - layer.bottomCm), 0);
-}
-
-/**
- * A drained setup's stack a time after it was soaked full: drained through time, since a coarse layer keeps what is above it from
- * settling for weeks. Water leaves at the base against the head of what stands below the outlet.
- */
-export function drainedAfterSoaking(setup: Setup, medium: MediumLookup, hours = AFTER_SOAKING_HOURS): Result<Settled> {
-  const settled = settle(setup, medium);
-  if (!settled.ok || setup.water.kind !== "drained" || setup.water.outletCm >= settled.value.column.heightCm) return settled;
-  const { outletCm } = setup.water;
-  const { column } = settled.value;
-  const run = runTransient(column, column.zCm.map(() => 0), outletCm > 0 ? { kind: "psi", cm: outletCm } : { kind: "seepage" }, { kind: "sealed" }, [hours]);
-  const [state] = run.states;
-  if (run.status !== "done" || !state) return failed(problem("water", "stopped", "The draining of this stack could not be followed to its end; shown is its settled state."));
-  const layerStoredCm3 = Float64Array.from(column.layers, ({ bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
-    areaCm2 * ((topCm - bottomCm) / cellCount) * state.theta.subarray(firstCell, firstCell + cellCount).reduce((sum, theta) => sum + theta, 0));
-  return ok({ column, equilibrium: { waterTableCm: outletCm, storedCm3: state.storedCm3, layerStoredCm3, pondedCm3: 0, psiCm: state.psiCm, theta: state.theta } });
 }

@@ -3,6 +3,7 @@ import { failed, ok, problem, type Result } from "../units/problem";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { Branch } from "./branch";
 import { hydrostaticStorageCm3 } from "./equilibrium";
+import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "./limits";
 import { columnOf, openWaterCm3, repellingLayer, type MediumLookup } from "./settle";
 import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./steady-rise";
 
@@ -10,11 +11,6 @@ import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./stead
  * What a reservoir can send up to the roots, over its level, against what they take in a day. Steady flow; the lowest level at which supply
  * still meets demand is the refill mark.
  */
-
-/** Water is called for at the middle of the root zone, and held there to the end of its buffer (de Boodt & Verdonck 1972). [cm] */
-export const ROOT_LIMIT_PSI_CM = -100;
-/** How far a medium's conductivity may be from what is computed with, either way; supply is off by the same factor. */
-export const CONDUCTIVITY_FACTOR = 3;
 
 export type RefillMark =
   /** Refill at this level. [cm] */
@@ -33,12 +29,15 @@ export type BranchSupply = {
   /** The mark were the media to conduct three times more, or less. */
   readonly markIfBetter: RefillMark;
   readonly markIfWorse: RefillMark;
-  /** Water between the brim and the mark, what the soil above gives up as the level falls included. [cm³] */
+  /** Water between full and the mark, what the soil above gives up as the level falls included. [cm³] */
   readonly usableCm3: number;
 };
 
 export type Supply = {
+  /** How high the surface can be: to the overflow, or without one to the top of the stack. [cm] */
   readonly brimCm: number;
+  /** Up to where it is filled: to the overflow, or without one as it stands. [cm] */
+  readonly fullCm: number;
   readonly levelCm: number;
   readonly demandHeightCm: number;
   readonly demandCm3PerHour: number;
@@ -72,6 +71,8 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
   const areaCm2 = vesselAreaCm2(setup.vessel);
   const asked = demandCm3PerHour(setup.demandMmPerDay, areaCm2);
   const levelCm = setup.water.kind === "free-water" ? setup.water.levelCm : top;
+  const overflows = setup.water.kind !== "free-water" || setup.water.overflowCm !== null;
+  const fullCm = overflows ? brimCm : Math.min(levelCm, heightCm);
   const drying = columnOf(setup, medium, "drying");
   if (!drying.ok) return drying;
 
@@ -93,11 +94,11 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
     return {
       curve, nowCm3PerHour: supplyAt(levelCm), mark,
       markIfBetter: markFor(asked / CONDUCTIVITY_FACTOR), markIfWorse: markFor(asked * CONDUCTIVITY_FACTOR),
-      usableCm3: mark.kind === "too-weak" ? 0 : held(brimCm) - held(mark.kind === "mark" ? mark.levelCm : 0),
+      usableCm3: mark.kind === "too-weak" ? 0 : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : 0)),
     };
   };
   return ok({
-    brimCm, levelCm, demandHeightCm, demandCm3PerHour: asked, areaCm2, soaked: onBranch("drying"), wicked: onBranch("wetting"),
+    brimCm, fullCm, levelCm, demandHeightCm, demandCm3PerHour: asked, areaCm2, soaked: onBranch("drying"), wicked: onBranch("wetting"),
     repelsIfDry: repelledUnder(setup, drying.value, levelCm, demandHeightCm, medium),
   });
 }

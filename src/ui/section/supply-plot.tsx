@@ -26,7 +26,7 @@ export function SupplyPlot({ supply, setup, stale, geometry, system }: { supply:
   const demandX = x(middle);
 
   const curve = (branch: BranchSupply, main: boolean, name: string) => {
-    const shown = branch.curve.filter(({ cm3PerHour, levelCm }) => perDay(cm3PerHour) >= 10 ** low && perDay(cm3PerHour) <= 10 ** high && levelCm <= Math.max(top, brimCm));
+    const shown = branch.curve.filter(({ cm3PerHour, levelCm }) => perDay(cm3PerHour) >= 10 ** low && perDay(cm3PerHour) <= 10 ** high && levelCm <= top);
     if (shown.length === 0) return null;
     const path = shown.map(({ levelCm, cm3PerHour }, i) => `${i ? "L" : "M"}${x(perDay(cm3PerHour)).toFixed(1)} ${yOf(levelCm).toFixed(1)}`).join("");
     const last = shown.at(-1)!;

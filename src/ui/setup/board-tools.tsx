@@ -24,14 +24,12 @@ export function BoardTools({ store, newId }: { store: SetupStore; newId: () => s
   return (
     <div className="no-print flex flex-wrap items-center gap-x-2 gap-y-1 pb-1 text-[0.95rem]">
       {hasReservoir && (
-        <fieldset className="flex">
-          <legend className="sr-only">Beside the section</legend>
+        <span role="group" aria-label="Beside the section" className="flex">
           {BESIDE.map(([value, words]) => (
-            <label key={value} className={`press cursor-pointer rounded-none first-of-type:rounded-l-[3px] last-of-type:-ml-px last-of-type:rounded-r-[3px] has-focus-visible:outline-2 ${beside === value ? "press-main" : ""}`}>
-              <input type="radio" name="beside" className="sr-only" checked={beside === value} onChange={() => store.showBeside(value)} />{words}
-            </label>
+            <button key={value} type="button" aria-pressed={beside === value} className={`press rounded-none first:rounded-l-[3px] last:-ml-px last:rounded-r-[3px] ${beside === value ? "press-main" : ""}`}
+              onClick={() => store.showBeside(value)}>{words}</button>
           ))}
-        </fieldset>
+        </span>
       )}
       {!held && <button type="button" className="press" onClick={() => store.compareDrainage(newId, system)}>{without ? "Without drainage layer" : "With drainage layer"}</button>}
       {!held && <button type="button" className="press" title="Keeps this state on show beside what you change" onClick={() => store.hold()}>Hold this state</button>}

@@ -2,7 +2,8 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { Pause, Play, X } from "lucide-react";
 import { useStore } from "zustand";
-import { MOST_DRY_DAYS, type Run, type RunPhaseKind } from "@/core/water/run";
+import { MOST_DRY_DAYS } from "@/core/water/limits";
+import type { Run, RunPhaseKind } from "@/core/water/run";
 import { formatHours, formatLength, formatVolume, type UnitSystem } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import type { RunShown, SetupStore } from "./setup-store";

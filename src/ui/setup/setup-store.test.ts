@@ -3,7 +3,7 @@ import { withLayer, withWater, withoutLayer } from "@/core/stack/edit";
 import { MIX, layer, medium, potWith } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup-actions";
-import { drainedAfterSoaking } from "@/core/water/settle";
+import { drainedAfterSoaking } from "@/core/water/drain";
 import { makeSetupStore } from "./setup-store";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });

@@ -17,10 +17,11 @@ export function useWater(store: SetupStore): void {
     let runs: object | undefined;
     const ask = (): void => {
       const state = store.getState();
-      const { setup, view } = state;
+      const { setup, committed, view } = state;
       if (state.draining) drain.ask({ setup });
       if (state.held && !state.held.day && state.held.setup.water.kind === "drained" && state.when === "day") heldDrain.ask({ setup: state.held.setup });
-      if (view.ok && reservoirTopCm(setup) !== undefined && state.supply?.setup !== setup) supply.ask({ setup });
+      // in the middle of a drag the frames come first
+      if (view.ok && setup === committed && reservoirTopCm(setup) !== undefined && state.supply?.setup !== setup) supply.ask({ setup });
       if (state.run === runs) return;
       // a run nobody waits for any more is not computed to its end
       if (state.run?.kind === "computing") {

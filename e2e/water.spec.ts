@@ -1,0 +1,155 @@
+import { BOG, CARBOY, TROUGH, expect, heightOf, saved, test, typeInto, words } from "./marlstone";
+
+// Water that moves: supply against demand, a layer taken out, a state held, doses, a run.
+
+const MIX = "Potting mix, peat-based";
+
+test("the refill mark rises on a hot day, falls on a cool one, and is drawn where the curve crosses the demand", async ({ page, open }) => {
+  await open(TROUGH);
+  const supply = page.getByRole("region", { name: "Supply" });
+  const mark = async (): Promise<number> => {
+    await expect(supply.getByText("following", { exact: true })).toHaveCount(0);
+    const text = await supply.getByText(words(String.raw`Refill when the surface has fallen to [\d.]+ cm`)).textContent();
+    return Number(/fallen to ([\d.]+)/u.exec(text!)![1]);
+  };
+  const usual = await mark();
+  await supply.getByRole("button", { name: "hot day" }).click();
+  await expect(supply.getByText(words("a day takes 1.62 L a day")).first()).toBeVisible();
+  const hot = await mark();
+  await typeInto(supply.getByRole("textbox", { name: "A day takes" }), "0.04 in");
+  await expect(supply.getByText(words("a day takes 206 mL a day")).first()).toBeVisible();
+  const cool = await mark();
+  expect(cool).toBeLessThan(usual);
+  expect(hot).toBeGreaterThan(usual);
+
+  await page.getByRole("button", { name: "supply", exact: true }).click();
+  const board = page.getByRole("group", { name: "Section and water profile, to scale" });
+  await expect(board.getByText(words(`refill at ${cool} cm`))).toBeVisible();
+  await expect(board.getByText("soaked first")).toBeVisible();
+  await expect(board.getByText("wicked up")).toBeVisible();
+
+  await typeInto(supply.getByRole("textbox", { name: "A day takes" }), "-2");
+  await expect(supply.getByText("cannot take less than nothing")).toBeVisible();
+  await typeInto(supply.getByRole("textbox", { name: "A day takes" }), "4 km");
+  await expect(supply.getByText("“km” is not a unit")).toBeVisible();
+});
+
+test("a wick that starts dry never starts, and the section shows it dry", async ({ page, open }) => {
+  await open(TROUGH);
+  await page.getByLabel("How it got wet").selectOption({ label: "wicked up from dry" });
+  await saved(page);
+  const supply = page.getByRole("region", { name: "Supply" });
+  await expect(supply.getByText("sheds water and nothing rises through it").first()).toBeVisible();
+  await expect(page.getByText(words("The root zone has 74 % air on the whole"))).toBeVisible();
+  await page.getByRole("button", { name: "Why: How high the wet zone reaches" }).click();
+  await expect(page.getByText("what repels water has stayed dry")).toBeVisible();
+});
+
+test("with or without the drainage layer: both stand side by side a day after a soaking, and one press goes back", async ({ page, open, marlstone }) => {
+  await open(BOG);
+  await typeInto(page.getByRole("textbox", { name: "Outlet" }), "0");
+  await saved(page);
+  const before = marlstone.stored(BOG);
+  await page.getByRole("button", { name: "Without drainage layer" }).click();
+  const compared = page.getByRole("region", { name: "Held against now" });
+  await expect(compared.getByText(words(String.raw`This vessel drains, and a day after a soaking the wet zone reaches [\d.]+ cm with the pea gravel 6–10 mm or without`))).toBeVisible();
+  await expect(compared.getByText(words(String.raw`[\d.]+ L more rooted soil`))).toBeVisible();
+  const board = page.getByRole("group", { name: "Section and water profile, to scale" });
+  await expect(board.getByText("held")).toBeVisible();
+  await saved(page);
+  expect(marlstone.stored(BOG).layers.map(({ thicknessCm }) => thicknessCm)).toEqual([16, 2]);
+  await compared.getByRole("button", { name: "Go back to it" }).click();
+  await saved(page);
+  expect(marlstone.stored(BOG)).toEqual(before);
+  await expect(compared).toHaveCount(0);
+});
+
+test("in a sealed vessel the layer is where a spill goes", async ({ page, open }) => {
+  await open(CARBOY);
+  await page.getByRole("button", { name: "With drainage layer" }).click();
+  const compared = page.getByRole("region", { name: "Held against now" });
+  await expect(compared.getByText(words(String.raw`a spill gathers in the pea gravel 6–10 mm, .* after 705 mL more with the layer, after 1.22 L without`))).toBeVisible();
+  // wetter, and in a medium that holds little, it is the other way round
+  await compared.getByRole("button", { name: "Let it go" }).click();
+  for (const select of await page.getByLabel("Medium").all()) await select.selectOption({ label: "Coarse sand" });
+  await typeInto(page.getByRole("textbox", { name: "Water in there, all told" }), "0.6");
+  await page.getByRole("listitem", { name: "drainage layer" }).click({ position: { x: 300, y: 4 } });
+  await page.getByLabel("Medium").last().selectOption({ label: "Pea gravel 6–10 mm" });
+  await page.getByRole("button", { name: "Without drainage layer" }).click();
+  await expect(compared.getByText("the only place for a spill to go")).toBeVisible();
+});
+
+test("a state can be held against any change", async ({ page, open }) => {
+  await open(TROUGH);
+  await page.getByRole("button", { name: "Hold this state" }).click();
+  const compared = page.getByRole("region", { name: "Held against now" });
+  await expect(compared.getByText("No difference that counts yet")).toBeVisible();
+  await typeInto(page.getByRole("textbox", { name: `Thickness of ${MIX}` }), "12");
+  await expect(compared.getByText(words("stack 5 cm lower"))).toBeVisible();
+  await expect(compared.getByText(words(String.raw`[\d.]+ L less rooted soil`))).toBeVisible();
+  await page.getByRole("button", { name: /^Undo/u }).click();
+  await expect(compared.getByText("No difference that counts yet")).toBeVisible();
+  await compared.getByRole("button", { name: "Let it go" }).click();
+  await expect(compared).toHaveCount(0);
+});
+
+test("each further dose is told, and the one at which water first stands in the root zone", async ({ page, open }) => {
+  await open(CARBOY);
+  const doses = page.getByRole("region", { name: "Each further dose" });
+  await expect(doses.getByRole("row", { name: /^now/u })).toContainText(words("35 %"));
+  await expect(doses.getByRole("row", { name: words(String.raw`^\+ 300 mL`) })).toBeVisible();
+  await expect(doses.getByRole("row", { name: words(String.raw`^\+ 1.22 L`) })).toContainText("water first stands in the root zone");
+  await page.getByRole("button", { name: words(String.raw`^\+ 50 mL`) }).click();
+  await expect(doses.getByRole("row", { name: words(String.raw`^\+ 1.17 L`) })).toContainText("water first stands in the root zone");
+});
+
+test("wick feet stand in open water; a vessel that drains has none, and says so", async ({ page, open, marlstone }) => {
+  await open(TROUGH);
+  await page.getByRole("listitem", { name: "gravel reservoir" }).click({ position: { x: 300, y: 4 } });
+  await page.getByLabel("Medium").last().selectOption({ label: MIX });
+  await typeInto(page.getByRole("textbox", { name: "Fills, of the area" }), "12 %");
+  await saved(page);
+  expect(marlstone.stored(TROUGH).layers[0]).toMatchObject({ areaShare: 0.12 });
+  await expect(page.getByText(words("15 L lies below that level"))).toBeVisible();
+  await page.getByLabel("How it holds water").selectOption({ label: "Drained at a height" });
+  await expect(page.getByText("Wick feet stand in open water: the vessel must be sealed")).toBeVisible();
+  await typeInto(page.getByRole("textbox", { name: "Fills, of the area" }), "250");
+  await expect(page.getByText("more than half a per cent of it, and 100 % at most")).toBeVisible();
+});
+
+test("a run is played, scrubbed and closed by a change; days that make no sense are refused in place", async ({ page, open }) => {
+  await open(TROUGH);
+  await page.getByRole("button", { name: "Run it" }).click();
+  const run = page.getByRole("region", { name: "Run" });
+  const hour = run.getByRole("slider", { name: "Hour of the run" });
+  await expect(hour).toBeVisible({ timeout: 30_000 });
+  await expect(run.getByText(words("In the dry days 4.06 L of the 4.06 L asked was drunk"))).toBeVisible();
+  await expect(page.getByText("The whole stack is waterlogged, to its surface.")).toBeVisible();
+  await run.getByRole("button", { name: "Play the run" }).click();
+  await expect.poll(async () => Number(await hour.inputValue())).toBeGreaterThan(3);
+  await run.getByRole("button", { name: "Pause the run" }).click();
+  await hour.press("End");
+  await expect(hour).toHaveAttribute("aria-valuetext", /a day after$/u);
+  await expect(page.getByRole("slider", { name: "Free water level" })).toHaveCount(0);
+
+  await typeInto(run.getByRole("textbox", { name: "Dry days" }), "99");
+  await expect(run.getByText("1 to 30, whole")).toBeVisible();
+  await typeInto(run.getByRole("textbox", { name: "Dry days" }), "2");
+  await expect(run.getByText(words("of the 1.62 L asked"))).toBeVisible({ timeout: 30_000 });
+
+  await typeInto(page.getByRole("textbox", { name: "Free water level" }), "6");
+  await expect(run).toHaveCount(0);
+  expect(await heightOf(page.getByRole("slider", { name: "Free water level" }))).toBe(6);
+});
+
+test("with less motion asked for, a run goes from stage to stage by hand", async ({ page, open }) => {
+  await page.emulateMedia({ reducedMotion: "reduce" });
+  await open(CARBOY);
+  await page.getByRole("button", { name: "Run it" }).click();
+  const run = page.getByRole("region", { name: "Run" });
+  await expect(run.getByRole("button", { name: "Play the run" })).toHaveCount(0);
+  await run.getByRole("button", { name: "Next stage" }).click({ timeout: 30_000 });
+  await expect(run.getByRole("slider", { name: "Hour of the run" })).toHaveAttribute("aria-valuetext", /dry days$/u);
+  await run.getByRole("button", { name: "Close the run" }).click();
+  await expect(run).toHaveCount(0);
+});

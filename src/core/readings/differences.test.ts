@@ -1,0 +1,119 @@
+import { describe, expect, it } from "vitest";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import { withOrWithoutDrainage } from "../stack/drainage-layer";
+import { withLayer, withWater } from "../stack/edit";
+import { stackHeightCm, type Setup } from "../stack/setup";
+import { drainedAfterSoaking } from "../water/drain";
+import { settle } from "../water/settle";
+import { supplyOf } from "../water/supply";
+import { differences, meaningOfDrainage, type Told } from "./differences";
+import { doseSteps, readDose, readSettled, topOfZones } from "./readings";
+import { supplySayings } from "./supply-sentences";
+
+const told = (setup: Setup, day = false): Told => {
+  const settled = day ? drainedAfterSoaking(setup, medium) : settle(setup, medium);
+  if (!settled.ok) throw new Error(settled.problems[0]!.message);
+  return { setup, settled: settled.value, readings: readSettled(setup, settled.value, medium) };
+};
+const plain = (text: string): string => text.replace(/\u00a0/gu, " ");
+const POT = potWith({ kind: "drained", outletCm: 0 });
+
+describe("with or without a drainage layer", () => {
+  it("takes the coarse layer out and lets what lies on it reach down, or puts one under a stack that has none, at the same height", () => {
+    const out = withOrWithoutDrainage(POT, medium, "new")!;
+    expect(out).toMatchObject({ kind: "without", thicknessCm: 5, setup: { layers: [{ mediumId: MIX, thicknessCm: 25 }] } });
+    const back = withOrWithoutDrainage(out.setup, medium, "new")!;
+    expect(back).toMatchObject({ kind: "with", thicknessCm: 4, setup: { layers: [{ mediumId: GRAVEL, thicknessCm: 4, rooted: false }, { mediumId: MIX, thicknessCm: 21 }] } });
+    expect(stackHeightCm(back.setup)).toBe(stackHeightCm(POT));
+    expect(withOrWithoutDrainage({ ...POT, layers: [] }, medium, "new")).toBeUndefined();
+    expect(withOrWithoutDrainage({ ...POT, layers: [layer(GRAVEL, 5)] }, medium, "new")).toBeUndefined();
+  });
+
+  it("moves the wet zone of a drained pot up by the gravel's thickness, as a day after a soaking shows, and says by how much", () => {
+    // fine sand has a wet zone of its own height, with a sharp top; the gravel is thick against the suction its few wet contacts still pass on
+    const pot = { ...POT, layers: [layer(GRAVEL, 12), layer("fine-sand-0.1-0.5", 12, true)] };
+    const change = withOrWithoutDrainage(pot, medium, "new")!;
+    const [held, now] = [told(pot, true), told(change.setup, true)];
+    const rise = topOfZones(held.readings.waterlogged) - topOfZones(now.readings.waterlogged);
+    expect(rise).toBeGreaterThan(12 - 5.5);
+    expect(rise).toBeLessThan(12 + 0.1);
+    expect(plain(meaningOfDrainage(change, held, now, "day", "metric"))).toMatch(/^This vessel drains: water perches on the pea gravel 6–10 mm, and the wet zone moves up/u);
+    expect(plain(meaningOfDrainage(change, held, now, "rest", "metric"))).toContain("Look at it a day after a soaking");
+  });
+
+  it("gives a spill its place in a sealed vessel, with the amounts the dose reading gives", () => {
+    const jar = potWith({ kind: "dosed", storedCm3: 700 }, [layer("scoria-10-25", 6), layer("coarse-sand-0.5-2", 8, true)]);
+    const change = withOrWithoutDrainage(jar, medium, "new")!;
+    const [held, now] = [told(jar), told(change.setup)];
+    const [takes, bare] = [held, now].map(({ setup, settled }) => readDose(setup, settled).untilRootsCm3!);
+    expect(takes).toBeGreaterThan(bare!);
+    expect(meaningOfDrainage(change, held, now, "rest", "metric")).toContain("the only place for a spill to go");
+    const full = withWater(jar, { kind: "free-water", levelCm: 8, overflowCm: null });
+    expect(meaningOfDrainage(change, told(full), told({ ...change.setup, water: full.water }), "rest", "metric")).toContain("spares them no spill");
+    // peat as dry as this soaks up more than gravel takes: the other school has its case too
+    const sponge = potWith({ kind: "dosed", storedCm3: 2000 }, [layer(GRAVEL, 4), layer(PEAT, 10)]);
+    const swap = withOrWithoutDrainage(sponge, medium, "new")!;
+    expect(meaningOfDrainage(swap, told(sponge), told(swap.setup), "rest", "metric")).toContain("soil in its place would soak up more");
+  });
+});
+
+describe("differences", () => {
+  it("are none from a state to itself, and name what changed with its amount", () => {
+    const before = told(potWith({ kind: "free-water", levelCm: 4, overflowCm: null }));
+    expect(differences(before, before, "metric")).toEqual([]);
+    const after = told(potWith({ kind: "free-water", levelCm: 6, overflowCm: null }));
+    const texts = differences(before, after, "metric").map(({ text }) => plain(text));
+    expect(texts).toContain("free water 2 cm higher");
+    expect(texts.some((text) => /more water held$/u.test(text))).toBe(true);
+    expect(differences(after, before, "imperial").map(({ text }) => plain(text))).toContain("free water 0.79 in lower");
+  });
+
+  it("say when nothing is waterlogged any more, and when roots are gone", () => {
+    const wet = told(potWith({ kind: "free-water", levelCm: 6, overflowCm: null }));
+    const dry = told(potWith({ kind: "dosed", storedCm3: 900 }));
+    expect(differences(wet, dry, "metric").map(({ text }) => plain(text)).join()).toContain("nothing is waterlogged");
+    const bare = told(withLayer(wet.setup, `${MIX}-20`, { rooted: false }));
+    expect(differences(wet, bare, "metric").map(({ text }) => text)).toContain("no layer with roots");
+  });
+});
+
+describe("the doses ahead", () => {
+  it("step by 50 mL, raise the wet zone, and meet the two that matter where the dose reading says", () => {
+    const jar = potWith({ kind: "dosed", storedCm3: 2900 }, [layer(GRAVEL, 4), layer(PEAT, 10)]);
+    const steps = doseSteps(jar, medium);
+    expect(steps[0]).toMatchObject({ addedCm3: 0, event: undefined });
+    const dose = readDose(jar, told(jar).settled);
+    expect(steps.find(({ event }) => event === "stands-at-roots")!.addedCm3).toBeCloseTo(dose.untilRootsCm3!, 6);
+    expect(steps.find(({ event }) => event === "stands-at-roots")!.waterTableCm).toBeCloseTo(4, 3);
+    const tops = steps.map(({ waterTableCm }) => waterTableCm);
+    expect(tops).toEqual([...tops].sort((a, b) => a - b));
+    expect(doseSteps(POT, medium)).toEqual([]);
+  });
+});
+
+describe("what is said of a supply", () => {
+  const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [layer(GRAVEL, 8), layer("fine-sand-0.1-0.5", 3, false), layer(MIX, 17)]);
+  const say = (setup: Setup) => {
+    const supply = supplyOf(setup, medium);
+    if (!supply.ok) throw new Error("supply");
+    return supplySayings(setup, supply.value, "metric", () => "potting mix").map(({ heading, text, tone }) => ({ heading, text: plain(text), tone }));
+  };
+
+  it("is a mark with its range and how long a fill lasts; trouble when the level is under it", () => {
+    const [mark] = say(TROUGH);
+    expect(mark).toMatchObject({ heading: "Refill mark", tone: "plain" });
+    expect(mark!.text).toMatch(/^Refill when the surface has fallen to 4\.\d cm \(4\.\d cm to 5 cm\): .* between 8 cm and there, which lasts about [\d.]+ such days\.$/u);
+    const [low] = say(withWater(TROUGH, { kind: "free-water", levelCm: 2, overflowCm: 8 }));
+    expect(low).toMatchObject({ tone: "trouble" });
+    expect(low!.text).toContain("It stands lower now: refill it.");
+  });
+
+  it("is trouble where the wick is too weak or too dry", () => {
+    const [weak] = say(withLayer(TROUGH, `${MIX}-17`, { mediumId: "scoria-10-25", rooted: true }));
+    expect(weak).toMatchObject({ tone: "trouble" });
+    expect(weak!.text).toContain("less than such a day takes");
+    const [dry, soaked] = say({ ...TROUGH, history: "dry" });
+    expect(dry!.text).toContain("sheds water and nothing rises");
+    expect(soaked!.heading).toBe("Refill mark, once soaked");
+  });
+});
