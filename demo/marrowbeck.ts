@@ -38,4 +38,26 @@ export const MARROWBECK: readonly Setup[] = [
       { id: "moss", name: "living moss", mediumId: "long-fibre-sphagnum-loose", thicknessCm: 1.5, areaShare: 1, rooted: false },
     ],
   },
+  {
+    name: "Platform planter, aubergine",
+    vessel: { shape: "rectangular", insideLengthCm: 56, insideWidthCm: 37, insideDepthCm: 38, material: "plastic" },
+    water: { kind: "free-water", levelCm: 10, overflowCm: 11 },
+    history: "soaked",
+    demandMmPerDay: 8,
+    layers: [
+      { id: "feet", name: "wick feet, packed", mediumId: "potting-mix-peat-based", thicknessCm: 12, areaShare: 0.08, rooted: false },
+      { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 22, areaShare: 1, rooted: true },
+    ],
+  },
+  {
+    name: "Tall pot over void-fillers, rosemary",
+    vessel: { shape: "round", insideDiameterCm: 30, insideDepthCm: 46, material: "ceramic" },
+    water: { kind: "drained", outletCm: 0 },
+    history: "soaked",
+    demandMmPerDay: 4,
+    layers: [
+      { id: "filler", name: "void-filler", mediumId: "fired-clay-pebbles-8-16", thicknessCm: 20, areaShare: 1, rooted: false },
+      { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 22, areaShare: 1, rooted: true },
+    ],
+  },
 ];

@@ -4,7 +4,7 @@ import { BOG, CARBOY, TROUGH, expect, saved, test, words } from "./marlstone";
 test("the yard shows every setup to one scale on one ground line, with its state", async ({ page, marlstone }) => {
   await page.goto(marlstone.url);
   const drawings = page.locator("main ul li a svg");
-  await expect(drawings).toHaveCount(3);
+  await expect(drawings).toHaveCount(5);
   const boxes = await Promise.all((await drawings.all()).map((drawing) => drawing.boundingBox()));
   const bottoms = boxes.map((box) => Math.round(box!.y + box!.height));
   expect(new Set(bottoms).size).toBe(1);

@@ -111,6 +111,7 @@ export { expect };
 
 export const TROUGH = "Terrace trough, celery and chard";
 export const BOG = "Stone-sink bog, butterworts and cranberry";
+export const TALL_POT = "Tall pot over void-fillers, rosemary";
 export const CARBOY = "Closed carboy, moss and jewel orchids";
 
 /** The status beside the name, once everything is stored. */

@@ -20,5 +20,8 @@ await picture("yard");
 await picture("setup", "Terrace trough", { act: async (page) => { await page.getByRole("listitem", { name: /Potting mix/ }).click({ position: { x: 300, y: 4 } }); await page.mouse.move(860, 340); await page.waitForTimeout(300); } });
 await picture("bog", "Stone-sink bog");
 await picture("carboy-dark", "Closed carboy", { dark: true });
+await picture("supply", "Terrace trough", { act: async (page) => { await page.getByRole("button", { name: "supply", exact: true }).click(); await page.waitForTimeout(1500); } });
+await picture("with-without", "Tall pot", { act: async (page) => { await page.getByRole("button", { name: "Without drainage layer" }).click(); await page.waitForTimeout(2500); } });
+await picture("run", "Terrace trough", { act: async (page) => { await page.getByRole("button", { name: "Run it" }).click(); const hour = page.getByRole("slider", { name: "Hour of the run" }); await hour.waitFor({ timeout: 30_000 }); await hour.fill("60"); await page.waitForTimeout(500); } });
 await picture("phone", "Terrace trough", { phone: true });
 await browser.close();

@@ -66,6 +66,34 @@ describe("a column case that does not validate has a line for each problem", () 
   });
 });
 
+describe("a reservoir and roots, the format's extensions", () => {
+  const reservoir = { kind: "reservoir", areaCm2: 20, levelCm: 3, overflowCm: 5, refills: [{ hour: 4, levelCm: 5, holdHours: 0.5 }] };
+  const uptake = { demandCmPerHour: [[0, 0.02], [6, 0]], roots: [{ fromCm: 2, toCm: 8 }] };
+
+  it("are taken, with their defaults, and answered with what was drunk, poured on and ran over", () => {
+    const parsed = parseColumnCase({ ...TRANSIENT, bottom: reservoir, top: { kind: "sealed" }, uptake, outputHours: [0, 2, 8] });
+    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+    if (!result.ok) throw new Error(result.problems.map(problemLine).join());
+    const [start, , end] = result.value.cumulative;
+    expect(start).toMatchObject({ uptakeCm3: 0, reservoir: { levelCm: 3, refilledCm3: 0, overflowCm3: 0 } });
+    expect(end!.uptakeCm3).toBeGreaterThan(0);
+    expect(end!.reservoir!.refilledCm3).toBeGreaterThan(0);
+    expect(result.value.massBalanceRelError).toBeLessThan(1e-9);
+    expect(result.value.states[2]!.storedCm3 - result.value.states[0]!.storedCm3).toBeCloseTo(end!.bottomInCm3 + end!.topInCm3 - end!.uptakeCm3!, 8);
+  });
+
+  it.each<[string, object, string]>([
+    ["a level over the overflow", { bottom: { ...reservoir, levelCm: 9 } }, "bottom.levelCm: stands above the overflow"],
+    ["no area", { bottom: { ...reservoir, areaCm2: 0 } }, "bottom.areaCm2: must be greater than 0"],
+    ["refills out of order", { bottom: { ...reservoir, refills: [{ hour: 4, levelCm: 5, holdHours: 2 }, { hour: 5, levelCm: 5 }] } }, "bottom.refills[1].hour: must not begin before the refill before it has ended"],
+    ["a refill over the overflow", { bottom: { ...reservoir, refills: [{ hour: 4, levelCm: 8 }] } }, "bottom.refills[0].levelCm: stands above the overflow"],
+    ["a demand that gives", { uptake: { ...uptake, demandCmPerHour: -1 } }, "uptake.demandCmPerHour: must not be negative"],
+    ["roots upside down", { uptake: { ...uptake, roots: [{ fromCm: 5, toCm: 2 }] } }, "uptake.roots[0].toCm: must lie above fromCm"],
+    ["roots in the air", { uptake: { ...uptake, roots: [{ fromCm: 900, toCm: 905 }] } }, "uptake.roots: must reach into the column"],
+    ["stress out of order", { uptake: { ...uptake, stress: { drownedPsiCm: 0, airedPsiCm: -3, thirstyPsiCm: -2, wiltedPsiCm: -15000 } } }, "uptake.stress: heads must fall from drowned over aired and thirsty to wilted"],
+  ])("refuse %s", (_, change, expected) => expect(lines({ ...TRANSIENT, ...change }).join("\n")).toContain(expected));
+});
+
 describe("the answer to an equilibrium case", () => {
   it("has the shape of a column result, defaults filled in", () => {
     const parsed = parseColumnCase({ ...EQUILIBRIUM, layers: [{ thicknessCm: 20, hydraulics: HYDRAULICS }] });

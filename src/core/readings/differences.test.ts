@@ -6,7 +6,7 @@ import { stackHeightCm, type Setup } from "../stack/setup";
 import { drainedAfterSoaking } from "../water/drain";
 import { settle } from "../water/settle";
 import { supplyOf } from "../water/supply";
-import { differences, meaningOfDrainage, type Told } from "./differences";
+import { differences, meaningOfDrainage, wetZoneRiseCm, type Told } from "./differences";
 import { doseSteps, readDose, readSettled, topOfZones } from "./readings";
 import { supplySayings } from "./supply-sentences";
 
@@ -30,14 +30,18 @@ describe("with or without a drainage layer", () => {
   });
 
   it("moves the wet zone of a drained pot up by the gravel's thickness, as a day after a soaking shows, and says by how much", () => {
-    // fine sand has a wet zone of its own height, with a sharp top; the gravel is thick against the suction its few wet contacts still pass on
+    // fine sand has a wet zone of its own height with a sharp top, so that the rise can be read off it as well
     const pot = { ...POT, layers: [layer(GRAVEL, 12), layer("fine-sand-0.1-0.5", 12, true)] };
     const change = withOrWithoutDrainage(pot, medium, "new")!;
     const [held, now] = [told(pot, true), told(change.setup, true)];
     const rise = topOfZones(held.readings.waterlogged) - topOfZones(now.readings.waterlogged);
+    expect(wetZoneRiseCm(now, held)).toBeCloseTo(rise, 0);
     expect(rise).toBeGreaterThan(12 - 5.5);
     expect(rise).toBeLessThan(12 + 0.1);
-    expect(plain(meaningOfDrainage(change, held, now, "day", "metric"))).toMatch(/^This vessel drains: water perches on the pea gravel 6–10 mm, and the wet zone moves up/u);
+    expect(plain(meaningOfDrainage(change, held, now, "day", "metric"))).toMatch(/^This vessel drains, and water perches on the pea gravel 6–10 mm: all that is wet in the soil lies 7\.\d cm higher than it would without the layer, by its 12 cm less the 4\.\d cm of suction/u);
+    const shallow = withLayer(POT, "pea-gravel-6-10-5", { thicknessCm: 2 });
+    const thin = withOrWithoutDrainage(shallow, medium, "new")!;
+    expect(meaningOfDrainage(thin, told(shallow, true), told(thin.setup, true), "day", "metric")).toContain("it lifts the wet zone by nothing");
     expect(plain(meaningOfDrainage(change, held, now, "rest", "metric"))).toContain("Look at it a day after a soaking");
   });
 

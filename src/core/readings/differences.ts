@@ -64,14 +64,27 @@ export function meaningOfDrainage({ kind, thicknessCm, medium }: Pick<WithOrWith
     }
     return `This vessel is sealed: the ${name} is the only place for a spill to go. With it ${formatVolume(takes, system)} more can come in before water stands among the roots; ${spill}.`;
   }
-  const [high, low] = [withLayer, without].map(({ readings }) => topOfZones(readings.waterlogged));
   const [airWith, airWithout] = [withLayer, without].map(({ readings }) => readings.rootZone?.meanAirSpace);
   const airs = airWith !== undefined && airWithout !== undefined ? ` Air at the roots is ${formatPercent(airWith)} with it and ${formatPercent(airWithout)} without.` : "";
   if (when === "rest") {
     return `This vessel drains. At rest, weeks on, the suction at a height is the same with or without the ${name}; what counts for roots is the days after a watering, when water perches on it. Look at it a day after a soaking.${airs}`;
   }
-  const rise = high! - low!;
-  if (rise < LEAST_CM) return `This vessel drains, and a day after a soaking ${high! > 0 ? `the wet zone reaches ${cm(high!)} with the ${name} or without: the layer does not dry what is above it, it only takes the place of the wettest soil` : `nothing is waterlogged, with the ${name} or without`}.${airs}`;
-  const fully = rise > thicknessCm - 0.5 ? "by about the layer's thickness" : `by less than its ${cm(thicknessCm)}, since the foot of the soil over it stays at some suction`;
-  return `This vessel drains: water perches on the ${name}, and the wet zone moves up ${fully}: ${cm(rise)}. It reaches ${cm(high!)} with the layer and ${low! > 0 ? cm(low!) : "nowhere"} without.${airs}`;
+  const rise = wetZoneRiseCm(without, withLayer);
+  const footSuction = Math.max(0, -footPsiCm(withLayer));
+  if (rise < LEAST_CM) {
+    return `This vessel drains. A day after a soaking the foot of the soil on the ${name} stands at ${cm(footSuction)} of suction, as much as the layer is thick: it lifts the wet zone by nothing, and dries nothing above it. It takes the place of the wettest soil.${airs}`;
+  }
+  return `This vessel drains, and water perches on the ${name}: all that is wet in the soil lies ${cm(rise)} higher than it would without the layer, by its ${cm(thicknessCm)}${footSuction >= LEAST_CM ? ` less the ${cm(footSuction)} of suction its few wet contacts still pass on to the soil's foot` : ""}.${airs}`;
+}
+
+/** Pressure head at the foot of what lies on the lowest layer. [cm] */
+const footPsiCm = ({ readings: { profile } }: Told): number => profile.psiCm[profile.firstPoint[1]!]!;
+
+/**
+ * How much higher a drainage layer moves what is wet in the soil over it: suction grows by height from the soil's foot, so the wet zone moves as the place
+ * does at which its foot's suction is found without the layer.
+ */
+export function wetZoneRiseCm(without: Told, withLayer: Told): number {
+  const thicknessCm = withLayer.settled.column.layers[0]!.topCm;
+  return thicknessCm + footPsiCm(withLayer) - without.readings.profile.psiCm[0]!;
 }

@@ -13,9 +13,10 @@ export function ComparePanel({ store }: { store: SetupStore }) {
   const now = useStore(store, shownView);
   const when = useStore(store, (state) => state.when);
   const waiting = useStore(store, (state) => state.held !== undefined && state.when === "day" && state.setup.water.kind === "drained" && (state.draining || !state.held.day));
-  const found = useMemo(() => (before && now ? differences(before, now, system) : []), [before, now, system]);
   // the meaning holds while the present state is still the one the layer was taken from or put into
   const meaning = useMemo(() => (held?.change && before && now && now.setup === held.change.setup ? meaningOfDrainage(held.change, before, now, now.setup.water.kind === "drained" ? when : "rest", system) : ""), [held, before, now, when, system]);
+  // where the wet zone goes is told whole by the meaning; the tops of zones in unlike layers say less
+  const found = useMemo(() => (before && now ? differences(before, now, system).filter(({ id }) => meaning === "" || id !== "wet-zone") : []), [before, now, system, meaning]);
   if (!held || !before) return null;
   return (
     <section aria-label="Held against now" className="mb-2 border-b border-rule-strong pb-2">

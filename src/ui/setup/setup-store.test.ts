@@ -4,7 +4,8 @@ import { MIX, layer, medium, potWith } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup-actions";
 import { drainedAfterSoaking } from "@/core/water/drain";
-import { makeSetupStore } from "./setup-store";
+import { runSetup } from "@/core/water/run";
+import { heldView, makeSetupStore, shownView } from "./setup-store";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
 const MIX_ID = "potting-mix-peat-based-20";
@@ -89,6 +90,53 @@ describe("the page's store", () => {
     store.showWhen("rest");
     expect([when(), store.getState().draining]).toEqual(["rest", false]);
     expect(storeOf(POT).store.getState().draining).toBe(false);
+  });
+
+  it("holds a state against changes, drained or at rest as the page shows it, until it is let go", () => {
+    const drained = potWith({ kind: "drained", outletCm: 0 });
+    const { store } = storeOf(drained);
+    store.hold();
+    store.offer("Thickness", thick(drained, 12), "metric");
+    expect(heldView(store.getState())).toMatchObject({ setup: drained, when: "rest" });
+    const found = drainedAfterSoaking(drained, medium);
+    if (!found.ok) throw new Error(found.problems[0]!.message);
+    store.showHeldDrained(thick(drained, 3), found.value.equilibrium);
+    expect(heldView(store.getState())?.when).toBe("rest");
+    store.showHeldDrained(drained, found.value.equilibrium);
+    expect(heldView(store.getState())?.when).toBe("day");
+    store.showWhen("rest");
+    expect(heldView(store.getState())?.when).toBe("rest");
+    store.letGo();
+    expect(heldView(store.getState())).toBeUndefined();
+  });
+
+  it("takes a drainage layer out as one step while it holds the state with it, and says when there is none to speak of", () => {
+    const { store, kept } = storeOf(POT);
+    store.compareDrainage(() => "new", "metric");
+    expect(kept.map(([label, { layers }]) => [label, layers.length])).toEqual([["Without the drainage layer", 1]]);
+    expect(store.getState().held).toMatchObject({ setup: POT, change: { kind: "without" } });
+    const bare = storeOf(potWith(POT.water, [layer("pea-gravel-6-10", 8)]));
+    bare.store.compareDrainage(() => "new", "metric");
+    expect(bare.store.getState()).toMatchObject({ held: undefined, notice: expect.stringContaining("no drainage layer") as string });
+  });
+
+  it("plays a run of the setup it was asked for, and forgets it when the setup changes", () => {
+    const { store } = storeOf(POT);
+    store.askRun(1);
+    const run = runSetup(POT, medium, 1);
+    store.showRun(thick(POT, 9), run);
+    expect(store.getState().run?.kind).toBe("computing");
+    store.showRun(POT, run);
+    store.seek(1e6);
+    const shown = store.getState().run;
+    if (shown?.kind !== "ready") throw new Error("ready");
+    expect([shown.frame, shown.view.when]).toEqual([shown.run.frames.length - 1, "run"]);
+    expect(shownView(store.getState())).toBe(shown.view);
+    store.preview(thick(POT, 9));
+    expect(store.getState().run).toBeUndefined();
+    store.askRun(2);
+    store.showRun(store.getState().setup, { ok: false, problems: [{ path: "run", code: "stopped", message: "too hard" }] });
+    expect(store.getState().run).toMatchObject({ kind: "failed", message: "too hard" });
   });
 
   it("has a dose's room only where water is dosed", () => {
