@@ -16,8 +16,11 @@ export function openMarlstone(folder = dataFolder()) {
   const context: setups.ServiceContext = {
     now: () => new Date().toISOString(), newId: () => nanoid(12), medium: (id) => byId.get(id),
   };
+  const media = [...CATALOGUE].sort((a, b) => a.name.localeCompare(b.name, "en"));
   return {
     close,
+    /** The media a grower can choose, by name. */
+    media: (): readonly Medium[] => media,
     shelf: (page: number, putAway?: boolean) => setups.shelf(db, page, putAway),
     createSetup: (setup: Setup) => setups.createSetup(db, setup, context),
     loadSetup: (id: string) => setups.loadSetup(db, id),

@@ -1,4 +1,5 @@
 import { failed, problem } from "../core/units/problem";
+import type { MediumLookup } from "../core/water/settle";
 import type { WaterReplies, WaterRequests, WaterTask } from "./water.protocol";
 
 /**
@@ -10,7 +11,7 @@ export class WaterClient<T extends WaterTask> {
   private running: WaterRequests[T] | undefined;
   private waiting: WaterRequests[T] | undefined;
 
-  constructor(private readonly task: T, private readonly onReply: (asked: WaterRequests[T], reply: WaterReplies[T]) => void) {}
+  constructor(private readonly task: T, private readonly medium: MediumLookup, private readonly onReply: (asked: WaterRequests[T], reply: WaterReplies[T]) => void) {}
 
   ask(request: WaterRequests[T]): void {
     if (request.setup === this.waiting?.setup || (request.setup === this.running?.setup && !this.waiting)) return;
@@ -28,7 +29,8 @@ export class WaterClient<T extends WaterTask> {
     this.waiting = undefined;
     this.running = request;
     this.worker ??= this.start();
-    this.worker.postMessage({ task: this.task, ...request });
+    const media = [...new Set(request.setup.layers.map(({ mediumId }) => mediumId))].flatMap((id) => this.medium(id) ?? []);
+    this.worker.postMessage({ task: this.task, media, ...request });
   }
 
   private start(): Worker {

@@ -1,14 +1,11 @@
-import { CATALOGUE } from "../core/media/catalogue";
-import type { Medium } from "../core/media/medium";
 import { runSetup } from "../core/water/run";
 import { drainedAfterSoaking } from "../core/water/drain";
+import type { MediumLookup } from "../core/water/settle";
 import { supplyOf } from "../core/water/supply";
 import type { WaterReplies, WaterRequest, WaterTask } from "./water.protocol";
 
-const byId = new Map<string, Medium>(CATALOGUE.map((medium) => [medium.id, medium]));
-const medium = (id: string): Medium | undefined => byId.get(id);
-
 function answer(request: WaterRequest): WaterReplies[WaterTask] {
+  const medium: MediumLookup = (id) => request.media.find((one) => one.id === id);
   switch (request.task) {
     case "drain": {
       const drained = drainedAfterSoaking(request.setup, medium);

@@ -1,9 +1,8 @@
-import { CATALOGUE } from "@/core/media/catalogue";
 import type { Medium } from "@/core/media/medium";
+import type { MediumLookup } from "@/core/water/settle";
 
-/** The media a grower can choose, by name. */
-export const MEDIA: readonly Medium[] = [...CATALOGUE].sort((a, b) => a.name.localeCompare(b.name, "en"));
-
-const byId = new Map(MEDIA.map((medium) => [medium.id, medium]));
-
-export const mediumById = (id: string): Medium | undefined => byId.get(id);
+/** Finds media of a list by id. */
+export function lookupIn(media: readonly Medium[]): MediumLookup {
+  const byId = new Map(media.map((medium) => [medium.id, medium]));
+  return (id) => byId.get(id);
+}

@@ -52,6 +52,12 @@ const CHIP: Stroke = [["M", [-4, -1.2]], ["L", [3.6, -1.8], [4.2, 1.2], [-3.4, 1
 const STRAND: Stroke = [["M", [-8, 0]], ["Q", [-5, -4], [-1, 0]], ["Q", [3, 4], [8, 0]], ["M", [-4, -1.8]], ["L", [-2.5, -4.8]], ["M", [3, 1.9]], ["L", [4.5, -1]]];
 const STONE: Stroke = [["M", [-6, -2]], ["L", [-2, -6], [4, -5], [7, 0], [4, 5], [-3, 6], [-7, 2]], ["Z"]];
 
+const TICK: Stroke = [["M", [-5, 0]], ["Q", [0, -1.5], [5, 0.6]]];
+const CRUMB: Stroke = [["M", [-2, -0.8]], ["L", [-0.4, -2], [1.8, -1], [1.4, 1.4], [-1, 1.8]], ["Z"]];
+const SHARD: Stroke = [["M", [-3.4, -1.4]], ["L", [1, -2.8], [3.4, 0.8], [-0.6, 2.6]], ["Z"]];
+const SPLINTER: Stroke = [["M", [-2.2, 1.4]], ["L", [0.4, -2], [2.4, 1.2]], ["Z"]];
+const LEAF: Stroke = [["M", [-6, 0]], ["Q", [0, -4.5], [6, 0]], ["Q", [0, 4.5], [-6, 0]], ["M", [-4.5, 0]], ["L", [5, 0]]];
+
 const dots = (places: readonly Place[], radius: (i: number) => number): string => places.map((at, i) => ring(radius(i), radius(i), at)).join("");
 const strokes = (places: readonly Place[], grain: Stroke): string => places.map((at) => set(grain, at)).join("");
 const half = (places: readonly Place[], which: 0 | 1, every: number): readonly Place[] => places.filter((_, i) => (i % every === 0 ? 0 : 1) === which);
@@ -61,6 +67,7 @@ type Grain = { readonly lines?: string; readonly width?: number; readonly filled
 
 const coir = scatter(7, 7, 11);
 const mix = scatter(6, 6, 5);
+const loam = scatter(6, 7, 43);
 const pebbles = scatter(4, 4, 23, 0.4);
 const gravel = scatter(4, 4, 37, 0.5);
 
@@ -75,6 +82,13 @@ const GRAINS: Record<SectionPattern, Grain> = {
   pebbles: { lines: dots(pebbles, () => 5), filled: dots(pebbles.map(([x, y, turn]) => [x - 1.5, y - 1.5, turn] as const), () => 0.8) },
   "coarse-sand": { filled: dots(scatter(8, 8, 29), (i) => (i % 2 ? 1.1 : 0.8)) },
   "fine-sand": { filled: dots(scatter(12, 12, 31), () => 0.5) },
+  fibre: { lines: strokes(scatter(5, 8, 41), TICK), width: 0.7 },
+  loam: { lines: strokes(half(loam, 0, 2), DASH), filled: dots(half(loam, 1, 2), () => 0.6), width: 0.7 },
+  compost: { lines: strokes(scatter(6, 6, 47), CRUMB), width: 0.7 },
+  charcoal: { filled: strokes(scatter(4, 4, 53, 0.5), SHARD) },
+  leaves: { lines: strokes(scatter(3, 4, 59), LEAF), width: 0.7 },
+  grit: { lines: strokes(scatter(6, 6, 61), SPLINTER), width: 0.8 },
+  textile: { lines: Array.from({ length: 8 }, (_, i) => `M${i * 6} 0V48M0 ${i * 6}H48`).join(""), width: 0.5 },
   gravel: { lines: gravel.map((at, i) => ring(i % 2 ? 5 : 3.6, i % 2 ? 3.4 : 2.6, at)).join("") },
 };
 

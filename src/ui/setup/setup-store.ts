@@ -2,6 +2,7 @@ import { createStore } from "zustand/vanilla";
 import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
 import type { Setup } from "@/core/stack/setup";
+import type { Medium } from "@/core/media/medium";
 import type { Problem, Result } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
 import { readDose, readSettled, type DoseReading, type Readings } from "@/core/readings/readings";
@@ -92,7 +93,7 @@ function dayView({ setup, settled }: View, equilibrium: ColumnState, medium: Med
 }
 
 /** The page's state and the ways to change it. `onChange` gets every committed change, to be saved. */
-export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChange: ChangeSink) {
+export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChange: ChangeSink, media: readonly Medium[] = []) {
   const first = viewOf(initial.setup, medium);
   const store = createStore<SetupPageState>(() => ({
     setup: initial.setup, committed: initial.setup, view: first, lastView: first.ok ? first.value : undefined,
@@ -114,6 +115,8 @@ export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChan
   return {
     ...store,
     medium,
+    /** What a grower can choose from, by name. */
+    media,
     /** Draws a change without keeping it: a frame of a drag. What would bring in a problem is not drawn. */
     preview(setup: Setup): void {
       if (newProblems(checkWhole(store.getState().committed, medium), checkWhole(setup, medium)).length === 0) show(setup);

@@ -9,13 +9,10 @@ import { useShallow } from "zustand/react/shallow";
 import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import { headroomCm, type StackLayer } from "@/core/stack/setup";
 import { formatLength, formatMass, formatPercent, formatVolume } from "@/core/units/units";
-import { MEDIA } from "../common/media";
 import { useUnits } from "../common/preferences";
 import { NameField, QuantityField } from "../common/quantity-field";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
 import type { SetupStore } from "./setup-store";
-
-const MEDIUM_OPTIONS = MEDIA.map(({ id, name }) => <option key={id} value={id}>{name}</option>);
 
 const layerName = (layer: RowLayer, store: SetupStore): string => layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
 
@@ -70,7 +67,7 @@ export function addAbove(store: SetupStore, newId: () => string): void {
   const { committed, selectedId } = store.getState();
   const below = committed.layers.findIndex(({ id }) => id === selectedId);
   const used = new Set(committed.layers.map(({ mediumId }) => mediumId));
-  const medium = MEDIA.find(({ id }) => !used.has(id)) ?? MEDIA[0]!;
+  const medium = store.media.find(({ id, rootsByDefault }) => rootsByDefault && !used.has(id)) ?? store.media[0]!;
   const id = newId();
   const added = addLayer(committed, below < 0 ? committed.layers.length - 1 : below, { id, name: "", mediumId: medium.id, rooted: medium.rootsByDefault });
   if (!added) return store.say("There is no room for another layer: make one thicker or the vessel deeper first.");
@@ -157,7 +154,7 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
             change(`${name} to ${next.name}`, { mediumId: next.id, rooted: medium && layer.rooted !== medium.rootsByDefault ? layer.rooted : next.rootsByDefault });
           }}>
           {!medium && <option value="" disabled>{layer.mediumId}?</option>}
-          {MEDIUM_OPTIONS}
+          {store.media.map(({ id, name: one }) => <option key={id} value={id}>{one}</option>)}
         </select>
         <ThicknessField store={store} id={layer.id} name={name} />
       </div>

@@ -7,13 +7,13 @@ import type { SetupStore } from "./setup-store";
 /** Has workers compute what the page wants to show and what takes longer than a frame: a day's draining, the supply, a run. */
 export function useWater(store: SetupStore): void {
   useEffect(() => {
-    const drain = new WaterClient("drain", ({ setup }, reply) => {
+    const drain = new WaterClient("drain", store.medium, ({ setup }, reply) => {
       store.showDrained(setup, reply.ok ? reply.value : undefined);
       if (!reply.ok) store.say(reply.problems[0]?.message);
     });
-    const heldDrain = new WaterClient("drain", ({ setup }, reply) => { if (reply.ok) store.showHeldDrained(setup, reply.value); });
-    const supply = new WaterClient("supply", ({ setup }, reply) => store.showSupply(setup, reply));
-    const run = new WaterClient("run", ({ setup }, reply) => store.showRun(setup, reply));
+    const heldDrain = new WaterClient("drain", store.medium, ({ setup }, reply) => { if (reply.ok) store.showHeldDrained(setup, reply.value); });
+    const supply = new WaterClient("supply", store.medium, ({ setup }, reply) => store.showSupply(setup, reply));
+    const run = new WaterClient("run", store.medium, ({ setup }, reply) => store.showRun(setup, reply));
     let runs: object | undefined;
     const ask = (): void => {
       const state = store.getState();

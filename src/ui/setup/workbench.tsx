@@ -6,7 +6,8 @@ import { nanoid } from "nanoid";
 import { useStore } from "zustand";
 import { rename } from "@/core/stack/edit";
 import type { SetupState } from "@/formats/setup-actions";
-import { mediumById } from "../common/media";
+import type { Medium } from "@/core/media/medium";
+import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
 import { NameField } from "../common/quantity-field";
 import { SiteHeader } from "../common/site-header";
@@ -24,10 +25,10 @@ import { useWater } from "./use-water";
 import { VesselPanel, WaterPanel } from "./vessel-and-water";
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
-export function Workbench({ initial, actions }: { initial: SetupState; actions: SetupActions }) {
+export function Workbench({ initial, media, actions }: { initial: SetupState; media: readonly Medium[]; actions: SetupActions }) {
   const system = useUnits();
   const router = useRouter();
-  const { store, queue } = useSavedStore(initial, actions);
+  const { store, queue } = useSavedStore(initial, media, actions);
   const name = useStore(store, (state) => state.setup.name);
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);
@@ -77,8 +78,8 @@ export function Workbench({ initial, actions }: { initial: SetupState; actions: 
 }
 
 /** The page's store and the queue that saves it, for as long as the page is open. */
-function useSavedStore(initial: SetupState, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
-  const [made] = useState(() => makeSaved(initial, actions));
+function useSavedStore(initial: SetupState, media: readonly Medium[], actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
+  const [made] = useState(() => makeSaved(initial, media, actions));
   const { store, queue } = made;
   const { setupId } = initial;
 
@@ -118,8 +119,8 @@ function useSavedStore(initial: SetupState, actions: SetupActions): { store: Set
   return made;
 }
 
-function makeSaved(initial: SetupState, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
-  const store = makeSetupStore(initial, mediumById, (label, setup) => queue.push({ id: nanoid(16), label, document: documentOf(setup) }));
+function makeSaved(initial: SetupState, media: readonly Medium[], actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
+  const store = makeSetupStore(initial, lookupIn(media), (label, setup) => queue.push({ id: nanoid(16), label, document: documentOf(setup) }), media);
   const queue: SaveQueue = new SaveQueue(initial.setupId, initial.version, actions,
     typeof window === "undefined" ? { keep: () => undefined } : keeperFor(initial.setupId),
     store.setSaving,

@@ -5,7 +5,9 @@ import { readSettled } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
 import { sectionWidthCm } from "@/core/vessel/vessel";
 import { settle } from "@/core/water/settle";
-import { mediumById } from "../common/media";
+import type { Medium } from "@/core/media/medium";
+import type { MediumLookup } from "@/core/water/settle";
+import { lookupIn } from "../common/media";
 import { SiteHeader } from "../common/site-header";
 import { ShelfDrawing } from "../section/shelf-drawing";
 import { PutAwayButton, TakeBackButton, type YardActions } from "./yard-buttons";
@@ -18,9 +20,10 @@ const TALLEST_PX = 250;
 const WIDEST_PX = 420;
 
 /** Every setup as a small section on one ground line, all to one scale, with its name and how it stands. */
-export function Yard({ items, page, pages, total, putAway, showsPutAway, units, actions }: {
-  items: readonly YardItem[]; page: number; pages: number; total: number; putAway: number; showsPutAway: boolean; units: UnitSystem; actions: YardActions;
+export function Yard({ items, media, page, pages, total, putAway, showsPutAway, units, actions }: {
+  items: readonly YardItem[]; media: readonly Medium[]; page: number; pages: number; total: number; putAway: number; showsPutAway: boolean; units: UnitSystem; actions: YardActions;
 }) {
+  const medium = lookupIn(media);
   const vessels = items.flatMap(({ setup }) => (setup ? [setup.vessel] : []));
   const widestCm = Math.max(10, ...vessels.map((vessel) => sectionWidthCm(vessel) + 2));
   const tallestCm = Math.max(10, ...vessels.map((vessel) => vessel.insideDepthCm + 1));
@@ -34,7 +37,7 @@ export function Yard({ items, page, pages, total, putAway, showsPutAway, units, 
           <>
             <p className="text-soft">{total === 1 ? "One setup" : `${total} setups`}, cut open, all to one scale.</p>
             <ul className="mt-8 flex flex-wrap gap-y-10" style={{ "--px-per-cm": `min(${pxPerCm.toFixed(3)}px, calc((100vw - 4rem) / ${widestCm}))` } as React.CSSProperties}>
-              {items.map((item) => <ShelfItem key={item.id} item={item} units={units} tallestCm={tallestCm} showsPutAway={showsPutAway} actions={actions} />)}
+              {items.map((item) => <ShelfItem key={item.id} item={item} medium={medium} units={units} tallestCm={tallestCm} showsPutAway={showsPutAway} actions={actions} />)}
               <li aria-hidden className="flex grow flex-col"><div className="border-b-[3px] border-ink" style={{ height: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }} /></li>
             </ul>
           </>
@@ -61,17 +64,17 @@ function EmptyYard({ showsPutAway }: { showsPutAway: boolean }) {
   );
 }
 
-function ShelfItem({ item: { id, name, setup }, units, tallestCm, showsPutAway, actions }: {
-  item: YardItem; units: UnitSystem; tallestCm: number; showsPutAway: boolean; actions: YardActions;
+function ShelfItem({ item: { id, name, setup }, medium, units, tallestCm, showsPutAway, actions }: {
+  item: YardItem; medium: MediumLookup; units: UnitSystem; tallestCm: number; showsPutAway: boolean; actions: YardActions;
 }) {
-  const settled = setup && settle(setup, mediumById, units);
+  const settled = setup && settle(setup, medium, units);
   const line = !setup ? "Its stored version cannot be read. Open it to go back to one that can."
-    : settled!.ok ? `${stateLine(readSettled(setup, settled!.value, mediumById), units)}${setup.water.kind === "drained" ? ", once settled" : ""}`
+    : settled!.ok ? `${stateLine(readSettled(setup, settled!.value, medium), units)}${setup.water.kind === "drained" ? ", once settled" : ""}`
       : settled!.problems[0]!.message;
   return (
     <li className="flex flex-col">
       <Link href={`/setups/${id}`} className="group flex items-end border-b-[3px] border-ink px-4 no-underline focus-visible:outline-offset-4" style={{ minHeight: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }} aria-label={`${name}. ${line}`}>
-        {setup ? <ShelfDrawing id={id} setup={setup} settled={settled!.ok ? settled!.value : undefined} medium={mediumById} />
+        {setup ? <ShelfDrawing id={id} setup={setup} settled={settled!.ok ? settled!.value : undefined} medium={medium} />
           : <svg width={110} height={90} aria-hidden><path d="M4 4V86H106V4M30 86l14 -24l-10 -12l22 -30" fill="none" stroke="var(--trouble)" strokeWidth={3} strokeDasharray="6 4" /></svg>}
       </Link>
       <div className="w-0 min-w-full px-4 pt-2">
