@@ -10,7 +10,7 @@ const noPackages = (name, from, allowed, comment) => ({
   to: { dependencyTypesNot: ["local", "aliased-tsconfig", "type-only", "localmodule"], pathNot: `^(src|demo)/|${allowed}` },
 });
 /** Inside core, folders depend one way; each may import those before it. */
-const CORE_ORDER = ["units", "hydraulics", "media", "vessel", "stack", "water", "readings"];
+const CORE_ORDER = ["units", "hydraulics", "media", "mixing", "vessel", "stack", "water", "readings"];
 
 module.exports = {
   forbidden: [

@@ -1,0 +1,102 @@
+import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import { failed, ok, problem, type Result } from "../units/problem";
+import { blend, type Blend, type Part } from "./blend";
+
+/**
+ * A batch of a mix: from the room it is to fill, settled, back to what is measured out before mixing.
+ */
+export type PackKind = "bag" | "bale" | "brick";
+/** How something is bought. A brick or bale swells to `fillsLitres` once loosened or hydrated. */
+export type Pack = { readonly mediumId: string; readonly kind: PackKind; readonly fillsLitres: number; readonly price: number | null };
+
+export type Ingredient = {
+  readonly mediumId: string;
+  /** Loose, before mixing. [cm³] */
+  readonly looseCm3: number;
+  readonly dryKg: number;
+  readonly packs: number | undefined;
+  /** Loose volume left over of the packs bought. [cm³] */
+  readonly leftOverCm3: number | undefined;
+  readonly cost: number | undefined;
+};
+
+export type Batch = {
+  readonly blend: Blend;
+  readonly ingredients: readonly Ingredient[];
+  /** All ingredients side by side, then mixed, then after the first waterings. [cm³] */
+  readonly sumCm3: number;
+  readonly mixedCm3: number;
+  readonly settledCm3: number;
+  /** Share of height lost after the first watering. */
+  readonly settlingFraction: number;
+  /** What one part is in this batch. [cm³] */
+  readonly onePartCm3: number;
+  readonly dryKg: number;
+  readonly wetKg: number;
+};
+
+export const USUAL_MARGIN = 0.1;
+export const GREATEST_MARGIN = 1;
+/** Wet weight is at container capacity, about what a potful weighs after watering. [cm of suction] */
+const WATERED_PSI_CM = -7.5;
+
+/** What to measure out so that, mixed and settled, it fills a room with a margin left. Fails as `blend` does, or "bad-volume", "bad-margin". */
+export function batchFor(parts: readonly Part[], roomCm3: number, margin = USUAL_MARGIN, packs: readonly Pack[] = []): Result<Batch> {
+  if (!(roomCm3 > 0 && roomCm3 < 1e12)) return failed(problem("room", "bad-volume", "The room to fill must be more than nothing."));
+  if (!(margin >= 0 && margin <= GREATEST_MARGIN)) return failed(problem("margin", "bad-margin", "The margin goes from 0 to 100 %."));
+  const mixed = blend(parts);
+  if (!mixed.ok) return mixed;
+  const { shares, shrinkFraction } = mixed.value;
+  const settlingFraction = parts.reduce((sum, { medium }, i) => sum + shares[i]! * medium.settlingFraction.typical, 0);
+  return ok(batchOf(parts, mixed.value, (roomCm3 * (1 + margin)) / (1 - settlingFraction) / (1 - shrinkFraction), settlingFraction, packs));
+}
+
+/** The biggest batch that what one has allows: the scarcest ingredient decides. */
+export function batchFromStock(parts: readonly Part[], stockCm3: ReadonlyMap<string, number>, packs: readonly Pack[] = []): Result<{ readonly batch: Batch; readonly scarcestId: string }> {
+  const mixed = blend(parts);
+  if (!mixed.ok) return mixed;
+  const { shares } = mixed.value;
+  let scarcestId = "";
+  let sumCm3 = Infinity;
+  parts.forEach(({ medium }, i) => {
+    const has = stockCm3.get(medium.id);
+    if (has === undefined || has / shares[i]! >= sumCm3) return;
+    sumCm3 = has / shares[i]!;
+    scarcestId = medium.id;
+  });
+  if (!Number.isFinite(sumCm3)) return failed(problem("stock", "no-stock", "Say how much there is of at least one ingredient."));
+  if (!(sumCm3 > 0)) return failed(problem("stock", "none-left", "There is none of it left."));
+  const settlingFraction = parts.reduce((sum, { medium }, i) => sum + shares[i]! * medium.settlingFraction.typical, 0);
+  return ok({ batch: batchOf(parts, mixed.value, sumCm3, settlingFraction, packs), scarcestId });
+}
+
+function batchOf(parts: readonly Part[], mixed: Blend, sumCm3: number, settlingFraction: number, packs: readonly Pack[]): Batch {
+  const mixedCm3 = sumCm3 * (1 - mixed.shrinkFraction);
+  const settledCm3 = mixedCm3 * (1 - settlingFraction);
+  const ingredients = parts.map(({ medium }, i): Ingredient => {
+    const looseCm3 = mixed.shares[i]! * sumCm3;
+    const pack = packs.find(({ mediumId }) => mediumId === medium.id);
+    const count = pack && Math.ceil(looseCm3 / (pack.fillsLitres * 1000) - 1e-9);
+    return {
+      mediumId: medium.id, looseCm3, dryKg: (looseCm3 * medium.dryBulkDensityGPerCm3.typical) / 1000,
+      packs: count, leftOverCm3: pack && count! * pack.fillsLitres * 1000 - looseCm3, cost: pack && pack.price !== null ? count! * pack.price : undefined,
+    };
+  });
+  const dryKg = ingredients.reduce((sum, ingredient) => sum + ingredient.dryKg, 0);
+  const held = hydraulicFunctions(mixed.hydraulics).waterContent(WATERED_PSI_CM);
+  return {
+    blend: mixed, ingredients, sumCm3, mixedCm3, settledCm3, settlingFraction,
+    onePartCm3: sumCm3 / parts.reduce((sum, { parts: amount }) => sum + amount, 0),
+    dryKg, wetKg: dryKg + (held * mixedCm3) / 1000,
+  };
+}
+
+/** A measure at hand and how often it is filled for one part: the largest that divides a part evenly enough. */
+export type Measure = { readonly cm3: number; readonly perPart: number };
+
+const MEASURES_CM3 = [10_000, 5000, 3000, 2000, 1000, 500, 250, 100, 50];
+
+export function measureFor(onePartCm3: number): Measure {
+  const fits = MEASURES_CM3.find((cm3) => cm3 <= onePartCm3 * 1.05) ?? MEASURES_CM3.at(-1)!;
+  return { cm3: fits, perPart: onePartCm3 / fits };
+}

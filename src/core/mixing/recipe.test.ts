@@ -1,0 +1,58 @@
+import { describe, expect, it } from "vitest";
+import fc from "fast-check";
+import { parseRecipe, recipeText, type FindMedium } from "./recipe";
+
+const KNOWN: Readonly<Record<string, string>> = { peat: "sphagnum-peat", perlite: "perlite-coarse-3-6", sand: "coarse-sand-0.5-2", "coarse sand": "coarse-sand-0.5-2", coir: "coir-pith-fine", bark: "bark-6-12", "bark 6-12 mm": "bark-6-12", pumice: "pumice-2-5" };
+const find: FindMedium = (words) => (KNOWN[words.toLowerCase()] ? { kind: "one", id: KNOWN[words.toLowerCase()]! } : { kind: "none", near: words === "perlit" ? [{ id: "perlite-coarse-3-6", name: "Perlite, coarse" }] : [] });
+const read = (text: string) => {
+  const parsed = parseRecipe(text, find);
+  return parsed.ok ? Object.fromEntries(parsed.value.map(({ mediumId, parts }) => [mediumId, parts])) : parsed.problems.map(({ path, code }) => `${path} ${code}`);
+};
+const PEAT = "sphagnum-peat", PERLITE = "perlite-coarse-3-6", SAND = "coarse-sand-0.5-2", BARK = "bark-6-12";
+
+describe("a recipe", () => {
+  it.each<[string, Record<string, number>]>([
+    ["2 parts peat, 1 perlite, ½ sand", { [PEAT]: 2, [PERLITE]: 1, [SAND]: 0.5 }],
+    ["2:1:1 peat, perlite, bark", { [PEAT]: 2, [PERLITE]: 1, [BARK]: 1 }],
+    ["peat:perlite:sand 2:1:0.5", { [PEAT]: 2, [PERLITE]: 1, [SAND]: 0.5 }],
+    ["peat perlite 3:1", { [PEAT]: 3, [PERLITE]: 1 }],
+    ["60 % coir and 40% pumice", { "coir-pith-fine": 60, "pumice-2-5": 40 }],
+    ["peat x2 + perlite", { [PEAT]: 2, [PERLITE]: 1 }],
+    ["1 1/2 parts of peat; 1½ coarse sand", { [PEAT]: 1.5, [SAND]: 1.5 }],
+    ["1,5 peat, 0,5 sand", { [PEAT]: 1.5, [SAND]: 0.5 }],
+    ["two parts peat\nhalf a part sand", { [PEAT]: 2, [SAND]: 0.5 }],
+    ["- 2 peat\n- 1 bark 6-12 mm", { [PEAT]: 2, [BARK]: 1 }],
+    ["peat", { [PEAT]: 1 }],
+    ["1 peat, 2 peat", { [PEAT]: 3 }],
+    ["1e1 peat, 1/2 sand", { [PEAT]: 10, [SAND]: 0.5 }],
+  ])("%s", (text, expected) => expect(read(text)).toEqual(expected));
+
+  it.each<[string, string[]]>([
+    ["", [" empty"]],
+    ["   ", [" empty"]],
+    ["0 peat, 1 sand", ["parts[0] not-positive"]],
+    ["-2 peat", ["parts[0] not-positive"]],
+    ["1e9 peat", ["parts[0] too-large"]],
+    ["1/0 peat", ["parts[0] not-a-number"]],
+    ["1 peat, 2 moon dust", ["parts[1] unknown-medium"]],
+    ["2:1 peat", [" ratio"]],
+    ["2:1:1 peat, perlite", [" ratio"]],
+    [Array.from({ length: 13 }, () => "peat").join(","), [" too-many"]],
+    ["peat ".repeat(200), [" too-long"]],
+  ])("%s is explained", (text, expected) => expect(read(text)).toEqual(expected));
+
+  it("names what an unknown word could be", () => expect(parseRecipe("1 perlit", find)).toMatchObject({ ok: false, problems: [{ message: "“perlit” is not known. Is it Perlite, coarse?" }] }));
+
+  it("never throws, whatever is typed", () => {
+    fc.assert(fc.property(fc.string({ unit: "grapheme", maxLength: 80 }), (text) => void parseRecipe(text, find)));
+    fc.assert(fc.property(fc.array(fc.constantFrom("2", "1:1", "½", "peat", ",", ":", "/", "%", "x", "-", "parts", "1/2", "\n"), { maxLength: 12 }).map((words) => words.join(" ")), (text) => void parseRecipe(text, find)));
+  });
+
+  it("written out reads back as itself", () => {
+    const anyPart = fc.record({ mediumId: fc.constantFrom(...Object.values(KNOWN)), parts: fc.integer({ min: 1, max: 40 }).map((quarters) => quarters / 4) });
+    const names: Readonly<Record<string, string>> = Object.fromEntries(Object.entries(KNOWN).map(([name, id]) => [id, name]));
+    fc.assert(fc.property(fc.uniqueArray(anyPart, { minLength: 1, maxLength: 5, selector: ({ mediumId }) => mediumId }), (parts) => {
+      expect(parseRecipe(recipeText(parts, (id) => names[id]!), find)).toEqual({ ok: true, value: parts });
+    }));
+  });
+});

@@ -1,0 +1,28 @@
+import { describe, expect, it } from "vitest";
+import { CATALOGUE } from "@/core/media/catalogue";
+import { PLAIN_WORDS } from "@/core/media/words";
+import { parseRecipe } from "@/core/mixing/recipe";
+import { mediumSearch } from "./find-medium";
+
+const { find, search } = mediumSearch(CATALOGUE);
+
+describe("finding a medium", () => {
+  it("knows every plain word and every name", () => {
+    for (const [words, id] of Object.entries(PLAIN_WORDS)) expect([words, find(words)]).toEqual([words, { kind: "one", id }]);
+    for (const { id, name } of CATALOGUE) expect([name, find(name)]).toEqual([name, { kind: "one", id }]);
+  });
+
+  it("reads the recipe of the bog bench", () => {
+    expect(parseRecipe("2 parts peat, 1 perlite, ½ sand", find)).toEqual({ ok: true, value: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] });
+  });
+
+  it.each([["vermiculte", "vermiculite-medium"], ["zeolit", "zeolite-2-5"], ["Perlite coarse", "perlite-coarse-3-6"], ["wood fibr", "wood-fibre"]])("forgives %s", (slip, id) => {
+    expect(search(slip)[0]!.id).toBe(id);
+  });
+
+  it("offers what it could be, and nothing for what it cannot", () => {
+    expect(find("sphagnm")).toMatchObject({ kind: expect.stringMatching(/one|none/u) as string });
+    expect(find("moon dust from afar")).toEqual({ kind: "none", near: [] });
+    expect(search("sphagnm").map(({ id }) => id)).toContain("long-fibre-sphagnum-loose");
+  });
+});
