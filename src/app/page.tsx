@@ -17,7 +17,7 @@ export default async function YardPage({ searchParams }: { searchParams: Promise
     <>
       <RefreshOnShow />
       <Yard items={shelf.items.map(({ id, name, setup }) => ({ id, name, setup: setup.ok ? setup.value : undefined }))}
-        media={marlstone().media()} page={shelf.page} pages={shelf.pages} total={shelf.total} putAway={shelf.putAway} showsPutAway={showsPutAway}
+        media={marlstone().mediaFor(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))} page={shelf.page} pages={shelf.pages} total={shelf.total} putAway={shelf.putAway} showsPutAway={showsPutAway}
         units={readPreferences((name) => jar.get(name)?.value).units} actions={{ copy: copySetup, putAway, takeBack }} />
     </>
   );

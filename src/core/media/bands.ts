@@ -1,31 +1,34 @@
 import type { Medium, Range } from "./medium";
 
 /**
- * How far a medium's curves are known: the low and high of the points for which a range is given, straight in between over the logarithm of
- * suction. Between points it says no more than they do.
+ * How far a medium's curves are known: at the suctions for which a range is given, how far it reaches below and above the likely value; in between
+ * the reaches are taken over the logarithm of suction and laid around the curve, so that the band has its shape.
  */
-export type BandPoint = { readonly suctionCm: number; readonly low: number; readonly high: number };
+export type BandPoint = { readonly suctionCm: number; readonly below: number; readonly above: number };
 
 const NEARLY_SATURATED_CM = 0.1;
 const WILTED_CM = 15_000;
 
-export const retentionBand = (medium: Medium): BandPoint[] => band([
+export const retentionBand = (medium: Medium): BandPoint[] => differences([
   [NEARLY_SATURATED_CM, medium.totalPorosity], [10, medium.thetaAtPsi10], [50, medium.thetaAtPsi50], [100, medium.thetaAtPsi100], [WILTED_CM, medium.unavailableWater],
 ]);
 
-export const conductivityBand = (medium: Medium): BandPoint[] => band([
+/** In factors, since conductivity goes by decades. */
+export const conductivityBand = (medium: Medium): BandPoint[] => factors([
   [NEARLY_SATURATED_CM, medium.ksCmPerHour], [10, medium.kAtPsi10CmPerHour], [50, medium.kAtPsi50CmPerHour],
 ]);
 
-const band = (points: readonly (readonly [suctionCm: number, range: Range])[]): BandPoint[] =>
-  points.map(([suctionCm, { low, high }]) => ({ suctionCm, low, high }));
+type Known = readonly (readonly [suctionCm: number, range: Range])[];
 
-/** The band at a suction; undefined outside its points. */
-export function bandAt(points: readonly BandPoint[], suctionCm: number, logarithmic = false): { readonly low: number; readonly high: number } | undefined {
+const differences = (points: Known): BandPoint[] => points.map(([suctionCm, { low, typical, high }]) => ({ suctionCm, below: typical - low, above: high - typical }));
+const factors = (points: Known): BandPoint[] => points.map(([suctionCm, { low, typical, high }]) => ({ suctionCm, below: Math.log(typical / Math.max(low, LEAST_CONDUCTIVITY)), above: Math.log(high / typical) }));
+const LEAST_CONDUCTIVITY = 1e-9;
+
+/** The reaches at a suction; undefined beyond the driest point. */
+export function reachAt(points: readonly BandPoint[], suctionCm: number): { readonly below: number; readonly above: number } | undefined {
   const next = points.findIndex((point) => point.suctionCm >= suctionCm);
-  if (next < 0 || suctionCm < points[0]!.suctionCm) return undefined;
+  if (next < 0) return undefined;
   const [a, b] = [points[Math.max(0, next - 1)]!, points[next]!];
   const w = a === b ? 0 : Math.log(suctionCm / a.suctionCm) / Math.log(b.suctionCm / a.suctionCm);
-  const between = (from: number, to: number): number => (logarithmic ? Math.exp(Math.log(Math.max(from, 1e-12)) * (1 - w) + Math.log(Math.max(to, 1e-12)) * w) : from * (1 - w) + to * w);
-  return { low: between(a.low, b.low), high: between(a.high, b.high) };
+  return { below: a.below * (1 - w) + b.below * w, above: a.above * (1 - w) + b.above * w };
 }

@@ -4,6 +4,7 @@ import { CATALOGUE } from "../media/catalogue";
 import { airOverYears, yearsUntilTight } from "./ageing";
 import { batchFor, batchFromStock, measureFor, type Batch } from "./batch";
 import type { Part } from "./blend";
+import { mixEc, mixPH } from "./chemistry";
 import { wettingOf } from "./wetting";
 
 const part = (id: string, parts: number): Part => ({ medium: CATALOGUE.find((one) => one.id === id)!, parts });
@@ -93,5 +94,18 @@ describe("ageing", () => {
     expect(until.high).toBeGreaterThan(until.typical);
     expect(yearsUntilTight([part("pumice-2-5", 1)], [1], 0.3, 0.1).low).toBe(Infinity);
     expect(yearsUntilTight([part("pumice-2-5", 1)], [1], 0.05, 0.1).typical).toBe(0);
+  });
+});
+
+describe("pH and salts of a mix", () => {
+  it("lie between those of the parts, wider; peat pulls a mix with perlite its way, since it buffers and perlite does not", () => {
+    const acid = mixPH([part("sphagnum-peat", 1), part("perlite-coarse-3-6", 1)], [0.5, 0.5]);
+    expect(acid.typical).toBeLessThan(4.5);
+    expect(acid.low).toBeLessThan(acid.typical);
+    expect(acid.high).toBeGreaterThan(acid.typical);
+    expect(mixPH([part("sphagnum-peat", 1)], [1])).toEqual(part("sphagnum-peat", 1).medium.pH);
+    const salt = mixEc([part("worm-castings", 1), part("perlite-coarse-3-6", 3)], [0.25, 0.75]);
+    expect(salt.typical).toBeLessThan(part("worm-castings", 1).medium.ecDsPerM.typical);
+    expect(salt.low).toBeLessThan(salt.high);
   });
 });

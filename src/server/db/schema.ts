@@ -1,4 +1,4 @@
-import { index, integer, sqliteTable, text, uniqueIndex, type AnySQLiteColumn } from "drizzle-orm/sqlite-core";
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex, type AnySQLiteColumn } from "drizzle-orm/sqlite-core";
 
 /**
  * A setup is a head pointing into a tree of revisions. Undo moves the head to its parent, redo to its newest child, a change adds a
@@ -34,5 +34,23 @@ export const revisions = sqliteTable("revisions", {
   uniqueIndex("revisions_by_change").on(table.setupId, table.changeId),
 ]);
 
+/** A mix with its newest version; versions are only added to. */
+export const mixes = sqliteTable("mixes", {
+  id: text("id").primaryKey(),
+  name: text("name").notNull(),
+  version: integer("version").notNull(),
+  createdAt: text("created_at").notNull(),
+  updatedAt: text("updated_at").notNull(),
+  putAwayAt: text("put_away_at"),
+}, (table) => [index("mixes_by_name").on(table.putAwayAt, table.name)]);
+
+export const mixVersions = sqliteTable("mix_versions", {
+  mixId: text("mix_id").notNull().references(() => mixes.id),
+  version: integer("version").notNull(),
+  document: text("document").notNull(),
+  savedAt: text("saved_at").notNull(),
+}, (table) => [primaryKey({ columns: [table.mixId, table.version] })]);
+
+export type MixRow = typeof mixes.$inferSelect;
 export type SetupRow = typeof setups.$inferSelect;
 export type RevisionRow = typeof revisions.$inferSelect;

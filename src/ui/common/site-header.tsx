@@ -13,6 +13,10 @@ export function SiteHeader({ children }: { children?: React.ReactNode }) {
       <Link href="/" className="font-serif text-lg font-semibold no-underline" aria-label="Marlstone, to the yard">Marlstone</Link>
       <div className="order-last flex min-w-0 basis-full flex-wrap items-center gap-x-3 gap-y-1 md:order-none md:basis-0 md:grow">{children}</div>
       <div className="ml-auto flex items-center gap-1.5">
+        <nav aria-label="Marlstone" className="mr-2 flex items-center gap-3 text-[0.95rem]">
+          <Link href="/media" className="inline-flex items-center pointer-coarse:min-h-11">Media</Link>
+          <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">Mix</Link>
+        </nav>
         <UnitsSwitch />
         <ThemeSwitch />
         <KeysSheet />

@@ -1,0 +1,144 @@
+import { readFileSync } from "node:fs";
+import AxeBuilder from "@axe-core/playwright";
+import { TALL_POT, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
+
+const RECIPE = "2 parts peat, 1 perlite, ½ sand";
+
+test("media are found by a slip of the pen, sifted by what they do, and held against one another", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/media`);
+  await expect(page.getByText("47 shown")).toBeVisible();
+  await page.getByLabel("Name").fill("vermiculte");
+  await expect(page.getByRole("row").nth(1)).toContainText("Vermiculite");
+  await page.getByRole("button", { name: "Show all" }).click();
+
+  await page.getByLabel("In a vessel this tall").fill("10 cm");
+  await page.getByLabel("Air at least, %").fill("25");
+  await page.getByLabel("pH at most").fill("5.5");
+  await page.getByLabel("no peat").check();
+  const rows = page.getByRole("row");
+  await expect(page.getByRole("row", { name: /Bark 6–12/u })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Sphagnum peat/u })).toHaveCount(0);
+  for (const row of (await rows.all()).slice(1)) {
+    const [air, , pH] = await Promise.all([2, 3, 4].map((i) => row.locator("td, th").nth(i).textContent()));
+    expect(parseFloat(air!)).toBeGreaterThanOrEqual(25);
+    expect(parseFloat(pH!)).toBeLessThan(5.5);
+  }
+  await page.getByLabel("Air at least, %").fill("200");
+  await expect(page.getByText("From 0 to 100 %.")).toBeVisible();
+  await page.getByLabel("Air at least, %").fill("99");
+  await expect(page.getByText("Nothing meets all of these.")).toBeVisible();
+  await page.getByRole("button", { name: "Show all" }).click();
+
+  await page.getByRole("button", { name: "air", exact: true }).click();
+  await expect(page.getByRole("columnheader", { name: "air ↓" })).toHaveAttribute("aria-sort", "descending");
+  await page.getByLabel("Compare Perlite, coarse").check();
+  await page.getByLabel("Compare Sphagnum peat").check();
+  await expect(page.getByRole("img", { name: /Air in a drained vessel by its height: Perlite, coarse .* Sphagnum peat 17 %/u })).toBeVisible();
+});
+
+test("a medium's page has its curves, its ranges and cautions, and where they are from", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/media/worm-castings`);
+  await expect(page.getByRole("heading", { name: "Worm castings" })).toBeVisible();
+  await expect(page.getByText("carnivorous plants: keep away from")).toBeVisible();
+  await expect(page.getByRole("img", { name: /Retention curve of Worm castings/u })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Sources" })).toContainText("Confidence");
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+  await page.goto(`${marlstone.url}/media/moon-dust`);
+  await expect(page.getByText(/nothing stands here|not found|no such/iu).first()).toBeVisible();
+});
+
+test("a recipe typed as people write it is a mix with its water, its shopping and its wetting", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/mixes`);
+  await page.getByLabel(/^Recipe, in parts/u).fill(RECIPE);
+  const recipe = page.getByRole("region", { name: "Recipe" });
+  await expect(recipe.getByRole("listitem")).toHaveCount(3);
+  await expect(recipe.getByRole("listitem").first()).toContainText("Sphagnum peat");
+  await expect(page.getByText(words("In a vessel 15 cm tall it holds 59 % water and keeps 20 % air"))).toBeVisible();
+  const much = page.getByRole("region", { name: "How much" });
+  await expect(much.getByText(words(String.raw`One part is 3\.62 L: a 3 L measure filled 1\.2 times`))).toBeVisible();
+  const peat = much.getByRole("row", { name: /Sphagnum peat/u });
+  await typeInto(peat.getByLabel(/fills, litres/u), "5");
+  await typeInto(peat.getByLabel(/^Price/u), "4,5");
+  await expect(peat).toContainText("2 packs, 9");
+  await expect(peat).toContainText(words(String.raw`2\.76 L`));
+  await expect(much.getByText("by itself first")).toBeVisible();
+
+  await much.getByLabel("For").selectOption({ label: await much.locator("option", { hasText: TROUGH }).nth(2).textContent() ?? "" });
+  await expect(much.getByText(words(String.raw`settled after the first waterings 37\.9 L`))).toBeVisible();
+  await much.getByLabel("For").selectOption({ label: "as much as I have of …" });
+  await much.getByLabel("I have, L").fill("6");
+  await expect(much.getByRole("row", { name: /Perlite/u })).toContainText(words("3 L"));
+});
+
+test.describe("what cannot be meant is explained in place, and nothing typed is lost", () => {
+  for (const [text, said] of [["0 peat, 1 sand", "parts must be more than 0"], ["-2 peat", "parts must be more than 0"], ["1e9 peat", "cannot be meant"], ["2 moon dust", "is not known"], ["1 peat, 1 capillary mat", "is not mixed in"], ["2:1 peat", "has 2 numbers"]] as const) {
+    test(text, async ({ page, marlstone }) => {
+      await page.goto(`${marlstone.url}/mixes`);
+      const field = page.getByLabel(/^Recipe, in parts/u);
+      await field.fill(text);
+      await expect(page.getByRole("alert").filter({ hasText: said })).toBeVisible();
+      await field.blur();
+      await page.reload();
+      await expect(field).toHaveValue(text);
+    });
+  }
+});
+
+test("a mix is kept, used by a setup, changed for it or split off, and comes back from its file", async ({ page, open, marlstone }) => {
+  await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent(RECIPE)}`);
+  const keep = page.getByRole("region", { name: "Keep it" });
+  await keep.getByRole("button", { name: "Save this mix" }).click();
+  await expect(keep.getByText("Give it a name first.")).toBeVisible();
+  await keep.getByLabel("Name").fill("Bog bench");
+  await keep.getByRole("button", { name: "Save this mix" }).click();
+  await expect(page.getByRole("heading", { name: "Bog bench" })).toBeVisible();
+  const address = page.url();
+
+  await open(TALL_POT);
+  await page.getByLabel("Medium").first().selectOption({ label: "Bog bench" });
+  await saved(page);
+  expect(marlstone.stored(TALL_POT).layers[1]!.mediumId).toMatch(/^mix:/u);
+  await expect(page.getByText(words(String.raw`The root zone has \d+ % air`))).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Medium").first().locator("option:checked")).toHaveText("Bog bench");
+
+  await page.goto(address);
+  await expect(keep.getByText("Used by")).toBeVisible();
+  await typeInto(page.getByLabel("Parts of Perlite, coarse"), "3");
+  await expect(keep.getByText("Saving changes a setup that uses it")).toBeVisible();
+  await keep.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(keep.getByText("Saved.")).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Parts of Perlite, coarse")).toHaveValue("3");
+  await keep.getByRole("button", { name: "Save as a copy" }).click();
+  await expect(page.getByRole("heading", { name: "Bog bench, copy" })).toBeVisible();
+
+  const download = page.waitForEvent("download");
+  await keep.getByRole("button", { name: "JSON" }).click();
+  const file = await (await download).path();
+  expect(JSON.parse(readFileSync(file, "utf8"))).toMatchObject({ kind: "marlstone.mix", version: 1, name: "Bog bench, copy", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 3 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] });
+  await page.getByLabel("from a file").setInputFiles({ name: "mix.json", mimeType: "application/json", buffer: Buffer.from(readFileSync(file, "utf8").replace("Bog bench, copy", "From a friend")) });
+  await expect(page.getByRole("heading", { name: "From a friend" })).toBeVisible();
+  await page.getByLabel("from a file").setInputFiles({ name: "parts.csv", mimeType: "text/csv", buffer: Buffer.from("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1\n") });
+  await expect(page.getByRole("heading", { name: "Mix from a file" })).toBeVisible();
+  await page.getByLabel("from a file").setInputFiles({ name: "poem.txt", mimeType: "text/plain", buffer: Buffer.from("roses are red") });
+  await expect(page.getByRole("alert").filter({ hasText: "neither a mix's JSON nor CSV" })).toBeVisible();
+});
+
+test("two tabs on one mix: the later save is told of the earlier and can still be kept", async ({ page, marlstone, context }) => {
+  await page.goto(`${marlstone.url}/mixes?recipe=peat`);
+  const keep = page.getByRole("region", { name: "Keep it" });
+  await keep.getByLabel("Name").fill("Plain");
+  await keep.getByRole("button", { name: "Save this mix" }).click();
+  await expect(page.getByRole("heading", { name: "Plain" })).toBeVisible();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByLabel(/^Recipe, in parts/u).fill("peat, perlite");
+  await other.getByRole("region", { name: "Keep it" }).getByRole("button", { name: "Save", exact: true }).click();
+  await expect(other.getByText("Saved.")).toBeVisible();
+  await page.getByLabel(/^Recipe, in parts/u).fill("peat, pumice");
+  await keep.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(keep.getByText("Someone saved Plain since you opened it")).toBeVisible();
+  await keep.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(keep.getByText("Saved.")).toBeVisible();
+});

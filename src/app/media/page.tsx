@@ -1,0 +1,10 @@
+import type { Metadata } from "next";
+import { marlstone } from "@/server";
+import { MediaShelf } from "@/ui/media/media-shelf";
+
+export const metadata: Metadata = { title: "Media" };
+export const dynamic = "force-dynamic";
+
+export default function MediaPage() {
+  return <MediaShelf media={marlstone().catalogue()} />;
+}

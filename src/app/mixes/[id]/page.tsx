@@ -1,0 +1,23 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { z } from "zod";
+import { marlstone } from "@/server";
+import { MixBench } from "@/ui/mixes/mix-bench";
+import { createMix, importMix, putAwayMix, saveMix } from "../actions";
+import { roomsToFill } from "../rooms";
+
+type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> };
+
+const query = z.object({ recipe: z.string().max(600).catch("") });
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: marlstone().loadMix((await params).id)?.stored.mix.name ?? "Mix" };
+}
+
+export default async function MixPage({ params, searchParams }: Props) {
+  const loaded = marlstone().loadMix((await params).id);
+  if (!loaded) notFound();
+  const { recipe } = query.parse(await searchParams);
+  return <MixBench key={loaded.stored.id} media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill()} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
+    stored={loaded.stored} usedBy={loaded.usedBy} actions={{ create: createMix, save: saveMix, putAway: putAwayMix, importText: importMix }} />;
+}

@@ -1,0 +1,16 @@
+import type { Metadata } from "next";
+import { z } from "zod";
+import { marlstone } from "@/server";
+import { MixBench } from "@/ui/mixes/mix-bench";
+import { createMix, importMix, putAwayMix, saveMix } from "./actions";
+import { roomsToFill } from "./rooms";
+
+export const metadata: Metadata = { title: "Mix" };
+
+const query = z.object({ recipe: z.string().max(600).catch("") });
+
+export default async function MixesPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const { recipe } = query.parse(await searchParams);
+  return <MixBench key="new" media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill()} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
+    actions={{ create: createMix, save: saveMix, putAway: putAwayMix, importText: importMix }} />;
+}

@@ -1,0 +1,66 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { medium, potWith, layer } from "../../core/testing/setups";
+import { mixDocument, type Mix } from "../../formats/mix";
+import { openDatabase, type Db } from "../db/client";
+import { createSetup, loadSetup } from "../setups/setups.service";
+import { createMix, listMixes, loadMix, mediaOfMixes, mediumOfMix, saveMix, setMixPutAway, type MixContext } from "./mixes.service";
+
+const BOG: Mix = { name: "Bog bench", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }], note: "" };
+let ids = 0;
+const context: MixContext = { now: () => "2026-11-25T09:00:00.000Z", newId: () => `mix-${ids++}`, catalogue: medium };
+let folder: string;
+let db: Db;
+let close: () => void;
+beforeEach(() => { folder = mkdtempSync(join(tmpdir(), "marlstone-mixes-")); ({ db, close } = openDatabase(folder)); });
+afterEach(() => { close(); rmSync(folder, { recursive: true, force: true }); });
+const made = (mix: Mix = BOG): string => {
+  const id = createMix(db, mix, context);
+  if (!id.ok) throw new Error(id.problems[0]!.message);
+  return id.value;
+};
+
+describe("saved mixes", () => {
+  it("are kept, listed by name, and outlive the database's closing", () => {
+    const id = made();
+    made({ ...BOG, name: "Airy" });
+    expect(listMixes(db).map(({ mix }) => mix.name)).toEqual(["Airy", "Bog bench"]);
+    close();
+    ({ db, close } = openDatabase(folder));
+    expect(loadMix(db, id)).toEqual({ stored: { id, version: 1, mix: BOG }, usedBy: [] });
+  });
+
+  it("refuse what does not blend, other mixes, and media nobody knows, naming the part", () => {
+    expect(createMix(db, { ...BOG, parts: [{ mediumId: "moon-dust", parts: 1 }] }, context)).toMatchObject({ ok: false, problems: [{ path: "parts[0].mediumId", code: "unknown-medium" }] });
+    expect(createMix(db, { ...BOG, parts: [{ mediumId: "mix:other", parts: 1 }] }, context)).toMatchObject({ ok: false, problems: [{ message: "A mix is made of media, not of other mixes." }] });
+    expect(createMix(db, { ...BOG, parts: [{ mediumId: "capillary-mat", parts: 1 }] }, context)).toMatchObject({ ok: false, problems: [{ code: "not-blendable" }] });
+    expect(listMixes(db)).toEqual([]);
+  });
+
+  it("are saved as a new version over the one they were made on; a stale save writes nothing and says what is newer", () => {
+    const id = made();
+    const next = { ...BOG, parts: [{ mediumId: "sphagnum-peat", parts: 1 }] };
+    expect(saveMix(db, { mixId: id, baseVersion: 1, document: mixDocument(next) }, context)).toEqual({ status: "saved", stored: { id, version: 2, mix: next } });
+    expect(saveMix(db, { mixId: id, baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "stale", stored: { id, version: 2, mix: next } });
+    expect(saveMix(db, { mixId: id, baseVersion: 2, document: { kind: "marlstone.mix", version: 1, name: "", parts: [], note: "" } }, context).status).toBe("refused");
+    expect(saveMix(db, { mixId: "nobody", baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "missing" });
+    expect(loadMix(db, id)?.stored.version).toBe(2);
+  });
+
+  it("are media of the setups that use them, and say which those are; put away they are no longer offered but still hold", () => {
+    const id = made();
+    const lookup = (mediumId: string) => medium(mediumId) ?? mediumOfMix(db, mediumId, context);
+    const setup = createSetup(db, potWith({ kind: "drained", outletCm: 0 }, [{ ...layer("sphagnum-peat", 10), mediumId: `mix:${id}` }]), { now: context.now, newId: context.newId, medium: lookup });
+    expect(setup.ok).toBe(true);
+    if (!setup.ok) return;
+    expect(loadSetup(db, setup.value).status).toBe("ok");
+    expect(loadMix(db, id)!.usedBy).toEqual([{ id: setup.value, name: "Pot" }]);
+    expect(mediaOfMixes(db, context).map(({ name }) => name)).toEqual(["Bog bench"]);
+    expect(setMixPutAway(db, id, true, context)).toBe(true);
+    expect(mediaOfMixes(db, context)).toEqual([]);
+    expect(lookup(`mix:${id}`)?.name).toBe("Bog bench");
+    expect(lookup("mix:%")).toBeUndefined();
+  });
+});

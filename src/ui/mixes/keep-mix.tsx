@@ -1,0 +1,112 @@
+"use client";
+import { useState } from "react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import Papa from "papaparse";
+import type { RecipePart } from "@/core/mixing/recipe";
+import type { Result } from "@/core/units/problem";
+import type { MediumLookup } from "@/core/water/settle";
+import type { MixOutcome, StoredMix } from "@/formats/mix";
+
+export type MixActions = {
+  readonly create: (document: unknown) => Promise<Result<string>>;
+  readonly save: (input: { mixId: string; baseVersion: number; document: unknown }) => Promise<MixOutcome>;
+  readonly putAway: (input: { mixId: string }) => Promise<boolean>;
+  readonly importText: (text: string) => Promise<Result<string>>;
+};
+
+const NO_ANSWER = "Marlstone does not answer, so nothing was stored. What you wrote stays here; try again.";
+const documentOf = (name: string, parts: readonly RecipePart[], note: string) => ({ kind: "marlstone.mix", version: 1, name, parts, note });
+
+/** Keeps a mix under a name, for setups to use; says which setups change with it, and splits a copy off. */
+export function KeepMix({ parts, medium, stored, usedBy, actions }: {
+  parts: readonly RecipePart[]; medium: MediumLookup; stored: StoredMix | undefined; usedBy: readonly { readonly id: string; readonly name: string }[]; actions: MixActions;
+}) {
+  const router = useRouter();
+  const [name, setName] = useState(stored?.mix.name ?? "");
+  const [note, setNote] = useState(stored?.mix.note ?? "");
+  const [version, setVersion] = useState(stored?.version ?? 1);
+  const [said, setSaid] = useState<{ text: string; trouble: boolean }>();
+  const [busy, setBusy] = useState(false);
+  const changed = !stored || name.trim() !== stored.mix.name || note !== stored.mix.note || version !== stored.version || JSON.stringify(parts) !== JSON.stringify(stored.mix.parts);
+  const document = documentOf(name.trim(), parts, note);
+
+  const saveNew = async (asName: string): Promise<void> => {
+    setBusy(true);
+    const made = await actions.create(documentOf(asName, parts, note)).catch((): Result<string> => ({ ok: false, problems: [{ path: "", code: "unreachable", message: NO_ANSWER }] }));
+    setBusy(false);
+    if (made.ok) router.push(`/mixes/${made.value}`);
+    else setSaid({ text: made.problems.map(({ message }) => message).join(" "), trouble: true });
+  };
+  const saveOver = async (): Promise<void> => {
+    setBusy(true);
+    const outcome = await actions.save({ mixId: stored!.id, baseVersion: version, document }).catch((): MixOutcome => ({ status: "refused", message: NO_ANSWER }));
+    setBusy(false);
+    switch (outcome.status) {
+      case "saved":
+        setVersion(outcome.stored.version);
+        setSaid({ text: "Saved.", trouble: false });
+        router.replace(`/mixes/${stored!.id}`, { scroll: false });
+        return router.refresh();
+      case "stale":
+        setVersion(outcome.stored.version);
+        return setSaid({ text: `Someone saved ${outcome.stored.mix.name} since you opened it. Yours is still here: save it again to put it over theirs, or save it as a copy.`, trouble: true });
+      case "refused": return setSaid({ text: outcome.message, trouble: true });
+      case "missing": return setSaid({ text: "This mix is gone. Save it as a copy.", trouble: true });
+      default: return outcome satisfies never;
+    }
+  };
+  const start = (action: () => Promise<void>) => (): void => {
+    if (name.trim() === "") return setSaid({ text: "Give it a name first.", trouble: true });
+    void action();
+  };
+  const download = (type: string, ending: string, text: string): void => {
+    const link = window.document.createElement("a");
+    link.href = URL.createObjectURL(new Blob([text], { type }));
+    link.download = `${(name.trim() || "mix").replaceAll(/[^\p{L}\p{N}]+/gu, "-").toLowerCase()}.${ending}`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+
+  return (
+    <section aria-label="Keep it" className="no-print border-t border-rule-strong pt-2">
+      <h2 className="text-base">Keep it</h2>
+      <label className="block text-sm text-soft">Name<input className="field block w-full text-base text-ink" value={name} maxLength={120} onChange={(event) => { setName(event.target.value); setSaid(undefined); }} /></label>
+      <label className="mt-1 block text-sm text-soft">Note<input className="field block w-full text-base text-ink" value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} /></label>
+      {stored && usedBy.length > 0 && changed && (
+        <p className="mt-2 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">Saving changes {usedBy.length === 1 ? "a setup that uses it" : `${usedBy.length} setups that use it`}: {usedBy.map(({ id, name: setup }, i) => <span key={id}>{i > 0 && ", "}<Link href={`/setups/${id}`}>{setup}</Link></span>)}. Save as a copy to leave them as they are.</p>
+      )}
+      {stored && usedBy.length > 0 && !changed && <p className="mt-2 text-[0.95rem] text-soft">Used by {usedBy.map(({ id, name: setup }, i) => <span key={id}>{i > 0 && ", "}<Link href={`/setups/${id}`}>{setup}</Link></span>)}.</p>}
+      <div className="mt-2 flex flex-wrap gap-2">
+        {stored ? <button type="button" className="press press-main" disabled={!changed || busy} onClick={start(saveOver)}>Save</button> : <button type="button" className="press press-main" disabled={busy} onClick={start(() => saveNew(name.trim()))}>Save this mix</button>}
+        {stored && <button type="button" className="press" disabled={busy} onClick={start(() => saveNew(name.trim() === stored.mix.name ? `${stored.mix.name}, copy` : name.trim()))}>Save as a copy</button>}
+        {stored && <button type="button" className="press" disabled={busy} onClick={() => void actions.putAway({ mixId: stored.id }).then((done) => (done ? router.push("/mixes") : setSaid({ text: "It could not be put away.", trouble: true })), () => setSaid({ text: NO_ANSWER, trouble: true }))}>Put away</button>}
+        <button type="button" className="press" onClick={() => download("application/json", "json", JSON.stringify(document, null, 2))}>JSON</button>
+        <button type="button" className="press" onClick={() => download("text/csv", "csv", Papa.unparse(parts.map(({ mediumId, parts: amount }) => ({ mediumId, medium: medium(mediumId)?.name ?? mediumId, parts: amount }))))}>CSV</button>
+        <button type="button" className="press" onClick={() => window.print()}>Print</button>
+      </div>
+      <p role="status" className={`mt-1 min-h-5 text-[0.95rem] leading-snug ${said?.trouble ? "said" : "text-soft"}`}>{said?.text}</p>
+    </section>
+  );
+}
+
+/** The mixes there are, and the way in for one from a file. */
+export function SavedMixes({ saved, shownId, actions }: { saved: readonly { readonly id: string; readonly name: string }[]; shownId: string | undefined; actions: MixActions }) {
+  const router = useRouter();
+  const [said, setSaid] = useState("");
+  const read = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    if (file.size > 100_000) return setSaid(`${file.name} is too big to be a mix.`);
+    const made = await file.text().then(actions.importText).catch((): Result<string> => ({ ok: false, problems: [{ path: "", code: "unreachable", message: NO_ANSWER }] }));
+    if (made.ok) router.push(`/mixes/${made.value}`);
+    else setSaid(`${file.name}: ${made.problems.map(({ path, message }) => (path === "" ? message : `${path}: ${message}`)).join(" ")}`);
+  };
+  return (
+    <nav aria-label="Your mixes" className="no-print mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
+      {shownId !== undefined && <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">a new mix</Link>}
+      {saved.map(({ id, name }) => (id === shownId ? <b key={id} aria-current="page">{name}</b> : <Link key={id} href={`/mixes/${id}`} className="inline-flex items-center pointer-coarse:min-h-11">{name}</Link>))}
+      <label className="inline-flex cursor-pointer items-center text-soft underline decoration-dotted has-focus-visible:outline-2 pointer-coarse:min-h-11">from a file<input type="file" accept=".json,.csv,application/json,text/csv" className="sr-only" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = ""; }} /></label>
+      {said !== "" && <span role="alert" className="said">{said}</span>}
+    </nav>
+  );
+}
