@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { parseRecipe, recipeText, type FindMedium } from "./recipe";
 
-const KNOWN: Readonly<Record<string, string>> = { peat: "sphagnum-peat", perlite: "perlite-coarse-3-6", sand: "coarse-sand-0.5-2", "coarse sand": "coarse-sand-0.5-2", coir: "coir-pith-fine", bark: "bark-6-12", "bark 6-12 mm": "bark-6-12", pumice: "pumice-2-5" };
+const KNOWN: Readonly<Record<string, string>> = { peat: "sphagnum-peat", perlite: "perlite-coarse-3-6", sand: "coarse-sand-0.5-2", "coarse sand": "coarse-sand-0.5-2", coir: "coir-pith-fine", bark: "bark-6-12", "bark 6-12 mm": "bark-6-12", "perlite, coarse": "perlite-coarse-3-6", pumice: "pumice-2-5" };
 const find: FindMedium = (words) => (KNOWN[words.toLowerCase()] ? { kind: "one", id: KNOWN[words.toLowerCase()]! } : { kind: "none", near: words === "perlit" ? [{ id: "perlite-coarse-3-6", name: "Perlite, coarse" }] : [] });
 const read = (text: string) => {
   const parsed = parseRecipe(text, find);
@@ -24,6 +24,8 @@ describe("a recipe", () => {
     ["- 2 peat\n- 1 bark 6-12 mm", { [PEAT]: 2, [BARK]: 1 }],
     ["peat", { [PEAT]: 1 }],
     ["1 peat, 2 peat", { [PEAT]: 3 }],
+    ["2 peat; 1 Perlite, coarse; 0.5 sand", { [PEAT]: 2, [PERLITE]: 1, [SAND]: 0.5 }],
+    ["2 peat, 1 perlite; 1 sand", { [PEAT]: 2, [PERLITE]: 1, [SAND]: 1 }],
     ["1e1 peat, 1/2 sand", { [PEAT]: 10, [SAND]: 0.5 }],
   ])("%s", (text, expected) => expect(read(text)).toEqual(expected));
 

@@ -37,8 +37,14 @@ function amountOf(text: string): number {
   return negative ? -value : value;
 }
 
-/** "1,5" is a number, "peat, bark" is a list: a comma between digits stays. */
-const piecesOf = (text: string): string[] => text.split(/(?<!\d),|,(?!\d)|[;\n+&]|\s+and\s+|\s+with\s+/iu).map((piece) => piece.trim().replace(/^[-•*]\s+/u, "")).filter((piece) => piece !== "");
+const trimmed = (pieces: readonly string[]): string[] => pieces.map((piece) => piece.trim().replace(/^[-•*]\s+/u, "")).filter((piece) => piece !== "");
+
+/**
+ * The pieces of a list. Semicolons and lines part it surely; commas, "and" and "+" do unless what they would part is known as it stands ("Perlite, coarse").
+ * "1,5" is a number: a comma between digits stays.
+ */
+const piecesOf = (text: string, find: FindMedium): string[] => trimmed(text.split(/[;\n]/u)).flatMap((piece) =>
+  (/[,+&]|\s(?:and|with)\s/iu.test(piece) && find(readPiece(piece).name).kind === "one" ? [piece] : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu))));
 
 /** Reads a recipe. A name without a number is one part. Problems have the path of their piece, `parts[i]`, counted from the text's start. */
 export function parseRecipe(text: string, find: FindMedium): Result<readonly RecipePart[]> {
@@ -51,7 +57,7 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
     amounts = ratio[1]!.split(":").map((part) => amountOf(part.trim()));
     names = ` ${text} `.replace(/\s+/gu, " ").replace(ratio[1]!, " ").trim().replace(/^(?:parts?\s+)?(?:of\s+)?/iu, "").replace(/^:|:$/gu, "");
   }
-  let pieces = piecesOf(names);
+  let pieces = piecesOf(names, find);
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s*[:/]\s*/u);
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s+/u);
   if (pieces.length > MOST_RECIPE_PARTS) return failed(problem("", "too-many", `A recipe has ${MOST_RECIPE_PARTS} parts at most; this one has ${pieces.length}.`));

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, like } from "drizzle-orm";
+import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import type { Db } from "../db/client";
 import { mixes, mixVersions, revisions, setups, type MixRow } from "../db/schema";
 
@@ -29,4 +29,4 @@ export const setMixPutAway = (db: Db, id: string, at: string | null): boolean =>
 /** Setups whose present version has a layer of a medium. */
 export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: string }[] =>
   db.select({ id: setups.id, name: setups.name }).from(setups).innerJoin(revisions, eq(setups.headRevisionId, revisions.id))
-    .where(like(revisions.document, `%"mediumId":"${mediumId.replaceAll(/[%_\\]/gu, "")}"%`)).orderBy(desc(setups.updatedAt)).all();
+    .where(sql`instr(${revisions.document}, ${`"mediumId":${JSON.stringify(mediumId)}`}) > 0`).orderBy(desc(setups.updatedAt)).all();

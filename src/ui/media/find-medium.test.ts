@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "@/core/media/catalogue";
 import { PLAIN_WORDS } from "@/core/media/words";
-import { parseRecipe } from "@/core/mixing/recipe";
+import { parseRecipe, recipeText } from "@/core/mixing/recipe";
 import { mediumSearch } from "./find-medium";
 
 const { find, search } = mediumSearch(CATALOGUE);
@@ -25,4 +25,9 @@ describe("finding a medium", () => {
     expect(find("moon dust from afar")).toEqual({ kind: "none", near: [] });
     expect(search("sphagnm").map(({ id }) => id)).toContain("long-fibre-sphagnum-loose");
   });
+});
+
+it("a recipe written out with the catalogue's own names, commas and all, reads back as itself", () => {
+  const parts = CATALOGUE.slice(0, 12).map(({ id }, i) => ({ mediumId: id, parts: i + 0.5 }));
+  expect(parseRecipe(recipeText(parts, (id) => CATALOGUE.find((one) => one.id === id)!.name), find)).toEqual({ ok: true, value: parts });
 });

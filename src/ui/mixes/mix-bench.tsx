@@ -2,7 +2,6 @@
 import { useDeferredValue, useMemo, useState } from "react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { X } from "lucide-react";
 import type { StoredMix } from "@/formats/mix";
 import type { Medium } from "@/core/media/medium";
@@ -36,7 +35,6 @@ export function MixBench({ media, recipe, rooms, saved, stored, usedBy = [], act
   stored?: StoredMix | undefined; usedBy?: readonly { readonly id: string; readonly name: string }[]; actions: MixActions;
 }) {
   const system = useUnits();
-  const router = useRouter();
   const own = stored && recipeText(stored.mix.parts, (id) => media.find((one) => one.id === id)?.name ?? id);
   const [text, setText] = useState(recipe || own || "");
   const [heightText, setHeightText] = useState<string>();
@@ -55,7 +53,7 @@ export function MixBench({ media, recipe, rooms, saved, stored, usedBy = [], act
   const take = (next: string): void => {
     setText(next);
     const address = stored ? `/mixes/${stored.id}` : "/mixes";
-    router.replace(next.trim() === "" || next === own ? address : `${address}?recipe=${encodeURIComponent(next)}`, { scroll: false });
+    window.history.replaceState(null, "", next.trim() === "" || next === own ? address : `${address}?recipe=${encodeURIComponent(next)}`);
   };
 
   return (
@@ -70,7 +68,7 @@ export function MixBench({ media, recipe, rooms, saved, stored, usedBy = [], act
             <section aria-label="Recipe">
               <label className="block text-sm text-soft" htmlFor="recipe">Recipe, in parts. A part is any measure, as long as it is the same one.</label>
               <textarea id="recipe" rows={3} className="field mt-1 w-full resize-y border border-rule-strong bg-sheet p-2" value={text} placeholder={EXAMPLE} autoComplete="off" spellCheck={false} aria-invalid={problems.length > 0} aria-describedby="recipe-said"
-                onChange={(event) => setText(event.target.value)} onBlur={() => take(text)} />
+                onChange={(event) => take(event.target.value)} />
               <div id="recipe-said" role="alert">{problems.map(({ path, message }) => <p key={path + message} className="said">{message}</p>)}</div>
               {text.trim() === "" && <p className="mt-1 text-[0.95rem]">Such as <button type="button" className="underline decoration-dotted" onClick={() => take(EXAMPLE)}>{EXAMPLE}</button>, 2:1:1 peat, perlite, bark or 60 % coir, 40 % pumice.</p>}
               {parsed.ok && mixed?.ok && (
