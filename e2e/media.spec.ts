@@ -144,3 +144,15 @@ test("two tabs on one mix: the later save is told of the earlier and can still b
   await keep.getByRole("button", { name: "Save", exact: true }).click();
   await expect(keep.getByText("Saved.")).toBeVisible();
 });
+
+test("media and mixes fit a phone: nothing but tables of many columns scrolls sideways, and by itself", async ({ browser, marlstone }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  for (const path of ["/media", "/media/sphagnum-peat", `/mixes?recipe=${encodeURIComponent(RECIPE)}`]) {
+    await page.goto(`${marlstone.url}${path}`);
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    await page.waitForTimeout(500);
+    expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 390]);
+  }
+  await context.close();
+});

@@ -43,7 +43,7 @@ export function MediumPage({ medium, references }: { medium: Medium; references:
           <svg width={72} height={72} aria-hidden><rect width={72} height={72} fill={soilFill(medium.pattern)} /><rect width={72} height={72} fill={grainFill(medium.pattern, "one")} stroke="var(--rule-strong)" strokeWidth={2} /></svg>
           <div><h1 className="text-2xl">{medium.name}</h1><p className="text-soft">{medium.grade}</p></div>
         </div>
-        <div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
           <div className="space-y-6">
             <section aria-label="Water and air by height">
               <h2 className="text-base">What it holds, and what air it leaves</h2>

@@ -63,7 +63,7 @@ export function MixBench({ media, recipe, rooms, saved, stored, usedBy = [], act
         <h1 className="text-2xl">{stored ? stored.mix.name : "Mix"}</h1>
         <SavedMixes saved={saved} shownId={stored?.id} actions={actions} />
         <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="mix" scale={0.5} /></defs></svg>
-        <div className="mt-3 grid gap-x-8 gap-y-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
+        <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
           <div className="space-y-5">
             <section aria-label="Recipe">
               <label className="block text-sm text-soft" htmlFor="recipe">Recipe, in parts. A part is any measure, as long as it is the same one.</label>
