@@ -1,4 +1,4 @@
-import { MARROWBECK } from "./marrowbeck";
+import { MARROWBECK, MARROWBECK_MIXES } from "./marrowbeck";
 import { dataFolder, openMarlstone } from "../src/server/open";
 
 /** Loads the Marrowbeck setups into a data folder that has none; one that has any, on the shelf or put away, is left alone. */
@@ -8,6 +8,10 @@ if (shelf.total === 0 && shelf.putAway === 0) {
   for (const setup of MARROWBECK) {
     const made = marlstone.createSetup(setup);
     if (!made.ok) throw new Error(`${setup.name}: ${made.problems.map(({ path, message }) => `${path}: ${message}`).join("; ")}`);
+  }
+  for (const mix of MARROWBECK_MIXES) {
+    const made = marlstone.createMix(mix);
+    if (!made.ok) throw new Error(`${mix.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
   }
   console.log(`Loaded ${MARROWBECK.length} demo setups into ${dataFolder()}.`);
 } else {

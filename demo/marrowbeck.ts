@@ -1,4 +1,5 @@
 import type { Setup } from "../src/core/stack/setup";
+import type { Mix } from "../src/formats/mix";
 
 /** Marrowbeck, a lock-keeper's house on a river, now a shared growing house. Invented; plausible in its physics. */
 export const MARROWBECK: readonly Setup[] = [
@@ -60,4 +61,11 @@ export const MARROWBECK: readonly Setup[] = [
       { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 22, areaShare: 1, rooted: true },
     ],
   },
+];
+
+/** What the house mixes itself. */
+export const MARROWBECK_MIXES: readonly Mix[] = [
+  { name: "Bog bench", note: "Rinse the sand; rain water only.", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] },
+  { name: "Stair shelf, airy", note: "", parts: [{ mediumId: "bark-6-12", parts: 2 }, { mediumId: "pumice-2-5", parts: 1 }, { mediumId: "coir-pith-fine", parts: 1 }] },
+  { name: "Terrace trough mix", note: "The terrace crew's, since the celery.", parts: [{ mediumId: "coir-pith-fine", parts: 3 }, { mediumId: "garden-compost", parts: 1 }, { mediumId: "perlite-coarse-3-6", parts: 1 }] },
 ];

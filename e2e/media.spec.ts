@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import { TALL_POT, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
 
+const MIX = "Potting mix, peat-based";
 const RECIPE = "2 parts peat, 1 perlite, ½ sand";
 
 test("media are found by a slip of the pen, sifted by what they do, and held against one another", async ({ page, marlstone }) => {
@@ -89,19 +90,19 @@ test("a mix is kept, used by a setup, changed for it or split off, and comes bac
   const keep = page.getByRole("region", { name: "Keep it" });
   await keep.getByRole("button", { name: "Save this mix" }).click();
   await expect(keep.getByText("Give it a name first.")).toBeVisible();
-  await keep.getByLabel("Name").fill("Bog bench");
+  await keep.getByLabel("Name").fill("House bog");
   await keep.getByRole("button", { name: "Save this mix" }).click();
-  await expect(page.getByRole("heading", { name: "Bog bench" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "House bog" })).toBeVisible();
   await page.waitForURL(/mixes\/[^?]+$/u);
   const address = page.url();
 
   await open(TALL_POT);
-  await page.getByLabel("Medium").first().selectOption({ label: "Bog bench" });
+  await page.getByLabel("Medium").first().selectOption({ label: "House bog" });
   await saved(page);
   expect(marlstone.stored(TALL_POT).layers[1]!.mediumId).toMatch(/^mix:/u);
   await expect(page.getByText(words(String.raw`The root zone has \d+ % air`))).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel("Medium").first().locator("option:checked")).toHaveText("Bog bench");
+  await expect(page.getByLabel("Medium").first().locator("option:checked")).toHaveText("House bog");
 
   await page.goto(address);
   await expect(keep.getByText("Used by")).toBeVisible();
@@ -112,18 +113,54 @@ test("a mix is kept, used by a setup, changed for it or split off, and comes bac
   await page.reload();
   await expect(page.getByLabel("Parts of Perlite, coarse")).toHaveValue("3");
   await keep.getByRole("button", { name: "Save as a copy" }).click();
-  await expect(page.getByRole("heading", { name: "Bog bench, copy" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "House bog, copy" })).toBeVisible();
 
   const download = page.waitForEvent("download");
   await keep.getByRole("button", { name: "JSON" }).click();
   const file = await (await download).path();
-  expect(JSON.parse(readFileSync(file, "utf8"))).toMatchObject({ kind: "marlstone.mix", version: 1, name: "Bog bench, copy", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 3 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] });
-  await page.getByLabel("from a file").setInputFiles({ name: "mix.json", mimeType: "application/json", buffer: Buffer.from(readFileSync(file, "utf8").replace("Bog bench, copy", "From a friend")) });
+  expect(JSON.parse(readFileSync(file, "utf8"))).toMatchObject({ kind: "marlstone.mix", version: 1, name: "House bog, copy", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 3 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] });
+  await page.getByLabel("from a file").setInputFiles({ name: "mix.json", mimeType: "application/json", buffer: Buffer.from(readFileSync(file, "utf8").replace("House bog, copy", "From a friend")) });
   await expect(page.getByRole("heading", { name: "From a friend" })).toBeVisible();
   await page.getByLabel("from a file").setInputFiles({ name: "parts.csv", mimeType: "text/csv", buffer: Buffer.from("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1\n") });
   await expect(page.getByRole("heading", { name: "Mix from a file" })).toBeVisible();
   await page.getByLabel("from a file").setInputFiles({ name: "poem.txt", mimeType: "text/plain", buffer: Buffer.from("roses are red") });
   await expect(page.getByRole("alert").filter({ hasText: "neither a mix's JSON nor CSV" })).toBeVisible();
+});
+
+test("from a layer to what it takes of it: the page of its mix stands at that layer's volume, with feeds and lime for the batch", async ({ page, open }) => {
+  await open(TROUGH);
+  await page.getByRole("listitem", { name: MIX }).click({ position: { x: 300, y: 4 } });
+  await page.getByRole("link", { name: "how much of it to get, mix and wet" }).click();
+  const much = page.getByRole("region", { name: "How much" });
+  await expect(much.getByLabel("For").locator("option:checked")).toHaveText(words(String.raw`Terrace trough, celery and chard: Potting mix, peat-based, 34\.5 L`));
+  await much.getByText("Amendments for this batch").click();
+  await expect(much.getByText("A part of this mix is limed already.").first()).toBeVisible();
+  await expect(much.getByText("Never under carnivorous plants").first()).toBeVisible();
+});
+
+test("a mix is looked for by what it does; what cannot be met says which condition stops it; and stands in for another", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/mixes`);
+  const need = page.getByRole("region", { name: "What mix do I need?" });
+  await need.getByRole("button", { name: "Look for it" }).click();
+  await expect(need.getByText(words(String.raw`\d+ or more of \d+ mixes meet it`))).toBeVisible({ timeout: 20_000 });
+  const first = need.getByRole("listitem").first();
+  await expect(first).toContainText(words(String.raw`air (2\d|3[0-5]) %`));
+  await first.getByRole("button").click();
+  await expect(page.getByText(words(String.raw`In a vessel 15 cm tall it holds \d+ % water`))).toBeVisible();
+
+  await need.getByLabel("water, % from").fill("95");
+  await need.getByRole("button", { name: "Look for it" }).click();
+  await expect(need.getByText("The water cannot be had of these media at all")).toBeVisible({ timeout: 20_000 });
+  await need.getByLabel("water, % from").fill("-4");
+  await expect(need.getByText("From 0 to 100.")).toBeVisible();
+  await expect(need.getByRole("button", { name: "Look for it" })).toBeDisabled();
+  await need.getByLabel("water, % from").fill("40");
+
+  await page.getByLabel(/^Recipe, in parts/u).fill(RECIPE);
+  await need.getByLabel("Look for").selectOption({ label: "instead of Perlite, coarse" });
+  await need.getByRole("button", { name: "Look for it" }).click();
+  await expect(need.getByText("The nearest of")).toBeVisible({ timeout: 20_000 });
+  await expect(need.getByRole("listitem").first()).not.toContainText("Perlite");
 });
 
 test("two tabs on one mix: the later save is told of the earlier and can still be kept", async ({ page, marlstone, context }) => {

@@ -7,6 +7,8 @@ import { hydraulicFunctions } from "../src/core/hydraulics/hydraulics";
 import { makeColumn } from "../src/core/water/column";
 import { equilibriumAtWaterTable, equilibriumWithStored, fullStorageCm3 } from "../src/core/water/equilibrium";
 import { heightProfile } from "../src/core/water/profile";
+import { blend } from "../src/core/mixing/blend";
+import { meanWaterBetween, searchMixes } from "../src/core/mixing/search";
 import { zonesUnder } from "../src/core/readings/readings";
 
 // Times the core and prints each beside a baseline measured in the same run, since machines differ.
@@ -40,6 +42,21 @@ function barePow(): number {
     for (let i = firstCell; i < firstCell + cellCount; i++) for (let mode = 0; mode < 2; mode++) sum += (1 + (0.1 * column.zCm[i]!) ** 1.9) ** -0.47;
   }
   return sum;
+}
+
+/** Blending, and the search for a mix over the whole catalogue, beside as many bare sums over as many modes. */
+function benchMixing(): void {
+  const parts = ["sphagnum-peat", "perlite-coarse-3-6", "coarse-sand-0.5-2"].map((id, i) => ({ medium: CATALOGUE.find((one) => one.id === id)!, parts: i + 1 }));
+  const blending = median(() => { blend(parts); });
+  const waterAt = meanWaterBetween(0, 15);
+  const started = performance.now();
+  const { tried } = searchMixes(CATALOGUE, waterAt, { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } }, 8);
+  const searching = performance.now() - started;
+  // a candidate cannot do without the water content at the 17 heights it is read at, for the modes of two parts
+  const floorStarted = performance.now();
+  for (let i = 0; i < tried * 17 * 4; i++) sink += (1 + (0.1 * (i % 15)) ** 1.9) ** -0.47;
+  const floorMs = performance.now() - floorStarted;
+  console.log(`\nBlending three parts: ${(1000 * blending).toFixed(1)} µs. Search over ${CATALOGUE.length} media (budget 3 s): ${searching.toFixed(0)} ms for ${tried} mixes, ${(searching / floorMs).toFixed(1)} × its bare pow calls.`);
 }
 
 let sink = 0;
@@ -94,5 +111,6 @@ report("height profile and both zones", median(() => {
   const profile = heightProfile(column, state.psiCm);
   sink += zonesUnder(profile, 0.05).length + zonesUnder(profile, 0.1).length;
 }));
+benchMixing();
 benchTransient();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

@@ -7,10 +7,10 @@ import { roomsToFill } from "./rooms";
 
 export const metadata: Metadata = { title: "Mix" };
 
-const query = z.object({ recipe: z.string().max(600).catch("") });
+const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string().max(100).catch("") });
 
 export default async function MixesPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
-  const { recipe } = query.parse(await searchParams);
-  return <MixBench key="new" media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill()} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
+  const { recipe, room } = query.parse(await searchParams);
+  return <MixBench key="new" media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
     actions={{ create: createMix, save: saveMix, putAway: putAwayMix, importText: importMix }} />;
 }

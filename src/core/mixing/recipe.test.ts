@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { parseRecipe, recipeText, type FindMedium } from "./recipe";
 
 const KNOWN: Readonly<Record<string, string>> = { peat: "sphagnum-peat", perlite: "perlite-coarse-3-6", sand: "coarse-sand-0.5-2", "coarse sand": "coarse-sand-0.5-2", coir: "coir-pith-fine", bark: "bark-6-12", "bark 6-12 mm": "bark-6-12", "perlite, coarse": "perlite-coarse-3-6", pumice: "pumice-2-5" };
-const find: FindMedium = (words) => (KNOWN[words.toLowerCase()] ? { kind: "one", id: KNOWN[words.toLowerCase()]! } : { kind: "none", near: words === "perlit" ? [{ id: "perlite-coarse-3-6", name: "Perlite, coarse" }] : [] });
+const find: FindMedium = (words) => (KNOWN[words.toLowerCase()] ? { kind: "one", id: KNOWN[words.toLowerCase()]!, byName: true } : { kind: "none", near: words === "perlit" ? [{ id: "perlite-coarse-3-6", name: "Perlite, coarse" }] : [] });
 const read = (text: string) => {
   const parsed = parseRecipe(text, find);
   return parsed.ok ? Object.fromEntries(parsed.value.map(({ mediumId, parts }) => [mediumId, parts])) : parsed.problems.map(({ path, code }) => `${path} ${code}`);

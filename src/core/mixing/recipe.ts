@@ -7,7 +7,7 @@ import { failed, ok, problem, type Problem, type Result } from "../units/problem
 export type RecipePart = { readonly mediumId: string; readonly parts: number };
 
 /** What a name turns out to be: one medium, or some it could be. */
-export type Found = { readonly kind: "one"; readonly id: string } | { readonly kind: "none"; readonly near: readonly { readonly id: string; readonly name: string }[] };
+export type Found = { readonly kind: "one"; readonly id: string; /** Whether it was written as it is called, not nearly so. */ readonly byName: boolean } | { readonly kind: "none"; readonly near: readonly { readonly id: string; readonly name: string }[] };
 export type FindMedium = (words: string) => Found;
 
 export const MOST_RECIPE_PARTS = 12;
@@ -44,7 +44,7 @@ const trimmed = (pieces: readonly string[]): string[] => pieces.map((piece) => p
  * "1,5" is a number: a comma between digits stays.
  */
 const piecesOf = (text: string, find: FindMedium): string[] => trimmed(text.split(/[;\n]/u)).flatMap((piece) =>
-  (/[,+&]|\s(?:and|with)\s/iu.test(piece) && find(readPiece(piece).name).kind === "one" ? [piece] : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu))));
+  (/[,+&]|\s(?:and|with)\s/iu.test(piece) && isName(find(readPiece(piece).name)) ? [piece] : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu))));
 
 /** Reads a recipe. A name without a number is one part. Problems have the path of their piece, `parts[i]`, counted from the text's start. */
 export function parseRecipe(text: string, find: FindMedium): Result<readonly RecipePart[]> {
@@ -83,6 +83,8 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
   for (const { mediumId, parts: amount } of parts) summed.set(mediumId, (summed.get(mediumId) ?? 0) + amount);
   return ok([...summed].map(([mediumId, amount]) => ({ mediumId, parts: amount })));
 }
+
+const isName = (found: Found): boolean => found.kind === "one" && found.byName;
 
 function readPiece(piece: string): { amount: number; name: string } {
   const leading = LEADING.exec(piece);

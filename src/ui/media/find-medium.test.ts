@@ -8,8 +8,8 @@ const { find, search } = mediumSearch(CATALOGUE);
 
 describe("finding a medium", () => {
   it("knows every plain word and every name", () => {
-    for (const [words, id] of Object.entries(PLAIN_WORDS)) expect([words, find(words)]).toEqual([words, { kind: "one", id }]);
-    for (const { id, name } of CATALOGUE) expect([name, find(name)]).toEqual([name, { kind: "one", id }]);
+    for (const [words, id] of Object.entries(PLAIN_WORDS)) expect([words, find(words)]).toEqual([words, { kind: "one", id, byName: true }]);
+    for (const { id, name } of CATALOGUE) expect([name, find(name)]).toEqual([name, { kind: "one", id, byName: true }]);
   });
 
   it("reads the recipe of the bog bench", () => {
@@ -25,6 +25,11 @@ describe("finding a medium", () => {
     expect(find("moon dust from afar")).toEqual({ kind: "none", near: [] });
     expect(search("sphagnm").map(({ id }) => id)).toContain("long-fibre-sphagnum-loose");
   });
+});
+
+it("takes a list for a list, however near it comes to some medium's description", () => {
+  const read = parseRecipe("peat, perlite and bark", find);
+  expect(read.ok && read.value.map(({ mediumId }) => mediumId)).toEqual(["sphagnum-peat", "perlite-coarse-3-6", "bark-6-12"]);
 });
 
 it("a recipe written out with the catalogue's own names, commas and all, reads back as itself", () => {

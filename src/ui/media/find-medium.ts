@@ -24,10 +24,10 @@ export function mediumSearch(media: readonly Medium[]) {
   const find: FindMedium = (words): Found => {
     const asked = plain(words);
     const named = byName.get(asked) ?? byId.get(PLAIN_WORDS[asked] ?? "") ?? byId.get(PLAIN_WORDS[asked.replace(/s$/u, "")] ?? "");
-    if (named) return { kind: "one", id: named.id };
+    if (named) return { kind: "one", id: named.id, byName: true };
     const hits = fuse.search(asked);
     const [best, next] = hits;
-    if (best && best.score! <= SURELY && (!next || next.score! - best.score! >= CLEARLY)) return { kind: "one", id: best.item.medium.id };
+    if (best && best.score! <= SURELY && (!next || next.score! - best.score! >= CLEARLY)) return { kind: "one", id: best.item.medium.id, byName: false };
     return { kind: "none", near: hits.slice(0, NEAR_SHOWN).map(({ item: { medium: { id, name } } }) => ({ id, name })) };
   };
   return { find, search: (words: string): Medium[] => fuse.search(plain(words)).map(({ item }) => item.medium) };

@@ -5,6 +5,7 @@ import type { Part } from "@/core/mixing/blend";
 import { WETNESS, wettingOf, type Wetness, type Wetting } from "@/core/mixing/wetting";
 import { formatMass, formatPercent, formatVolume, parseShare, parseVolumeCm3, threeFigures, volumeUnitName } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
+import { AmendmentsList } from "./amendments-list";
 
 /** A place a mix can go: a layer of a setup. */
 export type Room = { readonly id: string; readonly name: string; readonly volumeCm3: number };
@@ -18,9 +19,9 @@ const OWN = "own";
 const STOCK = "stock";
 
 /** From the room to fill to what is measured out, bought and poured on. */
-export function HowMuch({ parts, rooms }: { parts: readonly Part[]; rooms: readonly Room[] }) {
+export function HowMuch({ parts, rooms, roomId: initialRoom }: { parts: readonly Part[]; rooms: readonly Room[]; roomId: string }) {
   const system = useUnits();
-  const [roomId, setRoomId] = useState(OWN);
+  const [roomId, setRoomId] = useState(rooms.some(({ id }) => id === initialRoom) ? initialRoom : OWN);
   const [volumeText, setVolumeText] = useState(system === "metric" ? "10" : "3");
   const [countText, setCountText] = useState("1");
   const [marginText, setMarginText] = useState(String(100 * USUAL_MARGIN));
@@ -128,6 +129,7 @@ function Result({ batch, parts, wetness, onWetness, packs, onPacks }: {
         </ul>
         <p className="mt-1 text-sm leading-snug text-soft">Dry peat, perlite, vermiculite and lime dust: wet them as you open the bag, wear a mask. Gloves with peat, moss and compost: do not breathe potting dust, wash your hands.</p>
       </section>
+      <AmendmentsList parts={parts} shares={batch.blend.shares} mixedCm3={batch.mixedCm3} system={system} />
     </>
   );
 }

@@ -18,6 +18,7 @@ import { SiteHeader } from "../common/site-header";
 import { mediumSearch } from "../media/find-medium";
 import { rangeText } from "../media/medium-words";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
+import { FindMix } from "./find-mix";
 import { HowMuch, type Room } from "./how-much";
 import { KeepMix, SavedMixes, type MixActions } from "./keep-mix";
 
@@ -27,10 +28,12 @@ const RetentionChart = dynamic(() => import("../media/curves").then((curves) => 
 const EXAMPLE = "2 parts peat, 1 perlite, ½ sand";
 
 /** A mix composed in parts, and at once what water and air it ends up with, and how much of everything it takes. */
-export function MixBench({ media, recipe, rooms, saved, stored, usedBy = [], actions }: {
+export function MixBench({ media, recipe, rooms, roomId = "", saved, stored, usedBy = [], actions }: {
   media: readonly Medium[]; rooms: readonly Room[];
   /** What the address says; without it the stored mix's own. */
   recipe: string;
+  /** The layer it is to fill, if it was come to from one. */
+  roomId?: string;
   saved: readonly { readonly id: string; readonly name: string }[];
   stored?: StoredMix | undefined; usedBy?: readonly { readonly id: string; readonly name: string }[]; actions: MixActions;
 }) {
@@ -103,9 +106,15 @@ export function MixBench({ media, recipe, rooms, saved, stored, usedBy = [], act
                   <RetentionChart curved={{ id: "mix", name: "this mix", hydraulics: mixed.value.hydraulics }} system={system} />
                 </div>
               </section>
-              <HowMuch parts={parts} rooms={rooms} />
+              <HowMuch parts={parts} rooms={rooms} roomId={roomId} />
+              <FindMix media={media} parts={parts} mixed={mixed.value} onTake={write} />
             </div>
-          ) : <p className="text-soft">{text.trim() === "" ? "Write a recipe, and its water and air stand here." : "The mix cannot be computed as it is written."}</p>}
+          ) : (
+            <div className="space-y-6">
+              <p className="text-soft">{text.trim() === "" ? "Write a recipe, and its water and air stand here; or look for one." : "The mix cannot be computed as it is written."}</p>
+              <FindMix media={media} parts={[]} mixed={undefined} onTake={write} />
+            </div>
+          )}
         </div>
       </main>
     </>
@@ -114,7 +123,7 @@ export function MixBench({ media, recipe, rooms, saved, stored, usedBy = [], act
 
 function PartsField({ name, amount, onTake }: { name: string; amount: number; onTake: (amount: number) => void }) {
   const [text, setText] = useState(String(amount));
-  const parsed = parseRecipe(`${text} it`, () => ({ kind: "one", id: "it" }));
+  const parsed = parseRecipe(`${text} it`, () => ({ kind: "one", id: "it", byName: true }));
   const value = parsed.ok ? parsed.value[0]!.parts : undefined;
   const offer = (): void => { if (value !== undefined && value !== amount) onTake(value); };
   return (

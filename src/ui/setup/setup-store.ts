@@ -114,6 +114,7 @@ export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChan
 
   return {
     ...store,
+    setupId: initial.setupId,
     medium,
     /** What a grower can choose from, by name. */
     media,

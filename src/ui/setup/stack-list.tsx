@@ -4,9 +4,10 @@ import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, us
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ArrowDown, ArrowUp, GripVertical, Plus, X } from "lucide-react";
+import Link from "next/link";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
-import { isMix } from "@/core/mixing/mix-medium";
+import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
 import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import { headroomCm, type StackLayer } from "@/core/stack/setup";
 import { formatLength, formatMass, formatPercent, formatVolume } from "@/core/units/units";
@@ -184,6 +185,9 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
             </div>
           )}
           <LayerReadingText store={store} index={index} />
+          {medium && store.setupId && (
+            <Link className="no-print inline-flex items-center text-sm underline decoration-dotted pointer-coarse:min-h-11" href={isMix(medium.id) ? `/mixes/${medium.id.slice(MIX_PREFIX.length)}?room=${encodeURIComponent(`${store.setupId} ${layer.id}`)}` : `/mixes?recipe=${encodeURIComponent(`1 ${medium.name}`)}&room=${encodeURIComponent(`${store.setupId} ${layer.id}`)}`}>how much of it to get, mix and wet</Link>
+          )}
         </div>
       )}
     </li>

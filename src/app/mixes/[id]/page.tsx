@@ -8,7 +8,7 @@ import { roomsToFill } from "../rooms";
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> };
 
-const query = z.object({ recipe: z.string().max(600).catch("") });
+const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string().max(100).catch("") });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: marlstone().loadMix((await params).id)?.stored.mix.name ?? "Mix" };
@@ -17,7 +17,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function MixPage({ params, searchParams }: Props) {
   const loaded = marlstone().loadMix((await params).id);
   if (!loaded) notFound();
-  const { recipe } = query.parse(await searchParams);
-  return <MixBench key={loaded.stored.id} media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill()} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
+  const { recipe, room } = query.parse(await searchParams);
+  return <MixBench key={loaded.stored.id} media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
     stored={loaded.stored} usedBy={loaded.usedBy} actions={{ create: createMix, save: saveMix, putAway: putAwayMix, importText: importMix }} />;
 }
