@@ -5,10 +5,11 @@ import { chromium } from "@playwright/test";
 const url = process.env.MARLSTONE_URL ?? "http://127.0.0.1:4310";
 const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
 
-async function picture(name, setup, { dark = false, phone = false, act } = {}) {
+async function picture(name, setup, { dark = false, phone = false, path, act } = {}) {
   const context = await browser.newContext({ viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, colorScheme: dark ? "dark" : "light", hasTouch: phone, isMobile: phone, deviceScaleFactor: phone ? 2 : 1 });
   const page = await context.newPage();
   await page.goto(url);
+  if (path) await page.goto(url + path);
   if (setup) await page.getByRole("link", { name: setup }).first().click();
   await page.waitForTimeout(1200);
   await act?.(page);
@@ -23,5 +24,7 @@ await picture("carboy-dark", "Closed carboy", { dark: true });
 await picture("supply", "Terrace trough", { act: async (page) => { await page.getByRole("button", { name: "supply", exact: true }).click(); await page.waitForTimeout(1500); } });
 await picture("with-without", "Tall pot", { act: async (page) => { await page.getByRole("button", { name: "Without drainage layer" }).click(); await page.waitForTimeout(2500); } });
 await picture("run", "Terrace trough", { act: async (page) => { await page.getByRole("button", { name: "Run it" }).click(); const hour = page.getByRole("slider", { name: "Hour of the run" }); await hour.waitFor({ timeout: 30_000 }); await hour.fill("60"); await page.waitForTimeout(500); } });
+await picture("media", undefined, { path: "/media", act: async (page) => { for (const name of ["Perlite, coarse", "Sphagnum peat", "Bark 6–12 mm"]) await page.getByLabel(`Compare ${name}`).check(); await page.waitForTimeout(1500); await page.evaluate(() => scrollTo(0, 0)); } });
+await picture("mix", undefined, { path: "/mixes", act: async (page) => { await page.getByRole("link", { name: "Bog bench" }).click(); await page.waitForTimeout(1500); } });
 await picture("phone", "Terrace trough", { phone: true });
 await browser.close();

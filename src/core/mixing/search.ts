@@ -1,6 +1,7 @@
 import { hydraulicFunctions, type VgHydraulics } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
 import { blend, type Part } from "./blend";
+import { mixPH } from "./chemistry";
 
 /**
  * Looking for mixes by what they do: every sensible ratio of one, two and three media, and of four around the best of those, is blended and held against
@@ -53,7 +54,7 @@ export function searchMixes(media: readonly Medium[], waterAt: WaterAt, wanted: 
     tried++;
     const water = waterAt(mixed.value.hydraulics);
     const air = Math.max(0, mixed.value.hydraulics.thetaS - water);
-    const off = { air: outside(air, wanted.air), water: outside(water, wanted.water), pH: wanted.pH ? outside(acidity(parts, mixed.value.shares), wanted.pH) / 10 : 0 };
+    const off = { air: outside(air, wanted.air), water: outside(water, wanted.water), pH: wanted.pH ? outside(mixPH(parts, mixed.value.shares).typical, wanted.pH) / 10 : 0 };
     for (const key of ["air", "water", "pH"] as const) nearest[key] = Math.min(nearest[key], off[key]);
     const candidate = { parts: parts.map(({ medium, parts: amount }) => ({ mediumId: medium.id, parts: amount })), air, water, mismatch: off.air + off.water + off.pH };
     candidates.push(candidate);
@@ -113,17 +114,6 @@ function conditionOf(candidate: Candidate | undefined, condition: "air" | "water
   if (!candidate) return 1;
   return condition === "air" ? outside(candidate.air, wanted.air) : condition === "water" ? outside(candidate.water, wanted.water)
     : candidate.mismatch - outside(candidate.air, wanted.air) - outside(candidate.water, wanted.water);
-}
-
-/** The buffer-weighted mean pH of the parts, as chemistry.ts has it. */
-function acidity(parts: readonly Part[], shares: readonly number[]): number {
-  let [sum, weight] = [0, 0];
-  parts.forEach(({ medium: { dryBulkDensityGPerCm3, cecMeqPer100g, pH } }, i) => {
-    const buffer = shares[i]! * dryBulkDensityGPerCm3.typical * (cecMeqPer100g?.typical ?? 5);
-    sum += buffer * pH.typical;
-    weight += buffer;
-  });
-  return weight > 0 ? sum / weight : 7;
 }
 
 /** What stands in for a medium or mix at its place: the same air and water within the resolution of the rule. */
