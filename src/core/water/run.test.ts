@@ -64,6 +64,9 @@ describe("a run", () => {
 
   it("refuses days that are none, and a setup that cannot be settled", () => {
     for (const days of [0, 1.5, 31, Number.NaN]) expect(runSetup(TROUGH, medium, days)).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
+    expect(runSetup(withWater(TROUGH, { kind: "free-water", levelCm: 28, overflowCm: null }), medium, 2)).toMatchObject({ ok: false, problems: [{ code: "open-water" }] });
+    expect(runSetup(withWater(TROUGH, { kind: "dosed", storedCm3: 6500 }), medium, 2)).toMatchObject({ ok: false, problems: [{ code: "open-water" }] });
+    expect(runSetup(withHistory(TROUGH, "dry"), medium, 2)).toMatchObject({ ok: false, problems: [{ code: "repels" }] });
     expect(runSetup(withWater(TROUGH, { kind: "drained", outletCm: 99 }), medium, 2)).toMatchObject({ ok: false });
   });
 });

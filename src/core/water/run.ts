@@ -5,7 +5,7 @@ import type { Column } from "./column";
 import type { EndCondition } from "./ends";
 import { historyOf } from "./branch";
 import { MOST_DRY_DAYS } from "./limits";
-import { settle, type ColumnState, type MediumLookup } from "./settle";
+import { repellingLayer, settle, type ColumnState, type MediumLookup } from "./settle";
 import { demandCm3PerHour } from "./supply";
 import { runTransient, type BottomCondition, type CumulativeFlow, type TransientState } from "./transient";
 import { CONTAINER_UPTAKE, type RootUptake, type UptakeLimits } from "./uptake";
@@ -57,6 +57,8 @@ export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number): R
   if (!settled.ok) return settled;
   const { column, equilibrium } = settled.value;
   const topCm = stackHeightCm(setup);
+  const unfollowed = unfollowable(setup, column, equilibrium, medium);
+  if (unfollowed) return unfollowed;
   const brimCm = reservoirTopCm(setup);
   // what can run out of a hole under its surface is soaked first and drains; the rest starts as it stands
   const drains = setup.water.kind === "drained" || (setup.water.kind === "free-water" && setup.water.overflowCm !== null && setup.water.overflowCm < topCm && historyOf(setup) === "soaked");
@@ -116,6 +118,17 @@ export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number): R
 }
 
 const SEALED = { kind: "sealed" } as const;
+
+/** What a run cannot follow, said before it is tried. */
+function unfollowable(setup: Setup, column: Column, { waterTableCm, pondedCm3 }: ColumnState, medium: MediumLookup): Result<never> | undefined {
+  if (setup.water.kind !== "drained" && (pondedCm3 > 0 || waterTableCm > column.heightCm)) {
+    return failed(problem("water", "open-water", "Water stands open over the soil, and a run does not follow open water. Lower it to the surface first."));
+  }
+  const repelling = setup.water.kind === "free-water" && setup.history === "dry" ? repellingLayer(setup, column, waterTableCm, medium) : undefined;
+  if (repelling === undefined) return undefined;
+  const { name, mediumId } = setup.layers[repelling]!;
+  return failed(problem("history", "repels", `Put in dry, the ${name || medium(mediumId)!.name.toLowerCase()} sheds water and nothing rises: there is nothing to follow. Say that it was soaked, or wicked up from moist, and run it again.`));
+}
 
 const stopped = (states: readonly TransientState[]): Result<never> =>
   failed(problem("run", "stopped", `The run was stopped after ${Math.round(states.at(-1)?.hours ?? 0)} h: this stack is too hard to follow further.`));
