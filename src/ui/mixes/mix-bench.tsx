@@ -82,7 +82,7 @@ export function MixBench({ media, recipe, rooms, roomId = "", saved, stored, use
                       <PartsField key={amount} name={one.name} amount={amount} onTake={(next) => write(parsed.value.map((part) => (part.mediumId === one.id ? { ...part, parts: next } : part)))} />
                       <Link href={`/media/${one.id}`} className="min-w-0 grow">{one.name}</Link>
                       <span className="text-soft">{formatPercent(mixed.value.shares[i]!)}</span>
-                      <button type="button" aria-label={`Take ${one.name} out`} className="inline-flex size-7 items-center justify-center text-soft hover:text-ink pointer-coarse:size-11" onClick={() => write(parsed.value.filter(({ mediumId }) => mediumId !== one.id))}><X size={15} aria-hidden /></button>
+                      <button type="button" aria-label={`Take ${one.name} out`} className="no-print inline-flex size-7 items-center justify-center text-soft hover:text-ink pointer-coarse:size-11" onClick={() => write(parsed.value.filter(({ mediumId }) => mediumId !== one.id))}><X size={15} aria-hidden /></button>
                     </li>
                   ))}
                 </ol>

@@ -46,7 +46,7 @@ export function Workbench({ initial, media, actions }: { initial: SetupState; me
   };
 
   return (
-    <div className="flex min-h-dvh flex-col lg:h-dvh">
+    <div className="flex min-h-dvh flex-col lg:h-dvh print:block print:h-auto">
       <SiteHeader>
         <h1 className="min-w-0 text-lg"><NameField label="Name of the setup" value={name} className="w-[min(24rem,70vw)] font-serif font-semibold" onOffer={(text) => store.offer(`Named ${text}`, rename(store.getState().committed, text), system)} /></h1>
         <HistoryButtons store={store} queue={queue} />
@@ -60,18 +60,18 @@ export function Workbench({ initial, media, actions }: { initial: SetupState; me
         </p>
       )}
       <h2 className="hidden px-4 pt-2 text-2xl print:block">{name}</h2>
-      <main className="grid min-h-0 grow grid-cols-1 gap-x-5 px-4 lg:grid-cols-[20.5rem_minmax(0,1fr)_19.5rem] print:flex print:flex-col">
-        <div className="order-2 space-y-3 py-3 lg:order-1 lg:overflow-y-auto lg:pr-1">
+      <main className="grid min-h-0 grow grid-cols-1 gap-x-5 px-4 lg:grid-cols-[20.5rem_minmax(0,1fr)_19.5rem] print:block">
+        <div className="order-2 space-y-3 py-3 lg:order-1 lg:overflow-y-auto lg:pr-1 print:overflow-visible">
           <StackList store={store} newId={newId} />
           <WaterPanel store={store} />
           <VesselPanel store={store} />
         </div>
-        <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:min-h-0 print:h-[13cm]">
+        <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:min-h-0 print:block print:h-[13.5cm]">
           <BoardTools store={store} newId={newId} />
-          <div className="h-[24rem] lg:h-auto lg:min-h-0 lg:grow"><Board store={store} /></div>
+          <div className="h-[24rem] lg:h-auto lg:min-h-0 lg:grow print:h-[13cm]"><Board store={store} /></div>
           <RunBar store={store} />
         </div>
-        <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4"><ReadingsPanel store={store} /></div>
+        <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4 print:overflow-visible print:border-l-0 print:pl-0"><ReadingsPanel store={store} /></div>
       </main>
     </div>
   );
