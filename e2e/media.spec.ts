@@ -123,6 +123,10 @@ test("a mix is kept, used by a setup, changed for it or split off, and comes bac
   await expect(page.getByRole("heading", { name: "From a friend" })).toBeVisible();
   await page.getByLabel("from a file").setInputFiles({ name: "parts.csv", mimeType: "text/csv", buffer: Buffer.from("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1\n") });
   await expect(page.getByRole("heading", { name: "Mix from a file" })).toBeVisible();
+  await keep.getByRole("button", { name: "Put away" }).click();
+  await page.getByText("put away (1)").click();
+  await page.getByRole("button", { name: "Take Mix from a file back" }).click();
+  await expect(page.getByRole("heading", { name: "Mix from a file" })).toBeVisible();
   await page.getByLabel("from a file").setInputFiles({ name: "poem.txt", mimeType: "text/plain", buffer: Buffer.from("roses are red") });
   await expect(page.getByRole("alert").filter({ hasText: "neither a mix's JSON nor CSV" })).toBeVisible();
 });

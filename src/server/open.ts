@@ -33,7 +33,7 @@ export function openMarlstone(folder = dataFolder()) {
       const more = [...new Set(setupsShown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId)))].filter((id) => !known.has(id));
       return [...offered, ...more.flatMap((id) => context.medium(id) ?? [])];
     },
-    listMixes: () => mixes.listMixes(db),
+    listMixes: (putAway?: boolean) => mixes.listMixes(db, putAway),
     loadMix: (id: string) => mixes.loadMix(db, id),
     createMix: (mix: Mix) => mixes.createMix(db, mix, mixContext),
     saveMix: (input: SaveMixInput) => mixes.saveMix(db, input, mixContext),

@@ -23,6 +23,11 @@ export async function putAwayMix(input: { mixId: string }): Promise<boolean> {
   return parsed.ok && marlstone().setMixPutAway(parsed.value.mixId, true);
 }
 
+export async function takeBackMix(input: { mixId: string }): Promise<boolean> {
+  const parsed = parseWith(mixIdInput, input);
+  return parsed.ok && marlstone().setMixPutAway(parsed.value.mixId, false);
+}
+
 const fileText = z.string().max(100_000);
 const row = z.object({ mediumId: z.string().min(1), parts: z.coerce.number() });
 

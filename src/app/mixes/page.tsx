@@ -2,8 +2,8 @@ import type { Metadata } from "next";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { MixBench } from "@/ui/mixes/mix-bench";
-import { createMix, importMix, putAwayMix, saveMix } from "./actions";
-import { roomsToFill } from "./rooms";
+import { createMix, importMix, putAwayMix, saveMix, takeBackMix } from "./actions";
+import { named, roomsToFill } from "./rooms";
 
 export const metadata: Metadata = { title: "Mix" };
 
@@ -11,6 +11,6 @@ const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string()
 
 export default async function MixesPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { recipe, room } = query.parse(await searchParams);
-  return <MixBench key="new" media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
-    actions={{ create: createMix, save: saveMix, putAway: putAwayMix, importText: importMix }} />;
+  return <MixBench key="new" media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={named(marlstone().listMixes())} putAway={named(marlstone().listMixes(true))}
+    actions={{ create: createMix, save: saveMix, putAway: putAwayMix, takeBack: takeBackMix, importText: importMix }} />;
 }

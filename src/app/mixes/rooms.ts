@@ -1,5 +1,6 @@
 import { boundariesCm } from "@/core/stack/setup";
 import { vesselAreaCm2 } from "@/core/vessel/vessel";
+import type { StoredMix } from "@/formats/mix";
 import { marlstone } from "@/server";
 import type { Setup } from "@/core/stack/setup";
 import type { Result } from "@/core/units/problem";
@@ -25,3 +26,6 @@ function roomsOf({ id, name, setup }: ShelfItem): Room[] {
     volumeCm3: areaCm2 * layer.areaShare * (heights[i + 1]! - heights[i]!),
   }));
 }
+
+/** Mixes as a list of names shows them. */
+export const named = (mixes: readonly StoredMix[]): { id: string; name: string }[] => mixes.map(({ id, mix: { name } }) => ({ id, name }));

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Db } from "../db/client";
 import { mixes, mixVersions, revisions, setups, type MixRow } from "../db/schema";
 
@@ -11,7 +11,7 @@ const withDocument = (db: Db) => db.select({ row: mixes, document: mixVersions.d
 
 export const mixRow = (db: Db, id: string): MixWithDocument | undefined => withDocument(db).where(eq(mixes.id, id)).get();
 
-export const mixRows = (db: Db, limit: number): MixWithDocument[] => withDocument(db).where(isNull(mixes.putAwayAt)).orderBy(asc(mixes.name), asc(mixes.id)).limit(limit).all();
+export const mixRows = (db: Db, putAway: boolean, limit: number): MixWithDocument[] => withDocument(db).where(putAway ? isNotNull(mixes.putAwayAt) : isNull(mixes.putAwayAt)).orderBy(asc(mixes.name), asc(mixes.id)).limit(limit).all();
 
 export function insertMix(db: Db, { id, name, document, now }: { id: string; name: string; document: string; now: string }): void {
   db.insert(mixes).values({ id, name, version: 1, createdAt: now, updatedAt: now }).run();

@@ -60,7 +60,10 @@ describe("saved mixes", () => {
     expect(mediaOfMixes(db, context).map(({ name }) => name)).toEqual(["Bog bench"]);
     expect(setMixPutAway(db, id, true, context)).toBe(true);
     expect(mediaOfMixes(db, context)).toEqual([]);
+    expect(listMixes(db, true).map(({ mix }) => mix.name)).toEqual(["Bog bench"]);
     expect(lookup(`mix:${id}`)?.name).toBe("Bog bench");
     expect(lookup("mix:%")).toBeUndefined();
+    setMixPutAway(db, id, false, context);
+    expect(mediaOfMixes(db, context)).toHaveLength(1);
   });
 });

@@ -60,7 +60,7 @@ export function saveMix(db: Db, { mixId, baseVersion, document }: SaveMixInput, 
   });
 }
 
-export const listMixes = (db: Db): StoredMix[] => repo.mixRows(db, MOST_OFFERED).flatMap((row) => storedOf(row) ?? []);
+export const listMixes = (db: Db, putAway = false): StoredMix[] => repo.mixRows(db, putAway, MOST_OFFERED).flatMap((row) => storedOf(row) ?? []);
 
 /** A saved mix as a medium; undefined when it is gone, damaged, or does not blend. */
 export function mediumOfMix(db: Db, mediumId: string, context: MixContext): Medium | undefined {

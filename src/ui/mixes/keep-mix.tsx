@@ -12,6 +12,7 @@ export type MixActions = {
   readonly create: (document: unknown) => Promise<Result<string>>;
   readonly save: (input: { mixId: string; baseVersion: number; document: unknown }) => Promise<MixOutcome>;
   readonly putAway: (input: { mixId: string }) => Promise<boolean>;
+  readonly takeBack: (input: { mixId: string }) => Promise<boolean>;
   readonly importText: (text: string) => Promise<Result<string>>;
 };
 
@@ -91,8 +92,15 @@ export function KeepMix({ parts, medium, stored, usedBy, actions }: {
 }
 
 /** The mixes there are, and the way in for one from a file. */
-export function SavedMixes({ saved, shownId, actions }: { saved: readonly { readonly id: string; readonly name: string }[]; shownId: string | undefined; actions: MixActions }) {
+export function SavedMixes({ saved, putAway, shownId, actions }: {
+  saved: readonly { readonly id: string; readonly name: string }[]; putAway: readonly { readonly id: string; readonly name: string }[]; shownId: string | undefined; actions: MixActions;
+}) {
   const router = useRouter();
+  const takeBack = async (mixId: string): Promise<void> => {
+    const done = await actions.takeBack({ mixId }).catch(() => false);
+    if (done) router.push(`/mixes/${mixId}`);
+    else setSaid("It could not be taken back. It is still put away, nothing is lost.");
+  };
   const [said, setSaid] = useState("");
   const read = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -106,6 +114,11 @@ export function SavedMixes({ saved, shownId, actions }: { saved: readonly { read
       {shownId !== undefined && <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">a new mix</Link>}
       {saved.map(({ id, name }) => (id === shownId ? <b key={id} aria-current="page">{name}</b> : <Link key={id} href={`/mixes/${id}`} className="inline-flex items-center pointer-coarse:min-h-11">{name}</Link>))}
       <label className="inline-flex cursor-pointer items-center text-soft underline decoration-dotted has-focus-visible:outline-2 pointer-coarse:min-h-11">from a file<input type="file" accept=".json,.csv,application/json,text/csv" className="sr-only" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = ""; }} /></label>
+      {putAway.length > 0 && (
+        <details><summary className="text-soft pointer-coarse:min-h-11">put away ({putAway.length})</summary>
+          <ul className="mt-1">{putAway.map(({ id, name }) => <li key={id}>{name} <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" aria-label={`Take ${name} back`} onClick={() => void takeBack(id)}>take back</button></li>)}</ul>
+        </details>
+      )}
       {said !== "" && <span role="alert" className="said">{said}</span>}
     </nav>
   );

@@ -28,13 +28,14 @@ const RetentionChart = dynamic(() => import("../media/curves").then((curves) => 
 const EXAMPLE = "2 parts peat, 1 perlite, ½ sand";
 
 /** A mix composed in parts, and at once what water and air it ends up with, and how much of everything it takes. */
-export function MixBench({ media, recipe, rooms, roomId = "", saved, stored, usedBy = [], actions }: {
+export function MixBench({ media, recipe, rooms, roomId = "", saved, putAway, stored, usedBy = [], actions }: {
   media: readonly Medium[]; rooms: readonly Room[];
   /** What the address says; without it the stored mix's own. */
   recipe: string;
   /** The layer it is to fill, if it was come to from one. */
   roomId?: string;
   saved: readonly { readonly id: string; readonly name: string }[];
+  putAway: readonly { readonly id: string; readonly name: string }[];
   stored?: StoredMix | undefined; usedBy?: readonly { readonly id: string; readonly name: string }[]; actions: MixActions;
 }) {
   const system = useUnits();
@@ -64,7 +65,7 @@ export function MixBench({ media, recipe, rooms, roomId = "", saved, stored, use
       <SiteHeader />
       <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-6">
         <h1 className="text-2xl">{stored ? stored.mix.name : "Mix"}</h1>
-        <SavedMixes saved={saved} shownId={stored?.id} actions={actions} />
+        <SavedMixes saved={saved} putAway={putAway} shownId={stored?.id} actions={actions} />
         <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="mix" scale={0.5} /></defs></svg>
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
           <div className="space-y-5">

@@ -3,8 +3,8 @@ import { notFound } from "next/navigation";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { MixBench } from "@/ui/mixes/mix-bench";
-import { createMix, importMix, putAwayMix, saveMix } from "../actions";
-import { roomsToFill } from "../rooms";
+import { createMix, importMix, putAwayMix, saveMix, takeBackMix } from "../actions";
+import { named, roomsToFill } from "../rooms";
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> };
 
@@ -18,6 +18,6 @@ export default async function MixPage({ params, searchParams }: Props) {
   const loaded = marlstone().loadMix((await params).id);
   if (!loaded) notFound();
   const { recipe, room } = query.parse(await searchParams);
-  return <MixBench key={loaded.stored.id} media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={marlstone().listMixes().map(({ id, mix: { name } }) => ({ id, name }))}
-    stored={loaded.stored} usedBy={loaded.usedBy} actions={{ create: createMix, save: saveMix, putAway: putAwayMix, importText: importMix }} />;
+  return <MixBench key={loaded.stored.id} media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={named(marlstone().listMixes())} putAway={named(marlstone().listMixes(true))}
+    stored={loaded.stored} usedBy={loaded.usedBy} actions={{ create: createMix, save: saveMix, putAway: putAwayMix, takeBack: takeBackMix, importText: importMix }} />;
 }
