@@ -1,13 +1,12 @@
 import { z } from "zod";
 import { failed, ok, problem, type Result } from "../core/units/problem";
 import { LONGEST_NAME } from "../core/stack/check";
-import type { RecipePart } from "../core/mixing/recipe";
+import { MOST_RECIPE_PARTS, type RecipePart } from "../core/mixing/recipe";
 import { checkKind, parseWith } from "./problems";
 
 /** A mix as a document: what is stored, exported and imported (docs/formats/mix.md). Shape only; whether it blends is core's `blend`. */
 export const MIX_KIND = "marlstone.mix";
 export const MIX_VERSION = 1;
-export const MOST_MIX_PARTS = 12;
 
 export type Mix = { readonly name: string; readonly parts: readonly RecipePart[]; readonly note: string };
 export type MixDocument = { readonly kind: typeof MIX_KIND; readonly version: typeof MIX_VERSION } & Mix;
@@ -15,7 +14,7 @@ export type MixDocument = { readonly kind: typeof MIX_KIND; readonly version: ty
 const mixSchema = z.strictObject({
   kind: z.literal(MIX_KIND), version: z.literal(MIX_VERSION),
   name: z.string().trim().min(1).max(LONGEST_NAME),
-  parts: z.array(z.strictObject({ mediumId: z.string().min(1).max(80), parts: z.number().gt(0).max(1e6) })).min(1).max(MOST_MIX_PARTS)
+  parts: z.array(z.strictObject({ mediumId: z.string().min(1).max(80), parts: z.number().gt(0).max(1e6) })).min(1).max(MOST_RECIPE_PARTS)
     .refine((parts) => new Set(parts.map(({ mediumId }) => mediumId)).size === parts.length, { message: "names a medium twice" }),
   note: z.string().max(2000).default(""),
 });

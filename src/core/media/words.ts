@@ -15,3 +15,7 @@ export const PLAIN_WORDS: Readonly<Record<string, string>> = {
   "potting mix": "potting-mix-peat-based", "potting soil": "potting-mix-peat-based", "seed mix": "seed-starting-mix", "seed compost": "seed-starting-mix",
   "calcined clay": "calcined-clay-1-3", akadama: "akadama-granules-3-6", "rice hulls": "rice-hulls", hulls: "rice-hulls", "wood fiber": "wood-fibre", rockwool: "rockwool",
 };
+
+/** Media that are peat, or mixes sold with it. Moss that was not peat yet is not meant. */
+const PEATY: ReadonlySet<string> = new Set(["sphagnum-peat", "potting-mix-peat-based", "seed-starting-mix"]);
+export const hasPeat = (mediumId: string): boolean => PEATY.has(mediumId);

@@ -1,5 +1,6 @@
 import type { Range } from "../media/medium";
 import type { Part } from "./blend";
+import { UNKNOWN_CEC } from "./chemistry";
 
 /**
  * What is mixed in by the gram or the handful. Doses are what labels commonly give, as ranges, and the label in hand goes before them. Lime and sulphur move
@@ -34,7 +35,6 @@ export const AMENDMENTS: readonly Amendment[] = [
 /** The share of its exchange sites a medium gives up or takes for one step of pH, and how far that may be off. */
 const SITES_PER_PH = 0.25;
 const BUFFER_FACTOR = 1.6;
-const UNKNOWN_CEC = 5;
 
 /** How far a dose moves the pH of a mix once it has worked: undefined for what does not. */
 export function phShift({ meqPerGram, dose }: Amendment, gramsPerLitre: number, parts: readonly Part[], shares: readonly number[]): Range | undefined {

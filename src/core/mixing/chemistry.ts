@@ -2,7 +2,7 @@ import type { Range } from "../media/medium";
 import type { Part } from "./blend";
 
 /** Buffering of a part that has none on record. [meq/100 g] */
-const UNKNOWN_CEC = 5;
+export const UNKNOWN_CEC = 5;
 /** What the estimate adds to the ranges of its parts: lime and feed in one part act on the others. */
 const PH_SLACK = 0.3;
 const EC_FACTOR = 1.3;

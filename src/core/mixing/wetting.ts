@@ -3,7 +3,7 @@ import type { Medium } from "../media/medium";
 import type { Batch } from "./batch";
 import type { Part } from "./blend";
 
-/** How wet a mix is to be before it is filled in, with the hand test that tells. */
+/** How wet a mix is to be before it is filled in, with the hand test that tells. The suctions are reasoned: bounds of buffer and easily available water (de Boodt & Verdonck 1972). */
 export const WETNESS = {
   squeeze: { psiCm: -100, name: "damp to the squeeze", hand: "Squeezed hard it holds its shape and gives no drop; opened, it crumbles at a touch." },
   potting: { psiCm: -50, name: "potting moisture", hand: "Squeezed hard it holds its shape and gives a drop or two between the fingers." },
@@ -11,7 +11,7 @@ export const WETNESS = {
 } as const;
 export type Wetness = keyof typeof WETNESS;
 
-/** Suction of a medium as it comes, dry in its bag, and how far that is known: from moist as sold to air-dry. [cm] */
+/** Suction of a medium as it comes, dry in its bag, and how far that is known: from moist as sold to air-dry; reasoned, and told as a range. [cm] */
 const AS_BOUGHT_PSI_CM = { moist: -2000, typical: -50_000, dry: -1e6 } as const;
 
 export type Wetting = {

@@ -1,10 +1,14 @@
 import type { Setup } from "../stack/setup";
 import { formatDepthPerDay, formatHours, formatLength, formatVolume, threeFigures, type UnitSystem } from "../units/units";
 import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "../water/limits";
+import { historyOf } from "../water/branch";
 import type { BranchSupply, RefillMark, Supply } from "../water/supply";
 import type { Why } from "./sentences";
 
-/** What a day takes, to pick from until it is known better: over the vessel's area, foliage as wide as the vessel. [mm/day] */
+/**
+ * What a day takes, to pick from until it is known better: reference evapotranspiration of cool, mild and hot days (Allen et al. 1998 give 1–3, 2–7 and
+ * 4–10 mm), over the vessel's area, foliage as wide as the vessel. [mm/day]
+ */
 export const DEMAND_PICKS = [
   { name: "low", mmPerDay: 1.5, about: "cool, shaded or under cover" },
   { name: "usual", mmPerDay: 4, about: "a mild growing day" },
@@ -21,17 +25,19 @@ export type SupplySaying = { readonly heading: string; readonly text: string; re
 export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, layerName: (index: number) => string): SupplySaying[] {
   const { soaked, wicked, demandCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
   const cm = (height: number): string => formatLength(height, system);
-  const shown = setup.history === "soaked" || setup.water.kind === "drained" ? soaked : wicked;
+  const shown = historyOf(setup) === "soaked" ? soaked : wicked;
   const demand = perDay(demandCm3PerHour, areaCm2, system);
-  const stuck = repelsIfDry !== undefined && setup.history === "dry" && setup.water.kind === "free-water";
+  const stuck = repelsIfDry !== undefined && historyOf(setup) === "dry";
+  // a stack that sheds water has no mark until it is soaked: told is the one it has then
+  const marked = stuck ? soaked : shown;
   const why: Why = {
     formula: `The greatest steady flow that capillary rise carries from the free surface to the middle of the root zone without the suction there passing ${cm(-ROOT_LIMIT_PSI_CM)}; the refill mark is the lowest surface from which it still meets a day's demand. Supply falls steeply with height, so the mark is sharp.`,
     inputs: [
       ["demand", demand], ["middle of the roots", cm(demandHeightCm)], ["surface now", cm(levelCm)], ["highest surface", cm(brimCm)],
-      ["mark if the media conduct 3 times better", markText(soaked.markIfBetter, cm)], ["mark if 3 times worse", markText(soaked.markIfWorse, cm)],
+      ["mark if the media conduct 3 times better", markText(marked.markIfBetter, cm)], ["mark if 3 times worse", markText(marked.markIfWorse, cm)],
     ],
     source: "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity; wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
-    uncertainty: `Conductivities are known to a factor of ${CONDUCTIVITY_FACTOR} or more. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile.`,
+    uncertainty: `Conductivities are known to a factor of ${CONDUCTIVITY_FACTOR} or more. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile. The days to pick from are reference evapotranspiration (Allen et al. 1998); foliage wider than the vessel takes more.`,
   };
   const sayings: SupplySaying[] = [];
   if (stuck) {
@@ -40,7 +46,7 @@ export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, 
       text: `Put in dry, the ${layerName(repelsIfDry)} sheds water and nothing rises through it at any level. Soak the stack from the top once; then the marks below hold.`,
     });
   }
-  sayings.push({ heading: stuck ? "Refill mark, once soaked" : "Refill mark", tone: shown.mark.kind === "too-weak" || (shown.mark.kind === "mark" && levelCm < shown.mark.levelCm) ? "trouble" : "plain", why, text: markSentence(stuck ? soaked : shown, supply, system) });
+  sayings.push({ heading: stuck ? "Refill mark, once soaked" : "Refill mark", tone: marked.mark.kind === "too-weak" || (marked.mark.kind === "mark" && levelCm < marked.mark.levelCm) ? "trouble" : "plain", why, text: markSentence(marked, supply, system) });
   const now = shown.nowCm3PerHour;
   sayings.push({
     heading: "Supply at this level", tone: "plain", why,
@@ -50,7 +56,7 @@ export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, 
   const other = shown === soaked ? wicked : soaked;
   sayings.push({
     heading: shown === soaked ? "Had it only wicked up" : "Had it been soaked first", tone: "plain", why,
-    text: `${sentenceCase(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${shown === soaked && repelsIfDry !== undefined && setup.history !== "dry" ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
+    text: `${sentenceCase(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${shown === soaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
   });
   return sayings;
 }

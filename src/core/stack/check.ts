@@ -9,7 +9,7 @@ export const MOST_LAYERS = 24;
 export const LONGEST_NAME = 120;
 /** Feet that fill less of the vessel's area than this are threads, not feet. */
 export const LEAST_AREA_SHARE = 0.005;
-/** No plant on record takes more in a day, however hot and windy; more is taken for a slip of the unit. [mm/day] */
+/** Several times the reference evapotranspiration of the hottest days (Allen et al. 1998); more is taken for a slip of the unit. [mm/day] */
 export const GREATEST_DEMAND_MM_PER_DAY = 50;
 /** Slack for heights that are sums of typed numbers. [cm] */
 export const HEIGHT_SLACK_CM = 1e-6;
@@ -49,7 +49,7 @@ export function checkSetup(setup: Setup, knowsMedium: (id: string) => boolean, s
   });
   if (!(setup.demandMmPerDay >= 0)) add("demandMmPerDay", "negative", "Plants and air cannot take less than nothing in a day.");
   else if (setup.demandMmPerDay > GREATEST_DEMAND_MM_PER_DAY) {
-    add("demandMmPerDay", "too-large", `No day takes more than ${formatDepthPerDay(GREATEST_DEMAND_MM_PER_DAY, system)}. Is the unit right?`);
+    add("demandMmPerDay", "too-large", `The most Marlstone reckons with is ${formatDepthPerDay(GREATEST_DEMAND_MM_PER_DAY, system)}. Is the unit right?`);
   }
   const { insideDepthCm } = setup.vessel;
   const height = stackHeightCm(setup);

@@ -3,6 +3,7 @@ import { useDeferredValue, useMemo, useState } from "react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import type { Medium } from "@/core/media/medium";
+import { hasPeat } from "@/core/media/words";
 import { formatLength, formatPercent, lengthInUnits, parseLengthCm } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
@@ -18,7 +19,6 @@ const MOST_COMPARED = 5;
 type SortKey = "name" | "air" | "water" | "pH" | "weight";
 type Filters = { readonly words: string; readonly heightText: string; readonly leastAir: string; readonly mostPH: string; readonly noPeat: boolean; readonly from: "any" | "organic" | "mineral"; readonly for: "anyone" | "amphibians" | "carnivorousPlants" };
 const ALL: Filters = { words: "", heightText: "", leastAir: "", mostPH: "", noPeat: false, from: "any", for: "anyone" };
-const PEATY = new Set(["sphagnum-peat", "potting-mix-peat-based", "seed-starting-mix"]);
 
 /** All media: found by name, sifted by what they do in a vessel of a height, held against one another. */
 export function MediaShelf({ media }: { media: readonly Medium[] }) {
@@ -41,7 +41,7 @@ export function MediaShelf({ media }: { media: readonly Medium[] }) {
     const kept = named.filter((medium) =>
       (leastAir.value === undefined || states.get(medium.id)!.air * 100 >= leastAir.value)
       && (mostPH.value === undefined || medium.pH.typical <= mostPH.value)
-      && (!filters.noPeat || !PEATY.has(medium.id))
+      && (!filters.noPeat || !hasPeat(medium.id))
       && (filters.from === "any" || (filters.from === "organic") === (medium.class === "organic" || medium.class === "fibre"))
       && (filters.for === "anyone" || medium.safety[filters.for] !== "avoid"));
     // what was searched for stays in the order of how near it is

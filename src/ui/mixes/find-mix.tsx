@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
+import { hasPeat } from "@/core/media/words";
 import type { Blend, Part } from "@/core/mixing/blend";
 import type { RecipePart } from "@/core/mixing/recipe";
 import type { Candidate, SearchResult, Wanted } from "@/core/mixing/search";
@@ -10,7 +11,6 @@ import { useUnits } from "../common/preferences";
 import { COST_WORDS } from "../media/medium-words";
 
 const CONDITION_WORDS = { air: "the air", water: "the water", pH: "the pH" } as const;
-const PEATY = new Set(["sphagnum-peat", "potting-mix-peat-based", "seed-starting-mix"]);
 /** What most have at hand; the grower says what else. */
 const USUALLY_AT_HAND = new Set(["sphagnum-peat", "coir-pith-fine", "perlite-coarse-3-6", "vermiculite-medium", "pumice-2-5", "coarse-sand-0.5-2", "pine-bark-composted-fine", "bark-6-12", "granite-grit-3-6"]);
 const NEED = "need";
@@ -48,7 +48,7 @@ export function FindMix({ media, parts, mixed, onTake }: { media: readonly Mediu
   const air = span(numbers.airLeast, numbers.airMost, 100, 100);
   const water = span(numbers.waterLeast, numbers.waterMost, 100, 100);
   const pH = span(numbers.pHLeast, numbers.pHMost, 1, 14);
-  const asked = useMemo(() => media.filter(({ id, packing }) => packing.mixingFactor > 0 && (all || USUALLY_AT_HAND.has(id)) && !(noPeat && PEATY.has(id)) && !without.has(id) && id !== target), [all, media, noPeat, target, without]);
+  const asked = useMemo(() => media.filter(({ id, packing }) => packing.mixingFactor > 0 && (all || USUALLY_AT_HAND.has(id)) && !(noPeat && hasPeat(id)) && !without.has(id) && id !== target), [all, media, noPeat, target, without]);
   const instead = target === NEED ? undefined : target === "mix" ? mixed?.hydraulics : parts.find(({ medium }) => medium.id === target)?.medium.hydraulics;
   const wrong = heightSaid !== "" || baseSaid !== "" || (!instead && (typeof air === "string" || typeof water === "string" || typeof pH === "string"));
   const changed = <T,>(set: (value: T) => void) => (value: T): void => { set(value); client.current?.cancel(); setState({ kind: "idle" }); };
