@@ -15,7 +15,8 @@ const CORE_ORDER = ["units", "hydraulics", "media", "mixing", "vessel", "stack",
 module.exports = {
   forbidden: [
     only("core", "^src/core/", ["^src/core/"], "core is the computation, pure"),
-    noPackages("core-packages", "^src/core/", "^$", "core needs no package"),
+    noPackages("core-packages", "^src/core/(?!media/fit-curve)", "^$", "core needs no package"),
+    noPackages("core-fitting", "^src/core/media/fit-curve", "node_modules/ml-levenberg-marquardt/", "core fits curves by a known package, in one place"),
     ...CORE_ORDER.map((folder, i) => only(`core-${folder}`, `^src/core/${folder}/`, CORE_ORDER.slice(0, i + 1).map((before) => `^src/core/${before}/`), "inside core, one way")),
     only("formats", "^src/formats/", ["^src/(core|formats)/"], "formats know core alone"),
     noPackages("formats-packages", "^src/formats/", "node_modules/zod/", "formats use zod alone"),

@@ -1,4 +1,4 @@
-import { MARROWBECK, MARROWBECK_MIXES } from "./marrowbeck";
+import { MARROWBECK, MARROWBECK_MEDIA, MARROWBECK_MIXES, MARROWBECK_PACKS } from "./marrowbeck";
 import { dataFolder, openMarlstone } from "../src/server/open";
 
 /** Loads the Marrowbeck setups into a data folder that has none; one that has any, on the shelf or put away, is left alone. */
@@ -13,6 +13,11 @@ if (shelf.total === 0 && shelf.putAway === 0) {
     const made = marlstone.createMix(mix);
     if (!made.ok) throw new Error(`${mix.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
   }
+  for (const own of MARROWBECK_MEDIA) {
+    const made = marlstone.createOwnMedium(own);
+    if (!made.ok) throw new Error(`${own.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
+  }
+  for (const pack of MARROWBECK_PACKS) marlstone.putPack({ mediumId: pack.mediumId, pack });
   console.log(`Loaded ${MARROWBECK.length} demo setups into ${dataFolder()}.`);
 } else {
   console.log(`${shelf.total} setups in ${dataFolder()}; nothing was loaded over them.`);

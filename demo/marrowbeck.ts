@@ -1,5 +1,7 @@
 import type { Setup } from "../src/core/stack/setup";
-import type { Mix } from "../src/formats/mix";
+import { NO_FIGURES, type OwnMedium } from "../src/core/media/own-medium";
+import type { Pack } from "../src/core/mixing/batch";
+import type { Mix } from "../src/formats/mix-document";
 
 /** Marrowbeck, a lock-keeper's house on a river, now a shared growing house. Invented; plausible in its physics. */
 export const MARROWBECK: readonly Setup[] = [
@@ -65,7 +67,24 @@ export const MARROWBECK: readonly Setup[] = [
 
 /** What the house mixes itself. */
 export const MARROWBECK_MIXES: readonly Mix[] = [
-  { name: "Bog bench", note: "Rinse the sand; rain water only.", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] },
-  { name: "Stair shelf, airy", note: "", parts: [{ mediumId: "bark-6-12", parts: 2 }, { mediumId: "pumice-2-5", parts: 1 }, { mediumId: "coir-pith-fine", parts: 1 }] },
-  { name: "Terrace trough mix", note: "The terrace crew's, since the celery.", parts: [{ mediumId: "coir-pith-fine", parts: 3 }, { mediumId: "garden-compost", parts: 1 }, { mediumId: "perlite-coarse-3-6", parts: 1 }] },
+  { name: "Bog bench", note: "Rinse the sand; rain water only.", amendments: [], parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] },
+  { name: "Stair shelf, airy", note: "", amendments: [], parts: [{ mediumId: "bark-6-12", parts: 2 }, { mediumId: "pumice-2-5", parts: 1 }, { mediumId: "coir-pith-fine", parts: 1 }] },
+  { name: "Terrace trough mix", note: "The terrace crew's, since the celery.", amendments: [{ id: "dolomite", amount: 2 }], parts: [{ mediumId: "coir-pith-fine", parts: 3 }, { mediumId: "garden-compost", parts: 1 }, { mediumId: "perlite-coarse-3-6", parts: 1 }] },
+];
+
+/** A bag the terrace crew bought loose, with the figures on its sheet. */
+export const MARROWBECK_MEDIA: readonly OwnMedium[] = [
+  {
+    name: "Weir-side leaf compost", grade: "two winters old, sieved to 10 mm, from the lane", basedOn: "garden-compost",
+    figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 0.34, drained: [{ heightCm: 10, water: 0.62, air: 0.18 }, { heightCm: 20, water: 0.54, air: 0.26 }], pH: { low: 6.4, high: 7 }, fed: false, costClass: "low" },
+  },
+];
+
+/** How the house buys. */
+export const MARROWBECK_PACKS: readonly Pack[] = [
+  { mediumId: "sphagnum-peat", kind: "bale", amount: 40, unit: "L", swells: 2, price: 14 },
+  { mediumId: "coir-pith-fine", kind: "brick", amount: 5, unit: "kg", swells: 6.5, price: 11 },
+  { mediumId: "perlite-coarse-3-6", kind: "bag", amount: 20, unit: "L", swells: 1, price: 9.5 },
+  { mediumId: "potting-mix-peat-based", kind: "bag", amount: 40, unit: "L", swells: 1, price: 8 },
+  { mediumId: "pea-gravel-6-10", kind: "bag", amount: 20, unit: "kg", swells: 1, price: 5 },
 ];

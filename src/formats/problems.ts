@@ -62,5 +62,16 @@ export function checkKind(value: unknown, kind: string, versions: readonly numbe
   return ok(value);
 }
 
+/** Parses a document's text; what is not JSON is said to be that. */
+export function fromText<T>(text: string, parse: (value: unknown) => Result<T>): Result<T> {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    return failed(problem("", "not-json", "This is not valid JSON."));
+  }
+  return parse(value);
+}
+
 /** "layers[1].ksCmPerHour: must be greater than 0" */
 export const problemLine = ({ path, message }: Problem): string => (path === "" ? message : `${path}: ${message}`);

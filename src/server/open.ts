@@ -1,11 +1,16 @@
 import { nanoid } from "nanoid";
 import { CATALOGUE } from "../core/media/catalogue";
 import type { Medium } from "../core/media/medium";
+import { ownMediumId, type OwnMedium } from "../core/media/own-medium";
 import type { Setup } from "../core/stack/setup";
-import type { Mix, SaveMixInput } from "../formats/mix";
+import type { SaveKeptInput } from "../formats/kept";
+import type { Mix } from "../formats/mix-document";
+import type { PutPackInput } from "../formats/pack";
 import type { SaveInput, SetAsideInput, StepInput } from "../formats/setup-actions";
 import { openDatabase } from "./db/client";
+import * as ownMedia from "./media/media.service";
 import * as mixes from "./mixes/mixes.service";
+import * as packs from "./packs/packs.service";
 import * as setups from "./setups/setups.service";
 
 /** Where the data lives: MARLSTONE_DATA, or `data/` in the folder the program was started in. */
@@ -15,29 +20,48 @@ export const dataFolder = (): string => process.env.MARLSTONE_DATA || "data";
 export function openMarlstone(folder = dataFolder()) {
   const { db, close } = openDatabase(folder);
   const byId = new Map<string, Medium>(CATALOGUE.map((medium) => [medium.id, medium]));
-  const mixContext: mixes.MixContext = { now: () => new Date().toISOString(), newId: () => nanoid(12), catalogue: (id) => byId.get(id) };
-  const context: setups.ServiceContext = {
-    now: () => new Date().toISOString(), newId: () => nanoid(12), medium: (id) => byId.get(id) ?? mixes.mediumOfMix(db, id, mixContext),
-  };
+  const now = (): string => new Date().toISOString();
+  const newId = (): string => nanoid(12);
+  const ownContext: ownMedia.OwnMediaContext = { now, newId, catalogue: (id) => byId.get(id) };
+  const mixContext: mixes.MixContext = { ...ownContext, ingredient: (id) => byId.get(id) ?? ownMedia.ownMedium(db, id, ownContext) };
+  const context: setups.ServiceContext = { now, newId, medium: (id) => mixContext.ingredient(id) ?? mixes.mediumOfMix(db, id, mixContext) };
   const catalogue = [...CATALOGUE].sort((a, b) => a.name.localeCompare(b.name, "en"));
-  const media = (): readonly Medium[] => [...mixes.mediaOfMixes(db, mixContext), ...catalogue];
+  const ingredients = (): readonly Medium[] => [...ownMedia.ownMediaOf(db, ownContext), ...catalogue];
+  const media = (): readonly Medium[] => [...mixes.mediaOfMixes(db, mixContext), ...ingredients()];
+  /** Media, and what else is used of those that were put away. */
+  const withUsed = (offered: readonly Medium[], used: readonly string[]): readonly Medium[] => {
+    const known = new Set(offered.map(({ id }) => id));
+    return [...offered, ...[...new Set(used)].flatMap((id) => (known.has(id) ? [] : context.medium(id) ?? []))];
+  };
   return {
     close,
-    /** The catalogue by name, and with it the grower's own mixes. */
+    /** The catalogue by name. */
     catalogue: (): readonly Medium[] => catalogue,
+    /** What mixes are made of: the grower's own media, and the catalogue; with what a mix given has besides. */
+    ingredients: (used?: Mix): readonly Medium[] => withUsed(ingredients(), used?.parts.map(({ mediumId }) => mediumId) ?? []),
+    /** The same, and the grower's mixes. */
     media,
     /** The same, and what the setups given still use besides: a mix that was put away. */
-    mediaFor(setupsShown: readonly Setup[]): readonly Medium[] {
-      const offered = media();
-      const known = new Set(offered.map(({ id }) => id));
-      const more = [...new Set(setupsShown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId)))].filter((id) => !known.has(id));
-      return [...offered, ...more.flatMap((id) => context.medium(id) ?? [])];
+    mediaFor: (setupsShown: readonly Setup[]): readonly Medium[] => withUsed(media(), setupsShown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId))),
+    medium: context.medium,
+    recipeOfMedium: (mediumId: string) => mixes.recipeOfMedium(db, mediumId, mixContext),
+    listOwnMedia: (putAway?: boolean) => ownMedia.listOwnMedia(db, putAway),
+    /** An own medium with its versions, and what changes with it. */
+    loadOwnMedium(id: string) {
+      const loaded = ownMedia.loadOwnMedium(db, id, ownContext);
+      return loaded && { ...loaded, usedBy: mixes.usersOf(db, ownMediumId(id)) };
     },
+    createOwnMedium: (own: OwnMedium) => ownMedia.createOwnMedium(db, own, ownContext),
+    saveOwnMedium: (input: SaveKeptInput) => ownMedia.saveOwnMedium(db, input, ownContext),
+    setOwnMediumPutAway: (id: string, putAway: boolean) => ownMedia.setOwnMediumPutAway(db, id, putAway, ownContext),
     listMixes: (putAway?: boolean) => mixes.listMixes(db, putAway),
     loadMix: (id: string) => mixes.loadMix(db, id),
     createMix: (mix: Mix) => mixes.createMix(db, mix, mixContext),
-    saveMix: (input: SaveMixInput) => mixes.saveMix(db, input, mixContext),
+    importMix: (file: { mix: Mix; media: Readonly<Record<string, OwnMedium>> }) => mixes.importMix(db, file, mixContext),
+    saveMix: (input: SaveKeptInput) => mixes.saveMix(db, input, mixContext),
     setMixPutAway: (id: string, putAway: boolean) => mixes.setMixPutAway(db, id, putAway, mixContext),
+    listPacks: () => packs.listPacks(db),
+    putPack: (input: PutPackInput) => packs.putPack(db, input, now),
     shelf: (page: number, putAway?: boolean) => setups.shelf(db, page, putAway),
     createSetup: (setup: Setup) => setups.createSetup(db, setup, context),
     loadSetup: (id: string) => setups.loadSetup(db, id),

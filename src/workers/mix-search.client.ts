@@ -1,5 +1,7 @@
 import type { MixSearchReply, MixSearchRequest } from "./mix-search.protocol";
 
+export type { MixSearchReply };
+
 /** Searches for mixes off the page's thread; a new search, or `cancel`, stops the one that runs. */
 export class MixSearchClient {
   private worker: Worker | undefined;

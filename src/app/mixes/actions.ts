@@ -2,7 +2,10 @@
 import Papa from "papaparse";
 import { z } from "zod";
 import { failed, problem, type Result } from "@/core/units/problem";
-import { MIX_KIND, MIX_VERSION, mixIdInput, parseMix, parseMixText, saveMixInput, type MixOutcome, type SaveMixInput } from "@/formats/mix";
+import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
+import { parseMix, parseMixFile } from "@/formats/mix";
+import { MIX_KIND, MIX_VERSION, type Mix } from "@/formats/mix-document";
+import { putPackInput, type PutPackInput } from "@/formats/pack";
 import { parseWith } from "@/formats/problems";
 import { marlstone } from "@/server";
 
@@ -13,19 +16,26 @@ export async function createMix(document: unknown): Promise<Result<string>> {
   return parsed.ok ? marlstone().createMix(parsed.value) : parsed;
 }
 
-export async function saveMix(input: SaveMixInput): Promise<MixOutcome> {
-  const parsed = parseWith(saveMixInput, input);
+export async function saveMix(input: SaveKeptInput): Promise<KeepOutcome<Mix>> {
+  const parsed = parseWith(saveKeptInput, input);
   return parsed.ok ? marlstone().saveMix(parsed.value) : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
 }
 
-export async function putAwayMix(input: { mixId: string }): Promise<boolean> {
-  const parsed = parseWith(mixIdInput, input);
-  return parsed.ok && marlstone().setMixPutAway(parsed.value.mixId, true);
+export async function putAwayMix(input: { id: string }): Promise<boolean> {
+  const parsed = parseWith(keptIdInput, input);
+  return parsed.ok && marlstone().setMixPutAway(parsed.value.id, true);
 }
 
-export async function takeBackMix(input: { mixId: string }): Promise<boolean> {
-  const parsed = parseWith(mixIdInput, input);
-  return parsed.ok && marlstone().setMixPutAway(parsed.value.mixId, false);
+export async function takeBackMix(input: { id: string }): Promise<boolean> {
+  const parsed = parseWith(keptIdInput, input);
+  return parsed.ok && marlstone().setMixPutAway(parsed.value.id, false);
+}
+
+export async function putPack(input: PutPackInput): Promise<Result<null>> {
+  const parsed = parseWith(putPackInput, input);
+  if (!parsed.ok) return parsed;
+  marlstone().putPack(parsed.value);
+  return { ok: true, value: null };
 }
 
 const fileText = z.string().max(100_000);
@@ -36,12 +46,12 @@ export async function importMix(text: string): Promise<Result<string>> {
   const given = fileText.safeParse(text);
   if (!given.success) return failed(problem("", "too-long", "This is too long to be a mix."));
   if (given.data.trimStart().startsWith("{")) {
-    const parsed = parseMixText(given.data);
-    return parsed.ok ? marlstone().createMix(parsed.value) : parsed;
+    const parsed = parseMixFile(given.data);
+    return parsed.ok ? marlstone().importMix(parsed.value) : parsed;
   }
   const { data } = Papa.parse<unknown>(given.data.trim(), { header: true, skipEmptyLines: true });
   const rows = z.array(row).min(1).safeParse(data);
   if (!rows.success) return failed(problem("", "not-a-mix", "This is neither a mix's JSON nor CSV with the columns mediumId and parts."));
-  const parsed = parseMix({ kind: MIX_KIND, version: MIX_VERSION, name: "Mix from a file", parts: rows.data.map(({ mediumId, parts }) => ({ mediumId, parts })), note: "" });
+  const parsed = parseMix({ kind: MIX_KIND, version: MIX_VERSION, name: "Mix from a file", parts: rows.data.map(({ mediumId, parts }) => ({ mediumId, parts })), amendments: [], note: "" });
   return parsed.ok ? marlstone().createMix(parsed.value) : parsed;
 }

@@ -2,8 +2,7 @@ import type { Metadata } from "next";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { MixBench } from "@/ui/mixes/mix-bench";
-import { createMix, importMix, putAwayMix, saveMix, takeBackMix } from "./actions";
-import { named, roomsToFill } from "./rooms";
+import { benchProps } from "./bench-props";
 
 export const metadata: Metadata = { title: "Mix" };
 
@@ -11,6 +10,5 @@ const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string()
 
 export default async function MixesPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { recipe, room } = query.parse(await searchParams);
-  return <MixBench key="new" media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={named(marlstone().listMixes())} putAway={named(marlstone().listMixes(true))}
-    actions={{ create: createMix, save: saveMix, putAway: putAwayMix, takeBack: takeBackMix, importText: importMix }} />;
+  return <MixBench key="new" media={marlstone().ingredients()} {...benchProps(recipe, room)} />;
 }

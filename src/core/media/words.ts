@@ -1,3 +1,5 @@
+import type { Medium } from "./medium";
+
 /** What growers say for a medium when they say no grade: the kind most recipes mean. */
 export const PLAIN_WORDS: Readonly<Record<string, string>> = {
   peat: "sphagnum-peat", "peat moss": "sphagnum-peat", "moss peat": "sphagnum-peat", "sphagnum peat moss": "sphagnum-peat",
@@ -18,4 +20,6 @@ export const PLAIN_WORDS: Readonly<Record<string, string>> = {
 
 /** Media that are peat, or mixes sold with it. Moss that was not peat yet is not meant. */
 const PEATY: ReadonlySet<string> = new Set(["sphagnum-peat", "potting-mix-peat-based", "seed-starting-mix"]);
-export const hasPeat = (mediumId: string): boolean => PEATY.has(mediumId);
+/** What marks a medium made of such a one: a mix, or a grower's own. */
+export const PEAT_FLAG = "peat";
+export const hasPeat = ({ id, safety }: Pick<Medium, "id" | "safety">): boolean => PEATY.has(id) || safety.flags.includes(PEAT_FLAG);

@@ -1,4 +1,4 @@
-import type { Range } from "../media/medium";
+import type { Medium, Range } from "../media/medium";
 import type { Part } from "./blend";
 import { UNKNOWN_CEC } from "./chemistry";
 
@@ -19,6 +19,11 @@ export type Amendment = {
 };
 
 const span = (low: number, typical: number, high: number): Range => ({ low, typical, high });
+
+/** An amendment chosen, with its dose: grams a litre of mix or a share of its volume, as its kind says. */
+export type Dosed = { readonly id: string; readonly amount: number };
+/** Far beyond any label; what is more is a slip. [g/L; share] */
+export const GREATEST_DOSE = { "grams-per-litre": 100, share: 0.5 } as const;
 
 export const AMENDMENTS: readonly Amendment[] = [
   { id: "slow-release", name: "Slow-release feed", dose: { kind: "grams-per-litre", range: span(1.5, 3, 5) }, meqPerGram: 0, feeds: true, salty: true, about: "Mixed in, in a strip or in layers; warmth releases it faster. In a sealed reservoir its salts stay." },
@@ -45,8 +50,18 @@ export function phShift({ meqPerGram, dose }: Amendment, gramsPerLitre: number, 
   return { low: Math.min(near, far), typical, high: Math.max(near, far) };
 }
 
-/** What speaks against an amendment in this mix. */
-export function amendmentWarnings(amendment: Amendment, parts: readonly Part[]): string[] {
+/** Where a mix is to lie, as far as feeds and lime are concerned. */
+export type MixPlace = {
+  /** Whether water leaves the vessel at the bottom, and with it salts. */
+  readonly drains: boolean;
+  /** Whether its foot stands in water all the time. */
+  readonly standsInWater: boolean;
+  /** What else is in the vessel. */
+  readonly neighbours: readonly Pick<Medium, "pattern">[];
+};
+
+/** What speaks against an amendment in this mix, and at its place when that is known. */
+export function amendmentWarnings(amendment: Amendment, parts: readonly Part[], place?: MixPlace): string[] {
   const flagged = (flag: string): boolean => parts.some(({ medium }) => medium.safety.flags.includes(flag));
   const warnings: string[] = [];
   if (amendment.feeds) warnings.push("Never under carnivorous plants or with sphagnum that is to live: they want nothing; nor where amphibians live.");
@@ -55,5 +70,11 @@ export function amendmentWarnings(amendment: Amendment, parts: readonly Part[]):
   if (amendment.meqPerGram > 0) warnings.push("Not for acid lovers (pH 4 to 5.5) or bog plants.");
   if (amendment.meqPerGram > 0 && flagged("contains-lime")) warnings.push("A part of this mix is limed already.");
   if (amendment.id === "sulphur" && parts.some(({ medium }) => medium.id === "limestone-grit-2-6")) warnings.push("Limestone undoes it.");
+  if (place) {
+    if (amendment.salty && !place.drains) warnings.push("Nothing drains from this vessel: its salts stay and gather. Half of the least dose, or none.");
+    if (amendment.id === "sulphur" && place.standsInWater) warnings.push("This layer stands in water: here sulphur rots to the poison that smells of eggs.");
+    if (amendment.id === "organic-feed" && place.standsInWater) warnings.push("This layer stands in water: what rots there without air turns sour.");
+    if ((amendment.feeds || amendment.meqPerGram > 0) && place.neighbours.some(({ pattern }) => pattern === "moss")) warnings.push("Moss grows or lies in this vessel: sphagnum and most mosses die of feed and lime.");
+  }
   return warnings;
 }

@@ -32,7 +32,7 @@ describe("a batch", () => {
   });
 
   it("is bought in whole packs, with what is left over and what it costs; what has no price has no cost", () => {
-    const made = batch(BOG, 20_000, 0, [{ mediumId: "sphagnum-peat", kind: "bale", fillsLitres: 10, price: 7 }, { mediumId: "perlite-coarse-3-6", kind: "bag", fillsLitres: 5, price: null }]);
+    const made = batch(BOG, 20_000, 0, [{ mediumId: "sphagnum-peat", kind: "bale", amount: 5, unit: "L", swells: 2, price: 7 }, { mediumId: "perlite-coarse-3-6", kind: "bag", amount: 5, unit: "L", swells: 1, price: null }]);
     const [peat, perlite, sand] = made.ingredients;
     expect(peat!.packs).toBe(Math.ceil(peat!.looseCm3 / 10_000));
     expect(peat!.leftOverCm3).toBeCloseTo(peat!.packs! * 10_000 - peat!.looseCm3, 6);

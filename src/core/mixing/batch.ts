@@ -1,4 +1,5 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import type { Medium } from "../media/medium";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { blend, type Blend, type Part } from "./blend";
 
@@ -6,10 +7,24 @@ import { blend, type Blend, type Part } from "./blend";
  * A batch of a mix: from the room it is to fill, settled, back to what is measured out before mixing.
  */
 export type PackKind = "bag" | "bale" | "brick";
-/** How something is bought. A brick or bale swells to `fillsLitres` once loosened or hydrated. */
-export type Pack = { readonly mediumId: string; readonly kind: PackKind; readonly fillsLitres: number; readonly price: number | null };
+/**
+ * How something is bought: litres as printed on the pack, which swell when it is loosened or hydrated, or kilograms, dry, which fill what the medium's dry bulk density says.
+ */
+export type Pack = {
+  readonly mediumId: string; readonly kind: PackKind; readonly amount: number; readonly unit: "L" | "kg";
+  /** Loose volume of a litre as it lies in the pack. Not asked of what is sold by weight. */
+  readonly swells: number;
+  readonly price: number | null;
+};
+/** What packs usually swell to: bales are pressed to half or less, dry bricks swell six or seven fold. */
+export const USUAL_SWELLING: Readonly<Record<PackKind, number>> = { bag: 1, bale: 2, brick: 6.5 };
+export const GREATEST_SWELLING = 20;
 
-export type Ingredient = {
+/** Loose volume a pack gives. [cm³] */
+export const packFillsCm3 = ({ amount, unit, swells }: Pack, { dryBulkDensityGPerCm3 }: Medium): number => (unit === "L" ? amount * 1000 * swells : (amount * 1000) / dryBulkDensityGPerCm3.typical);
+
+/** An amount of one medium, and how it is bought when there is a pack of it. */
+export type Needed = {
   readonly mediumId: string;
   /** Loose, before mixing. [cm³] */
   readonly looseCm3: number;
@@ -20,9 +35,20 @@ export type Ingredient = {
   readonly cost: number | undefined;
 };
 
+/** Whole packs for an amount. */
+export function neededOf(medium: Medium, looseCm3: number, packs: readonly Pack[]): Needed {
+  const pack = packs.find(({ mediumId }) => mediumId === medium.id);
+  const fillsCm3 = pack && packFillsCm3(pack, medium);
+  const count = fillsCm3 && Math.ceil(looseCm3 / fillsCm3 - 1e-9);
+  return {
+    mediumId: medium.id, looseCm3, dryKg: (looseCm3 * medium.dryBulkDensityGPerCm3.typical) / 1000,
+    packs: count, leftOverCm3: count && count * fillsCm3 - looseCm3, cost: count && pack!.price !== null ? count * pack!.price : undefined,
+  };
+}
+
 export type Batch = {
   readonly blend: Blend;
-  readonly ingredients: readonly Ingredient[];
+  readonly ingredients: readonly Needed[];
   /** All ingredients side by side, then mixed, then after the first waterings. [cm³] */
   readonly sumCm3: number;
   readonly mixedCm3: number;
@@ -73,15 +99,7 @@ export function batchFromStock(parts: readonly Part[], stockCm3: ReadonlyMap<str
 function batchOf(parts: readonly Part[], mixed: Blend, sumCm3: number, settlingFraction: number, packs: readonly Pack[]): Batch {
   const mixedCm3 = sumCm3 * (1 - mixed.shrinkFraction);
   const settledCm3 = mixedCm3 * (1 - settlingFraction);
-  const ingredients = parts.map(({ medium }, i): Ingredient => {
-    const looseCm3 = mixed.shares[i]! * sumCm3;
-    const pack = packs.find(({ mediumId }) => mediumId === medium.id);
-    const count = pack && Math.ceil(looseCm3 / (pack.fillsLitres * 1000) - 1e-9);
-    return {
-      mediumId: medium.id, looseCm3, dryKg: (looseCm3 * medium.dryBulkDensityGPerCm3.typical) / 1000,
-      packs: count, leftOverCm3: pack && count! * pack.fillsLitres * 1000 - looseCm3, cost: pack && pack.price !== null ? count! * pack.price : undefined,
-    };
-  });
+  const ingredients = parts.map(({ medium }, i) => neededOf(medium, mixed.shares[i]! * sumCm3, packs));
   const dryKg = ingredients.reduce((sum, ingredient) => sum + ingredient.dryKg, 0);
   const held = hydraulicFunctions(mixed.hydraulics).waterContent(WATERED_PSI_CM);
   return {

@@ -1,5 +1,6 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import type { Medium, Range, Suitability } from "../media/medium";
+import { hasPeat, PEAT_FLAG } from "../media/words";
 import { ok, type Result } from "../units/problem";
 import { blend, type Part } from "./blend";
 import { mixEc, mixPH } from "./chemistry";
@@ -72,7 +73,7 @@ export function mixMedium(id: string, name: string, parts: readonly Part[], cont
     cautions: [...new Set(parts.flatMap(({ medium }) => medium.cautions))],
     safety: {
       amphibians: worst(({ safety }) => safety.amphibians), invertebrates: worst(({ safety }) => safety.invertebrates), carnivorousPlants: worst(({ safety }) => safety.carnivorousPlants),
-      flags: [...new Set(parts.flatMap(({ medium }) => medium.safety.flags))], note: parts.map(({ medium }) => medium.safety.note).filter((note) => note !== "").join(" "),
+      flags: [...new Set(parts.flatMap(({ medium }) => (hasPeat(medium) ? [...medium.safety.flags, PEAT_FLAG] : medium.safety.flags)))], note: parts.map(({ medium }) => medium.safety.note).filter((note) => note !== "").join(" "),
     },
     costClass: biggest.costClass, renewability: biggest.renewability, sources: [...new Set(parts.flatMap(({ medium }) => medium.sources))],
     evidence: parts.length === 1 ? biggest.evidence : "physics", confidence: parts.length === 1 ? biggest.confidence : conductivityFactor > 3 ? "low" : "medium",

@@ -106,7 +106,8 @@ export function searchMixes(media: readonly Medium[], waterAt: WaterAt, wanted: 
 
 const outside = (value: number, { least, most }: Span): number => Math.max(0, least - value, value - most);
 
-const worth = ({ mismatch, parts }: Candidate): number => mismatch + PART_COSTS * (parts.length - 1);
+/** By what the nearest and plainest come first. */
+export const worth = ({ mismatch, parts }: Candidate): number => mismatch + PART_COSTS * (parts.length - 1);
 const byWorth = (a: Candidate, b: Candidate): number => worth(a) - worth(b);
 
 /** How far the nearest candidate misses one condition. pH is left to the others: when they are met, it is what is missed. */

@@ -34,23 +34,26 @@ export const revisions = sqliteTable("revisions", {
   uniqueIndex("revisions_by_change").on(table.setupId, table.changeId),
 ]);
 
-/** A mix with its newest version; versions are only added to. */
-export const mixes = sqliteTable("mixes", {
+/** What is kept in versions: the head names its newest, and versions are only added to. */
+const headColumns = () => ({
   id: text("id").primaryKey(),
   name: text("name").notNull(),
   version: integer("version").notNull(),
   createdAt: text("created_at").notNull(),
   updatedAt: text("updated_at").notNull(),
   putAwayAt: text("put_away_at"),
-}, (table) => [index("mixes_by_name").on(table.putAwayAt, table.name)]);
+});
+const versionColumns = () => ({ version: integer("version").notNull(), document: text("document").notNull(), savedAt: text("saved_at").notNull() });
 
-export const mixVersions = sqliteTable("mix_versions", {
-  mixId: text("mix_id").notNull().references(() => mixes.id),
-  version: integer("version").notNull(),
-  document: text("document").notNull(),
-  savedAt: text("saved_at").notNull(),
-}, (table) => [primaryKey({ columns: [table.mixId, table.version] })]);
+export const mixes = sqliteTable("mixes", headColumns(), (table) => [index("mixes_by_name").on(table.putAwayAt, table.name)]);
+export const mixVersions = sqliteTable("mix_versions", { ofId: text("mix_id").notNull().references(() => mixes.id), ...versionColumns() }, (table) => [primaryKey({ columns: [table.ofId, table.version] })]);
 
-export type MixRow = typeof mixes.$inferSelect;
+export const ownMedia = sqliteTable("own_media", headColumns(), (table) => [index("own_media_by_name").on(table.putAwayAt, table.name)]);
+export const ownMediumVersions = sqliteTable("own_medium_versions", { ofId: text("own_medium_id").notNull().references(() => ownMedia.id), ...versionColumns() }, (table) => [primaryKey({ columns: [table.ofId, table.version] })]);
+
+/** How a medium is bought, one pack each. */
+export const packs = sqliteTable("packs", { mediumId: text("medium_id").primaryKey(), document: text("document").notNull(), savedAt: text("saved_at").notNull() });
+
+export type KeptRow = typeof mixes.$inferSelect;
 export type SetupRow = typeof setups.$inferSelect;
 export type RevisionRow = typeof revisions.$inferSelect;

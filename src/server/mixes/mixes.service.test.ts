@@ -3,14 +3,14 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { medium, potWith, layer } from "../../core/testing/setups";
-import { mixDocument, type Mix } from "../../formats/mix";
+import { mixDocument, type Mix } from "../../formats/mix-document";
 import { openDatabase, type Db } from "../db/client";
 import { createSetup, loadSetup } from "../setups/setups.service";
 import { createMix, listMixes, loadMix, mediaOfMixes, mediumOfMix, saveMix, setMixPutAway, type MixContext } from "./mixes.service";
 
-const BOG: Mix = { name: "Bog bench", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }], note: "" };
+const BOG: Mix = { name: "Bog bench", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }], amendments: [], note: "" };
 let ids = 0;
-const context: MixContext = { now: () => "2026-11-25T09:00:00.000Z", newId: () => `mix-${ids++}`, catalogue: medium };
+const context: MixContext = { now: () => "2026-11-25T09:00:00.000Z", newId: () => `mix-${ids++}`, catalogue: medium, ingredient: medium };
 let folder: string;
 let db: Db;
 let close: () => void;
@@ -26,10 +26,10 @@ describe("saved mixes", () => {
   it("are kept, listed by name, and outlive the database's closing", () => {
     const id = made();
     made({ ...BOG, name: "Airy" });
-    expect(listMixes(db).map(({ mix }) => mix.name)).toEqual(["Airy", "Bog bench"]);
+    expect(listMixes(db).map(({ value }) => value.name)).toEqual(["Airy", "Bog bench"]);
     close();
     ({ db, close } = openDatabase(folder));
-    expect(loadMix(db, id)).toEqual({ stored: { id, version: 1, mix: BOG }, usedBy: [] });
+    expect(loadMix(db, id)).toEqual({ stored: { id, version: 1, value: BOG }, usedBy: [], versions: [{ version: 1, savedAt: context.now(), value: BOG }] });
   });
 
   it("refuse what does not blend, other mixes, and media nobody knows, naming the part", () => {
@@ -42,10 +42,10 @@ describe("saved mixes", () => {
   it("are saved as a new version over the one they were made on; a stale save writes nothing and says what is newer", () => {
     const id = made();
     const next = { ...BOG, parts: [{ mediumId: "sphagnum-peat", parts: 1 }] };
-    expect(saveMix(db, { mixId: id, baseVersion: 1, document: mixDocument(next) }, context)).toEqual({ status: "saved", stored: { id, version: 2, mix: next } });
-    expect(saveMix(db, { mixId: id, baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "stale", stored: { id, version: 2, mix: next } });
-    expect(saveMix(db, { mixId: id, baseVersion: 2, document: { kind: "marlstone.mix", version: 1, name: "", parts: [], note: "" } }, context).status).toBe("refused");
-    expect(saveMix(db, { mixId: "nobody", baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "missing" });
+    expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(next) }, context)).toEqual({ status: "saved", stored: { id, version: 2, value: next } });
+    expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "stale", stored: { id, version: 2, value: next } });
+    expect(saveMix(db, { id: id, baseVersion: 2, document: { kind: "marlstone.mix", version: 2, name: "", parts: [], note: "" } }, context).status).toBe("refused");
+    expect(saveMix(db, { id: "nobody", baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "missing" });
     expect(loadMix(db, id)?.stored.version).toBe(2);
   });
 
@@ -60,7 +60,7 @@ describe("saved mixes", () => {
     expect(mediaOfMixes(db, context).map(({ name }) => name)).toEqual(["Bog bench"]);
     expect(setMixPutAway(db, id, true, context)).toBe(true);
     expect(mediaOfMixes(db, context)).toEqual([]);
-    expect(listMixes(db, true).map(({ mix }) => mix.name)).toEqual(["Bog bench"]);
+    expect(listMixes(db, true).map(({ value }) => value.name)).toEqual(["Bog bench"]);
     expect(lookup(`mix:${id}`)?.name).toBe("Bog bench");
     expect(lookup("mix:%")).toBeUndefined();
     setMixPutAway(db, id, false, context);

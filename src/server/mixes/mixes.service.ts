@@ -1,80 +1,93 @@
-import { blend } from "../../core/mixing/blend";
+import type { Dosed } from "../../core/mixing/amendments";
+import { blend, type Part } from "../../core/mixing/blend";
 import { isMix, MIX_PREFIX, mixMedium, mixMediumId } from "../../core/mixing/mix-medium";
+import { isOwn, ownMediumId, type OwnMedium } from "../../core/media/own-medium";
 import type { Medium } from "../../core/media/medium";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import { containerState } from "../../core/water/container";
-import { mixDocument, parseMix, parseMixText, type Mix, type MixOutcome, type SaveMixInput, type StoredMix } from "../../formats/mix";
+import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
+import { parseMix, parseMixText } from "../../formats/mix";
+import { mixDocument, type Mix } from "../../formats/mix-document";
 import type { Db } from "../db/client";
-import * as repo from "./mixes.repo";
+import { MIX_TABLES } from "../kept/kept.repo";
+import * as kept from "../kept/kept.service";
+import { makeMedium, OWN_MEDIA } from "../media/media.service";
+import { setupsWithMedium } from "../setups/setups.repo";
 
-export type MixContext = { readonly now: () => string; readonly newId: () => string; readonly catalogue: (id: string) => Medium | undefined };
+/** `ingredient` finds what a mix can be made of: the catalogue and the grower's own media. */
+export type MixContext = kept.KeptContext & { readonly ingredient: (id: string) => Medium | undefined; readonly catalogue: (id: string) => Medium | undefined };
 
-/** More saved mixes than this are not offered for layers. */
-const MOST_OFFERED = 500;
+export type LoadedMix = { readonly stored: Kept<Mix>; readonly usedBy: readonly { readonly id: string; readonly name: string }[]; readonly versions: readonly KeptVersion<Mix>[] };
 
-export type LoadedMix = { readonly stored: StoredMix; readonly usedBy: readonly { readonly id: string; readonly name: string }[] };
-
-const textOf = (mix: Mix): string => JSON.stringify(mixDocument(mix));
+export const MIXES: kept.Kind<Mix> = { tables: MIX_TABLES, parse: parseMix, parseText: parseMixText, textOf: (mix) => JSON.stringify(mixDocument(mix)) };
 
 /** What keeps a mix from being stored: unknown media, other mixes in it, or parts that do not blend. */
-function checkMix(mix: Mix, { catalogue }: MixContext): Result<Mix> {
-  const unknown = mix.parts.flatMap(({ mediumId }, i) => (catalogue(mediumId) ? [] : [problem(`parts[${i}].mediumId`, "unknown-medium", isMix(mediumId) ? "A mix is made of media, not of other mixes." : `“${mediumId}” is not in the catalogue.`)]));
+function checkMix(mix: Mix, { ingredient }: MixContext): Result<Mix> {
+  const unknown = mix.parts.flatMap(({ mediumId }, i) => (ingredient(mediumId) ? [] : [problem(`parts[${i}].mediumId`, "unknown-medium", isMix(mediumId) ? "A mix is made of media, not of other mixes." : `“${mediumId}” is not known here.`)]));
   if (unknown.length > 0) return failed(...unknown);
-  const mixed = blend(mix.parts.map(({ mediumId, parts }) => ({ medium: catalogue(mediumId)!, parts })));
+  const mixed = blend(mix.parts.map(({ mediumId, parts }) => ({ medium: ingredient(mediumId)!, parts })));
   return mixed.ok ? ok(mix) : mixed;
 }
 
 export function createMix(db: Db, mix: Mix, context: MixContext): Result<string> {
   const checked = checkMix(mix, context);
+  return checked.ok ? ok(kept.insert(db, MIXES, mix, context)) : checked;
+}
+
+/** Takes in a mix from elsewhere: own media it brings are kept as new ones here, unless they are here already. All of it or nothing. */
+export function importMix(db: Db, { mix, media }: { mix: Mix; media: Readonly<Record<string, OwnMedium>> }, context: MixContext): Result<string> {
+  const brought = mix.parts.flatMap(({ mediumId }) => (isOwn(mediumId) && !context.ingredient(mediumId) && media[mediumId] ? [{ mediumId, own: media[mediumId] }] : []));
+  const made = new Map<string, Medium>();
+  for (const { mediumId, own } of brought) {
+    const result = makeMedium(mediumId, own, context);
+    if (!result.ok) return result;
+    made.set(mediumId, result.value.medium);
+  }
+  const checked = checkMix(mix, { ...context, ingredient: (id) => context.ingredient(id) ?? made.get(id) });
   if (!checked.ok) return checked;
-  const id = context.newId();
-  db.transaction((tx) => repo.insertMix(tx, { id, name: mix.name, document: textOf(mix), now: context.now() }));
-  return ok(id);
+  return ok(db.transaction((tx) => {
+    const here = new Map(brought.map(({ mediumId, own }) => [mediumId, ownMediumId(kept.insert(tx, OWN_MEDIA, own, context))]));
+    return kept.insert(tx, MIXES, { ...mix, parts: mix.parts.map((part) => ({ ...part, mediumId: here.get(part.mediumId) ?? part.mediumId })) }, context);
+  }));
 }
 
 export function loadMix(db: Db, id: string): LoadedMix | undefined {
-  const found = repo.mixRow(db, id);
-  const stored = found && storedOf(found);
-  return stored && { stored, usedBy: repo.setupsWithMedium(db, mixMediumId(id)) };
+  const stored = kept.find(db, MIXES, id);
+  return stored && { stored, usedBy: setupsWithMedium(db, mixMediumId(id)), versions: kept.versions(db, MIXES, id) };
 }
 
-function storedOf({ row, document }: repo.MixWithDocument): StoredMix | undefined {
-  const parsed = document === null ? undefined : parseMixText(document);
-  return parsed?.ok ? { id: row.id, version: row.version, mix: parsed.value } : undefined;
-}
+export const saveMix = (db: Db, input: SaveKeptInput, context: MixContext): KeepOutcome<Mix> => kept.save(db, MIXES, input, (mix) => checkMix(mix, context), context);
 
-/** Saves a new version over the one it was made on; a stale one is answered with the newer and nothing is written. */
-export function saveMix(db: Db, { mixId, baseVersion, document }: SaveMixInput, context: MixContext): MixOutcome {
-  const parsed = parseMix(document);
-  const checked = parsed.ok ? checkMix(parsed.value, context) : parsed;
-  if (!checked.ok) return { status: "refused", message: checked.problems.map(({ message }) => message).join(" ") };
-  return db.transaction((tx): MixOutcome => {
-    const found = repo.mixRow(tx, mixId);
-    if (!found) return { status: "missing" };
-    if (found.row.version !== baseVersion) {
-      const stored = storedOf(found);
-      return stored ? { status: "stale", stored } : { status: "missing" };
-    }
-    repo.addVersion(tx, found.row, { name: checked.value.name, document: textOf(checked.value), now: context.now() });
-    return { status: "saved", stored: { id: mixId, version: baseVersion + 1, mix: checked.value } };
-  });
-}
+export const listMixes = (db: Db, putAway = false): Kept<Mix>[] => kept.list(db, MIXES, putAway);
 
-export const listMixes = (db: Db, putAway = false): StoredMix[] => repo.mixRows(db, putAway, MOST_OFFERED).flatMap((row) => storedOf(row) ?? []);
+/** What a layer is filled with: the parts and amendments of a saved mix, or its medium alone. Undefined when it is gone, damaged, or a part of it is unknown. */
+export function recipeOfMedium(db: Db, mediumId: string, { ingredient }: MixContext): { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] } | undefined {
+  const recipe = isMix(mediumId) ? kept.find(db, MIXES, mediumId.slice(MIX_PREFIX.length))?.value : { parts: [{ mediumId, parts: 1 }], amendments: [] };
+  const parts = recipe?.parts.flatMap(({ mediumId: id, parts: amount }) => { const medium = ingredient(id); return medium ? [{ medium, parts: amount }] : []; });
+  return recipe && parts?.length === recipe.parts.length ? { parts, amendments: recipe.amendments } : undefined;
+}
 
 /** A saved mix as a medium; undefined when it is gone, damaged, or does not blend. */
 export function mediumOfMix(db: Db, mediumId: string, context: MixContext): Medium | undefined {
-  const found = isMix(mediumId) ? repo.mixRow(db, mediumId.slice(MIX_PREFIX.length)) : undefined;
-  const stored = found && storedOf(found);
+  const stored = isMix(mediumId) ? kept.find(db, MIXES, mediumId.slice(MIX_PREFIX.length)) : undefined;
   return stored && asMedium(stored, context);
 }
 
 export const mediaOfMixes = (db: Db, context: MixContext): Medium[] => listMixes(db).flatMap((stored) => asMedium(stored, context) ?? []);
 
-function asMedium({ id, mix }: StoredMix, { catalogue }: MixContext): Medium | undefined {
-  if (!mix.parts.every(({ mediumId }) => catalogue(mediumId))) return undefined;
-  const made = mixMedium(mixMediumId(id), mix.name, mix.parts.map(({ mediumId, parts }) => ({ medium: catalogue(mediumId)!, parts })), (hydraulics, heightCm) => containerState(hydraulics, heightCm).water);
+function asMedium({ id, value: mix }: Kept<Mix>, { ingredient }: MixContext): Medium | undefined {
+  if (!mix.parts.every(({ mediumId }) => ingredient(mediumId))) return undefined;
+  const made = mixMedium(mixMediumId(id), mix.name, mix.parts.map(({ mediumId, parts }) => ({ medium: ingredient(mediumId)!, parts })), (hydraulics, heightCm) => containerState(hydraulics, heightCm).water);
   return made.ok ? made.value : undefined;
 }
 
-export const setMixPutAway = (db: Db, id: string, putAway: boolean, { now }: MixContext): boolean => repo.setMixPutAway(db, id, putAway ? now() : null);
+export const setMixPutAway = (db: Db, id: string, putAway: boolean, context: kept.KeptContext): boolean => kept.setPutAway(db, MIXES, id, putAway, context);
+
+export type User = { readonly kind: "setup" | "mix"; readonly id: string; readonly name: string };
+
+/** What changes with an own medium: mixes it is part of, setups with a layer of it, and setups with a layer of those mixes. */
+export function usersOf(db: Db, mediumId: string): User[] {
+  const of = listMixes(db).filter(({ value: { parts } }) => parts.some((part) => part.mediumId === mediumId));
+  const layered = [mediumId, ...of.map(({ id }) => mixMediumId(id))].flatMap((id) => setupsWithMedium(db, id));
+  return [...of.map(({ id, value: { name } }): User => ({ kind: "mix", id, name })), ...new Map(layered.map(({ id, name }): [string, User] => [id, { kind: "setup", id, name }])).values()];
+}

@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, count, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Db } from "../db/client";
 import { revisions, setups, type RevisionRow, type SetupRow } from "../db/schema";
 
@@ -56,3 +56,8 @@ export function settleSetAside(db: Db, revisionId: number, now: string): void {
 
 export const setPutAway = (db: Db, id: string, at: string | null): boolean =>
   db.update(setups).set({ putAwayAt: at }).where(eq(setups.id, id)).run().changes > 0;
+
+/** Setups whose present version has a layer of a medium. */
+export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: string }[] =>
+  db.select({ id: setups.id, name: setups.name }).from(setups).innerJoin(revisions, eq(setups.headRevisionId, revisions.id))
+    .where(sql`instr(${revisions.document}, ${`"mediumId":${JSON.stringify(mediumId)}`}) > 0`).orderBy(desc(setups.updatedAt)).all();

@@ -1,10 +1,10 @@
 "use client";
 import { useMemo } from "react";
-import { Area, CartesianGrid, ComposedChart, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { Area, CartesianGrid, ComposedChart, Line, LineChart, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from "recharts";
 import { hydraulicFunctions, type VgHydraulics } from "@/core/hydraulics/hydraulics";
 import { conductivityBand, reachAt, retentionBand, type BandPoint } from "@/core/media/bands";
 import type { Medium } from "@/core/media/medium";
-import { formatLength, lengthInUnits, lengthUnitName, threeFigures, type UnitSystem } from "@/core/units/units";
+import { formatLength, formatSpeed, lengthInUnits, lengthUnitName, threeFigures, type UnitSystem } from "@/core/units/units";
 import { containerState, VESSEL_HEIGHTS_CM } from "@/core/water/container";
 
 // The curves of media. Blue is water; what is told apart otherwise is told apart by its dashes.
@@ -41,18 +41,32 @@ export function HeightChart({ curved, system }: { curved: Curved; system: UnitSy
   );
 }
 
-/** Air space over the height of the vessel, of several media. */
-export function AirCompared({ curved, system }: { curved: readonly Curved[]; system: UnitSystem }) {
-  const data = useMemo(() => VESSEL_HEIGHTS_CM.map((heightCm) => ({ heightCm, ...Object.fromEntries(curved.map(({ id, hydraulics }) => [id, containerState(hydraulics, heightCm).air])) })), [curved]);
+export type ComparedBy = "air" | "water" | "retention" | "conductivity";
+const COMPARED_WORDS: Record<ComparedBy, string> = { air: "Air in a drained vessel by its height", water: "Water in a drained vessel by its height", retention: "Water at a suction", conductivity: "Conductivity at a suction" };
+
+/** Several media in one chart: air or water over the height of the vessel, water or conductivity over suction. */
+export function Compared({ curved, by, system }: { curved: readonly Curved[]; by: ComparedBy; system: UnitSystem }) {
+  const byHeight = by === "air" || by === "water";
+  const data = useMemo(() => {
+    const functions = curved.map(({ id, hydraulics }) => ({ id, hydraulics, of: hydraulicFunctions(hydraulics) }));
+    return byHeight ? VESSEL_HEIGHTS_CM.map((at) => ({ at, ...Object.fromEntries(functions.map(({ id, hydraulics }) => [id, containerState(hydraulics, at)[by]])) }))
+      : SUCTIONS_CM.filter((at) => at <= (by === "retention" ? DRIEST_SHOWN_CM : 1000)).map((at) => ({ at, ...Object.fromEntries(functions.map(({ id, of }) => [id, by === "retention" ? of.waterContent(-at) : Math.max(LEAST_K, of.conductivityCmPerHour(-at))])) }));
+  }, [byHeight, by, curved]);
+  const shown = byHeight ? 15 : 10;
+  const value = (id: string): number => Number(data.find(({ at }) => at >= shown - 1e-9)![id as keyof (typeof data)[number]]);
+  const words = (amount: number): string => (by === "conductivity" ? formatSpeed(amount, system) : percent(amount));
   return (
-    <Frame label={`Air in a drained vessel by its height: ${curved.map(({ id, name }) => `${name} ${percent(Number(data[10]![id as keyof (typeof data)[number]]))} at ${formatLength(15, system)}`).join("; ")}`} height={260}>
+    <Frame label={`${COMPARED_WORDS[by]}: ${curved.map(({ id, name }) => `${name} ${words(value(id))} at ${formatLength(shown, system)}`).join("; ")}`} height={260}>
       <LineChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis dataKey="heightCm" type="number" domain={[5, 40]} ticks={[5, 10, 15, 20, 25, 30, 35, 40]} tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+        {byHeight ? <XAxis dataKey="at" type="number" domain={[5, 40]} ticks={[5, 10, 15, 20, 25, 30, 35, 40]} tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `height of the vessel, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
-        <YAxis tickFormatter={percent} width={48} domain={[0, "auto"]} {...AXIS} />
+          : <XAxis dataKey="at" type="number" scale="log" domain={["dataMin", "dataMax"]} ticks={[1, 10, 100, 1000, 10_000]} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+            label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />}
+        {by === "conductivity" ? <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={[1e-6, 1e-4, 1e-2, 1, 100, 1e4]} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
+          : <YAxis tickFormatter={percent} width={48} domain={[0, "auto"]} {...AXIS} />}
         {curved.map(({ id, name }, i) => <Line key={id} dataKey={id} name={name} type="monotone" dot={false} isAnimationActive={false} stroke="var(--ink)" strokeWidth={1.8} {...(DASHES[i] ? { strokeDasharray: DASHES[i] } : {})} />)}
-        <Tooltip formatter={(value) => percent(Number(value))} labelFormatter={(cm) => formatLength(Number(cm), system)} contentStyle={{ background: "var(--sheet)", border: "1px solid var(--rule-strong)" }} />
+        <Tooltip formatter={(amount) => words(Number(amount))} labelFormatter={(cm) => formatLength(Number(cm), system)} contentStyle={{ background: "var(--sheet)", border: "1px solid var(--rule-strong)" }} />
       </LineChart>
     </Frame>
   );
@@ -64,12 +78,18 @@ export function DashSwatch({ index }: { index: number }) {
 }
 
 /** Retention: the water content at a suction, with how far it is known. */
-export function RetentionChart({ curved, medium, system }: { curved: Curved; medium?: Medium; system: UnitSystem }) {
+export function RetentionChart({ curved, medium, system, from, points = [] }: {
+  curved: Curved; medium?: Medium; system: UnitSystem;
+  /** The curve it was bent from. */
+  from?: Curved;
+  /** Known water contents at suctions. */
+  points?: readonly { readonly suction: number; readonly theta: number }[];
+}) {
   const data = useMemo(() => {
     const functions = hydraulicFunctions(curved.hydraulics);
     const band = medium && retentionBand(medium);
-    return SUCTIONS_CM.filter((suction) => suction <= DRIEST_SHOWN_CM).map((suction) => ({ suction, theta: functions.waterContent(-suction), band: around(band, suction, (reach) => [functions.waterContent(-suction) - reach.below, functions.waterContent(-suction) + reach.above]) }));
-  }, [curved.hydraulics, medium]);
+    return SUCTIONS_CM.filter((suction) => suction <= DRIEST_SHOWN_CM).map((suction) => ({ suction, theta: functions.waterContent(-suction), ...(from ? { before: hydraulicFunctions(from.hydraulics).waterContent(-suction) } : {}), band: around(band, suction, (reach) => [functions.waterContent(-suction) - reach.below, functions.waterContent(-suction) + reach.above]) }));
+  }, [curved.hydraulics, from, medium]);
   return (
     <Frame label={`Retention curve of ${curved.name}: ${[1, 10, 50, 100].map((cm) => `${percent(hydraulicFunctions(curved.hydraulics).waterContent(-cm))} water at ${formatLength(cm, system)} of suction`).join("; ")}`}>
       <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
@@ -79,6 +99,8 @@ export function RetentionChart({ curved, medium, system }: { curved: Curved; med
         <YAxis domain={[0, 1]} ticks={[0, 0.25, 0.5, 0.75, 1]} tickFormatter={percent} width={48} {...AXIS} />
         {medium && <Area dataKey="band" name="range" type="linear" isAnimationActive={false} stroke="none" fill="var(--water-pale)" fillOpacity={0.55} />}
         <Line dataKey="theta" name="water" type="monotone" dot={false} isAnimationActive={false} stroke="var(--water)" strokeWidth={2.2} />
+        {from && <Line dataKey="before" name={from.name} type="monotone" dot={false} isAnimationActive={false} stroke="var(--ink-soft)" strokeWidth={1.4} strokeDasharray="5 4" />}
+        {points.length > 0 && <Scatter data={[...points]} dataKey="theta" name="given" fill="var(--ink)" shape="cross" isAnimationActive={false} />}
       </ComposedChart>
     </Frame>
   );
@@ -93,12 +115,12 @@ export function ConductivityChart({ curved, medium, system }: { curved: Curved; 
       band: around(band, suction, (reach) => [functions.conductivityCmPerHour(-suction) * Math.exp(-reach.below), functions.conductivityCmPerHour(-suction) * Math.exp(reach.above)])?.map((one) => Math.max(LEAST_K, one)) }));
   }, [curved.hydraulics, medium]);
   return (
-    <Frame label={`Conductivity of ${curved.name}: ${[1, 10, 50].map((cm) => `${threeFigures(lengthInUnits(hydraulicFunctions(curved.hydraulics).conductivityCmPerHour(-cm), system), 6)} ${lengthUnitName(system)} an hour at ${formatLength(cm, system)} of suction`).join("; ")}`}>
+    <Frame label={`Conductivity of ${curved.name}: ${[1, 10, 50].map((cm) => `${formatSpeed(hydraulicFunctions(curved.hydraulics).conductivityCmPerHour(-cm), system)} at ${formatLength(cm, system)} of suction`).join("; ")}`}>
       <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
         <XAxis dataKey="suction" type="number" scale="log" domain={[1, 1000]} ticks={[1, 10, 100, 1000]} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
-        <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={[1e-6, 1e-4, 1e-2, 1, 100, 1e4]} allowDataOverflow tickFormatter={(k: number) => (k < 0.01 || k >= 1e4 ? `10${superscript(Math.round(Math.log10(k)))}` : String(k))} width={48} {...AXIS} />
+        <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={[1e-6, 1e-4, 1e-2, 1, 100, 1e4]} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
         {medium && <Area dataKey="band" name="range" type="linear" isAnimationActive={false} stroke="none" fill="var(--water-pale)" fillOpacity={0.55} />}
         <Line dataKey="k" name="conductivity" type="monotone" dot={false} isAnimationActive={false} stroke="var(--water)" strokeWidth={2.2} />
       </ComposedChart>
@@ -108,6 +130,8 @@ export function ConductivityChart({ curved, medium, system }: { curved: Curved; 
 
 /** Under this nothing that matters moves; drawn as the floor. [cm/h] */
 const LEAST_K = 1e-7;
+/** Decades of conductivity; in inches they are where the decades of cm are, so that the axis keeps its place. */
+const decadeText = (system: UnitSystem) => (k: number): string => (system === "imperial" ? threeFigures(lengthInUnits(k, system), 7) : k < 0.01 || k >= 1e4 ? `10${superscript(Math.round(Math.log10(k)))}` : String(k));
 const SUPERSCRIPTS = "⁰¹²³⁴⁵⁶⁷⁸⁹";
 const superscript = (value: number): string => `${value < 0 ? "⁻" : ""}${[...String(Math.abs(value))].map((digit) => SUPERSCRIPTS[Number(digit)]).join("")}`;
 

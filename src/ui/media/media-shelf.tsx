@@ -2,30 +2,43 @@
 import { useDeferredValue, useMemo, useState } from "react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { isOwn } from "@/core/media/own-medium";
 import type { Medium } from "@/core/media/medium";
 import { hasPeat } from "@/core/media/words";
-import { formatLength, formatPercent, lengthInUnits, parseLengthCm } from "@/core/units/units";
+import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
+import { formatLength, lengthInUnits, parseLengthCm } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
+import type { ComparedBy } from "./curves";
 import { mediumSearch } from "./find-medium";
-import { COST_WORDS, rangeText } from "./medium-words";
+import { PROPERTIES, SIFTED, type PropertyKey } from "./properties";
 
-const AirCompared = dynamic(() => import("./curves").then(({ AirCompared: chart }) => chart), { ssr: false, loading: () => <p className="py-6 text-soft">drawing …</p> });
+const Compared = dynamic(() => import("./curves").then(({ Compared: chart }) => chart), { ssr: false, loading: () => <p className="py-6 text-soft">drawing …</p> });
 const DashSwatch = dynamic(() => import("./curves").then(({ DashSwatch: swatch }) => swatch), { ssr: false });
 const MOST_COMPARED = 5;
 
-type SortKey = "name" | "air" | "water" | "pH" | "weight";
-type Filters = { readonly words: string; readonly heightText: string; readonly leastAir: string; readonly mostPH: string; readonly noPeat: boolean; readonly from: "any" | "organic" | "mineral"; readonly for: "anyone" | "amphibians" | "carnivorousPlants" };
-const ALL: Filters = { words: "", heightText: "", leastAir: "", mostPH: "", noPeat: false, from: "any", for: "anyone" };
+type SortKey = "name" | PropertyKey;
+type Filters = {
+  readonly words: string; readonly heightText: string; readonly leastAir: string; readonly mostPH: string; readonly noPeat: boolean; readonly from: "any" | "organic" | "mineral" | "yours"; readonly for: "anyone" | "amphibians" | "invertebrates" | "carnivorousPlants";
+  readonly sifted: PropertyKey | "none"; readonly least: string; readonly most: string;
+};
+const ALL: Filters = { words: "", heightText: "", leastAir: "", mostPH: "", noPeat: false, from: "any", for: "anyone", sifted: "none", least: "", most: "" };
+/** Columns every table has; what is sorted or sifted by besides takes the last one. */
+const COLUMNS: readonly PropertyKey[] = ["air", "water", "pH", "weight", "price", "known"];
+const COMPARED_WORDS: Record<ComparedBy, string> = { air: "Air left in a drained vessel, by its height", water: "Water held in a drained vessel, by its height", retention: "Water at a suction", conductivity: "How fast water moves, at a suction" };
 
-/** All media: found by name, sifted by what they do in a vessel of a height, held against one another. */
-export function MediaShelf({ media }: { media: readonly Medium[] }) {
+const addressOf = (id: string): string => (isMix(id) ? `/mixes/${id.slice(MIX_PREFIX.length)}` : `/media/${id}`);
+
+/** All media, a grower's own and mixes among them: found by name, sifted by what they do in a vessel of a height, held against one another. */
+export function MediaShelf({ media, putAway, takeBack }: { media: readonly Medium[]; putAway: readonly { readonly id: string; readonly name: string }[]; takeBack: (input: { id: string }) => Promise<boolean> }) {
   const system = useUnits();
   const [filters, setFilters] = useState(ALL);
   const [sort, setSort] = useState<{ key: SortKey; down: boolean }>({ key: "name", down: false });
   const [compared, setCompared] = useState<readonly string[]>([]);
+  const [by, setBy] = useState<ComparedBy>("air");
   const change = (part: Partial<Filters>): void => setFilters((now) => ({ ...now, ...part }));
   const { search } = useMemo(() => mediumSearch(media), [media]);
 
@@ -34,56 +47,71 @@ export function MediaShelf({ media }: { media: readonly Medium[] }) {
   const heightCm = useDeferredValue(height.ok && heightSaid === "" ? height.value : 15);
   const leastAir = numberIn(filters.leastAir, 0, 100, "From 0 to 100 %.");
   const mostPH = numberIn(filters.mostPH, 0, 14, "From 0 to 14.");
+  const least = numberIn(filters.least, 0, 1e9, "A number from 0.");
+  const most = numberIn(filters.most, 0, 1e9, "A number from 0.");
 
   const states = useMemo(() => new Map(media.map(({ id, hydraulics }) => [id, containerState(hydraulics, heightCm)])), [media, heightCm]);
   const found = useMemo(() => {
     const named = filters.words.trim().length > 1 ? search(filters.words) : media;
+    const of = (key: PropertyKey, medium: Medium): number => PROPERTIES[key].value(medium, states.get(medium.id)!, system);
     const kept = named.filter((medium) =>
-      (leastAir.value === undefined || states.get(medium.id)!.air * 100 >= leastAir.value)
-      && (mostPH.value === undefined || medium.pH.typical <= mostPH.value)
-      && (!filters.noPeat || !hasPeat(medium.id))
-      && (filters.from === "any" || (filters.from === "organic") === (medium.class === "organic" || medium.class === "fibre"))
+      (leastAir.value === undefined || of("air", medium) >= leastAir.value)
+      && (mostPH.value === undefined || of("pH", medium) <= mostPH.value)
+      && (filters.sifted === "none" || ((least.value === undefined || of(filters.sifted, medium) >= least.value) && (most.value === undefined || of(filters.sifted, medium) <= most.value)))
+      && (!filters.noPeat || !hasPeat(medium))
+      && (filters.from === "any" || (filters.from === "yours" ? isOwn(medium.id) || isMix(medium.id) : (filters.from === "organic") === (medium.class === "organic" || medium.class === "fibre")))
       && (filters.for === "anyone" || medium.safety[filters.for] !== "avoid"));
-    // what was searched for stays in the order of how near it is
+    // while searching, the best match comes first unless another order is asked for
     if (filters.words.trim().length > 1 && sort.key === "name") return kept;
-    const value = (medium: Medium): number | string => ({ name: medium.name, air: states.get(medium.id)!.air, water: states.get(medium.id)!.water, pH: medium.pH.typical, weight: medium.dryBulkDensityGPerCm3.typical })[sort.key];
-    return [...kept].sort((a, b) => {
-      const [x, y] = [value(a), value(b)];
-      const order = typeof x === "string" ? x.localeCompare(String(y), "en") : x - Number(y);
-      return sort.down ? -order : order;
-    });
-  }, [filters, leastAir.value, media, mostPH.value, search, sort, states]);
+    const { key } = sort;
+    return [...kept].sort((a, b) => (sort.down ? -1 : 1) * (key === "name" ? a.name.localeCompare(b.name, "en") : compare(of(key, a), of(key, b))));
+  }, [filters, least.value, leastAir.value, media, most.value, mostPH.value, search, sort, states, system]);
 
   const toggle = (id: string): void => setCompared((now) => (now.includes(id) ? now.filter((one) => one !== id) : now.length < MOST_COMPARED ? [...now, id] : now));
   const curved = useMemo(() => compared.flatMap((id) => media.find((medium) => medium.id === id) ?? []), [compared, media]);
-  const head = (key: SortKey, words: string, className = "") => (
-    <th scope="col" className={`px-2 pb-1 text-left font-normal ${className}`} aria-sort={sort.key === key ? (sort.down ? "descending" : "ascending") : "none"}>
-      <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" onClick={() => setSort({ key, down: sort.key === key ? !sort.down : key !== "name" && key !== "pH" })}>{words}{sort.key === key ? (sort.down ? " ↓" : " ↑") : ""}</button>
+  const sortBy = (key: SortKey): void => setSort({ key, down: sort.key === key ? !sort.down : key !== "name" && key !== "pH" });
+  const head = (key: SortKey, words: string) => (
+    <th key={key} scope="col" className="px-2 pb-1 text-left font-normal" aria-sort={sort.key === key ? (sort.down ? "descending" : "ascending") : "none"}>
+      <button type="button" className="text-left underline decoration-dotted pointer-coarse:min-h-11" onClick={() => sortBy(key)}>{words}{sort.key === key ? (sort.down ? " ↓" : " ↑") : ""}</button>
     </th>
   );
+  const more = [...new Set([sort.key, filters.sifted])].filter((key): key is PropertyKey => key !== "name" && key !== "none" && !COLUMNS.includes(key));
+  const columns = [...COLUMNS.slice(0, 4), ...more, ...COLUMNS.slice(4)];
+  const named = (key: PropertyKey): string => { const unit = PROPERTIES[key].unit(system); return unit === "" || unit === "%" ? PROPERTIES[key].words : `${PROPERTIES[key].words}, ${unit}`; };
 
   return (
     <>
       <SiteHeader />
       <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-6">
-        <h1 className="text-2xl">Media</h1>
-        <p className="text-soft">{media.length} media, with what each holds and what air it leaves. The number is the likely one; every page has its range.</p>
+        <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
+          <div><h1 className="text-2xl">Media</h1>
+            <p className="text-soft">{media.length} media, with what each holds and what air it leaves. The number is the likely one; every page has its range.</p></div>
+          <Link href="/media/own" className="press no-print no-underline">Enter a medium of your own</Link>
+        </div>
+        <PutAwayMedia putAway={putAway} takeBack={takeBack} />
         <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="shelf" scale={0.5} /></defs></svg>
         <search className="no-print mt-4 flex flex-wrap items-start gap-x-5 gap-y-2 border-y border-rule py-3">
           <Field label="Name" value={filters.words} onChange={(words) => change({ words })} wide placeholder="peat, lava rock, …" />
           <Field label="In a vessel this tall" value={filters.heightText} onChange={(heightText) => change({ heightText })} placeholder={formatLength(15, system)} said={heightSaid} />
           <Field label="Air at least, %" value={filters.leastAir} onChange={(text) => change({ leastAir: text })} said={leastAir.said} />
           <Field label="pH at most" value={filters.mostPH} onChange={(text) => change({ mostPH: text })} said={mostPH.said} />
-          <Choose label="Kind" value={filters.from} options={[["any", "any"], ["organic", "grown: rots in time"], ["mineral", "mineral: stays"]]} onChoose={(from) => change({ from: from as Filters["from"] })} />
-          <Choose label="Not harmful to" value={filters.for} options={[["anyone", "not asked"], ["amphibians", "amphibians"], ["carnivorousPlants", "carnivorous plants"]]} onChoose={(who) => change({ for: who as Filters["for"] })} />
+          <Choose label="Kind" value={filters.from} options={[["any", "any"], ["organic", "grown: rots in time"], ["mineral", "mineral: stays"], ["yours", "yours: own and mixes"]]} onChoose={(from) => change({ from: from as Filters["from"] })} />
+          <Choose label="Not harmful to" value={filters.for} options={[["anyone", "not asked"], ["amphibians", "amphibians"], ["invertebrates", "invertebrates"], ["carnivorousPlants", "carnivorous plants"]]} onChoose={(who) => change({ for: who as Filters["for"] })} />
           <label className="inline-flex min-h-11 items-center gap-1.5 self-end"><input type="checkbox" className="size-4 accent-(--ink)" checked={filters.noPeat} onChange={(event) => change({ noPeat: event.target.checked })} />no peat</label>
+          <Choose label="And by" value={filters.sifted} options={[["none", "nothing more"], ...SIFTED.map((key) => [key, named(key)] as const)]} onChoose={(sifted) => change({ sifted: sifted as Filters["sifted"] })} />
+          {filters.sifted !== "none" && <><Field label="from" value={filters.least} onChange={(text) => change({ least: text })} said={least.said} /><Field label="to" value={filters.most} onChange={(text) => change({ most: text })} said={most.said} /></>}
+          <Choose label="Sorted by" value={sort.key} options={[["name", "name"], ...(Object.keys(PROPERTIES) as PropertyKey[]).map((key) => [key, PROPERTIES[key].words] as const)]} onChoose={(key) => sortBy(key as SortKey)} />
           <button type="button" className="press self-end" onClick={() => setFilters(ALL)}>Show all</button>
         </search>
         {curved.length > 0 && (
           <section aria-label="Compared" className="mt-4 grid gap-x-6 border-b border-rule pb-4 md:grid-cols-[minmax(0,1fr)_18rem]">
-            <div><h2 className="mb-1 text-base">Air left in a drained vessel, by its height</h2><AirCompared curved={curved} system={system} /></div>
+            <div>
+              <div className="mb-1 flex flex-wrap items-end justify-between gap-x-4"><h2 className="text-base">{COMPARED_WORDS[by]}</h2>
+                <label className="no-print text-sm text-soft">compare{" "}<select className="field text-base text-ink" value={by} onChange={(event) => setBy(event.target.value as ComparedBy)}><option value="air">air by height</option><option value="water">water by height</option><option value="retention">water at a suction</option><option value="conductivity">conductivity</option></select></label></div>
+              <Compared curved={curved} by={by} system={system} />
+            </div>
             <ul className="mt-6 space-y-1">{curved.map(({ id, name }, i) => (
-              <li key={id} className="flex items-center gap-2"><DashSwatch index={i} /><Link href={`/media/${id}`}>{name}</Link><button type="button" className="ml-auto text-sm text-soft underline pointer-coarse:min-h-11" onClick={() => toggle(id)} aria-label={`Take ${name} out`}>take out</button></li>
+              <li key={id} className="flex items-center gap-2"><DashSwatch index={i} /><Link href={addressOf(id)}>{name}</Link><button type="button" className="ml-auto text-sm text-soft underline pointer-coarse:min-h-11" onClick={() => toggle(id)} aria-label={`Take ${name} out`}>take out</button></li>
             ))}</ul>
           </section>
         )}
@@ -91,7 +119,7 @@ export function MediaShelf({ media }: { media: readonly Medium[] }) {
         {found.length > 0 && (
           <div className="overflow-x-auto">
             <table className="mt-1 w-full min-w-[42rem] text-[0.95rem]">
-              <thead><tr className="border-b border-rule-strong text-sm text-soft"><th className="w-11" scope="col"><span className="sr-only">Compare</span></th>{head("name", "medium")}{head("air", "air")}{head("water", "water")}{head("pH", "pH")}{head("weight", "dry, g per L")}<th scope="col" className="px-2 pb-1 text-left font-normal">price</th><th scope="col" className="px-2 pb-1 text-left font-normal">known</th></tr></thead>
+              <thead><tr className="border-b border-rule-strong align-bottom text-sm text-soft"><th className="w-11" scope="col"><span className="sr-only">Compare</span></th>{head("name", "medium")}{columns.map((key) => head(key, PROPERTIES[key].words))}</tr></thead>
               <tbody>
                 {found.map((medium) => {
                   const state = states.get(medium.id)!;
@@ -102,11 +130,10 @@ export function MediaShelf({ media }: { media: readonly Medium[] }) {
                       <th scope="row" className="px-2 py-1 text-left font-normal">
                         <span className="flex items-center gap-2">
                           <svg width={24} height={24} className="shrink-0" aria-hidden><rect width={24} height={24} fill={soilFill(medium.pattern)} /><rect width={24} height={24} fill={grainFill(medium.pattern, "shelf")} stroke="var(--rule-strong)" /></svg>
-                          <span><Link href={`/media/${medium.id}`} className="font-semibold">{medium.name}</Link><span className="block text-sm leading-tight text-soft">{medium.grade}</span></span>
+                          <span><Link href={addressOf(medium.id)} className="font-semibold">{medium.name}</Link><span className="block text-sm leading-tight text-soft">{isOwn(medium.id) ? "yours; " : ""}{medium.grade}</span></span>
                         </span>
                       </th>
-                      <td className="px-2">{formatPercent(state.air)}</td><td className="px-2 text-water">{formatPercent(state.water)}</td><td className="px-2">{rangeText(medium.pH, 1)}</td>
-                      <td className="px-2">{Math.round(medium.dryBulkDensityGPerCm3.typical * 1000)}</td><td className="px-2">{COST_WORDS[medium.costClass]}</td><td className="px-2 text-soft">{medium.confidence}</td>
+                      {columns.map((key) => <td key={key} className={`px-2 ${key === "water" ? "text-water" : ""}`}>{PROPERTIES[key].text(medium, state, system)}</td>)}
                     </tr>
                   );
                 })}
@@ -117,6 +144,26 @@ export function MediaShelf({ media }: { media: readonly Medium[] }) {
         <p className="mt-4 text-sm text-soft">Heights here are {lengthInUnits(1, system) === 1 ? "in cm" : "in inches"} unless you write a unit.</p>
       </main>
     </>
+  );
+}
+
+/** Numbers in order, "never" last. */
+const compare = (a: number, b: number): number => (a === b ? 0 : a < b ? -1 : 1);
+
+function PutAwayMedia({ putAway, takeBack }: { putAway: readonly { readonly id: string; readonly name: string }[]; takeBack: (input: { id: string }) => Promise<boolean> }) {
+  const router = useRouter();
+  const [said, setSaid] = useState("");
+  if (putAway.length === 0) return null;
+  const back = async (id: string): Promise<void> => {
+    const done = await takeBack({ id }).catch(() => false);
+    setSaid(done ? "" : "It could not be taken back. It is still put away, nothing is lost.");
+    if (done) router.refresh();
+  };
+  return (
+    <details className="no-print mt-1 text-[0.95rem]"><summary className="text-soft pointer-coarse:min-h-11">put away ({putAway.length})</summary>
+      <ul>{putAway.map(({ id, name }) => <li key={id}>{name} <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" aria-label={`Take ${name} back`} onClick={() => void back(id)}>take back</button></li>)}</ul>
+      {said !== "" && <p className="said" role="alert">{said}</p>}
+    </details>
   );
 }
 

@@ -1,17 +1,21 @@
 "use client";
 import Link from "next/link";
 import type { Medium } from "@/core/media/medium";
-import { formatLength, formatPercent, threeFigures } from "@/core/units/units";
+import { isOwn, OWN_PREFIX } from "@/core/media/own-medium";
+import type { Pack } from "@/core/mixing/batch";
+import { densityUnitName, formatDensity, formatDepthPerDay, formatLength, formatPercent, formatSpeed, threeFigures } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
+import { PackEditor, usePacks, type PutPack } from "../mixes/packs";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
 import { ConductivityChart, HeightChart, RetentionChart } from "./curves";
 import { cautionLines, COST_WORDS, EVIDENCE_WORDS, percentRange, rangeText, REWETTING_WORDS } from "./medium-words";
 
 /** All that is known of a medium, and how well. */
-export function MediumPage({ medium, references }: { medium: Medium; references: readonly string[] }) {
+export function MediumPage({ medium, references, packs, putPack }: { medium: Medium; references: readonly string[]; packs: readonly Pack[]; putPack: PutPack }) {
   const system = useUnits();
+  const list = usePacks(packs, putPack);
   const { hydraulics, particleSizeMm, decompositionHalfLifeYears: halfLife, safety } = medium;
   const at = (cm: number) => containerState(hydraulics, cm);
   const rows: readonly (readonly [string, string])[] = [
@@ -20,10 +24,10 @@ export function MediumPage({ medium, references }: { medium: Medium; references:
     [`Air left, vessel of ${formatLength(15, system)}`, percentRange(medium.airSpace15cm)],
     ["Water roots cannot have", percentRange(medium.unavailableWater)],
     ["Wicks up in a day, from dry", `${formatLength(medium.capillaryRiseCm.dryStart.low, system)} to ${formatLength(medium.capillaryRiseCm.dryStart.high, system)}`],
-    ["Carries 2 mm a day up, once moist", `${formatLength(medium.capillaryRiseCm.moistStart.low, system)} to ${formatLength(medium.capillaryRiseCm.moistStart.high, system)}`],
-    ["Conducts, full of water", `${rangeText(medium.ksCmPerHour, 1)} cm an hour`],
+    [`Carries ${formatDepthPerDay(2, system)} up, once moist`, `${formatLength(medium.capillaryRiseCm.moistStart.low, system)} to ${formatLength(medium.capillaryRiseCm.moistStart.high, system)}`],
+    ["Conducts, full of water", `${formatSpeed(medium.ksCmPerHour.low, system)} to ${formatSpeed(medium.ksCmPerHour.high, system)}`],
     ["Rewetting", `${REWETTING_WORDS[medium.rewetting.behaviour]}${medium.rewetting.belowTheta === null ? "" : `, under ${formatPercent(medium.rewetting.belowTheta)} water`}`],
-    ["Dry weight", `${Math.round(medium.dryBulkDensityGPerCm3.low * 1000)}–${Math.round(medium.dryBulkDensityGPerCm3.high * 1000)} g per L`],
+    ["Dry weight", `${formatDensity(medium.dryBulkDensityGPerCm3.low, system).replace(`\u00a0${densityUnitName(system)}`, "")}–${formatDensity(medium.dryBulkDensityGPerCm3.high, system)}`],
     ["Grains", `${threeFigures(particleSizeMm.d10, 2)}–${threeFigures(particleSizeMm.d90, 2)} mm, half under ${threeFigures(particleSizeMm.d50, 2)} mm`],
     ["pH", rangeText(medium.pH, 1)],
     ["Salts, saturated extract", `${rangeText(medium.ecDsPerM)} dS/m`],
@@ -36,7 +40,11 @@ export function MediumPage({ medium, references }: { medium: Medium; references:
   ];
   return (
     <>
-      <SiteHeader><Link href="/media" className="press no-underline">All media</Link></SiteHeader>
+      <SiteHeader>
+        <Link href="/media" className="press no-underline">All media</Link>
+        {isOwn(medium.id) && <Link href={`/media/own/${medium.id.slice(OWN_PREFIX.length)}`} className="press no-underline">Change its figures</Link>}
+        {!isOwn(medium.id) && <Link href={`/media/own?from=${medium.id}`} className="press no-underline">Copy it and change the copy</Link>}
+      </SiteHeader>
       <main className="mx-auto max-w-[76rem] px-4 pb-16 pt-6">
         <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="one" scale={0.9} only={[medium.pattern]} /></defs></svg>
         <div className="flex items-center gap-4">
@@ -52,7 +60,7 @@ export function MediumPage({ medium, references }: { medium: Medium; references:
             </section>
             <div className="grid gap-6 sm:grid-cols-2">
               <section aria-label="Retention"><h2 className="text-base">Water at a suction</h2><RetentionChart curved={medium} medium={medium} system={system} /></section>
-              <section aria-label="Conductivity"><h2 className="text-base">How fast water moves, cm an hour</h2><ConductivityChart curved={medium} medium={medium} system={system} /></section>
+              <section aria-label="Conductivity"><h2 className="text-base">How fast water moves, {system === "metric" ? "cm" : "in"} an hour</h2><ConductivityChart curved={medium} medium={medium} system={system} /></section>
             </div>
             <p className="text-sm text-soft">The line is computed with; the pale band is where the named grade may lie.</p>
           </div>
@@ -69,9 +77,14 @@ export function MediumPage({ medium, references }: { medium: Medium; references:
               <h2 className="text-base">What is known</h2>
               <dl className="mt-1 text-[0.95rem]">{rows.map(([name, value]) => <div key={name} className="grid grid-cols-[1fr_1.1fr] gap-3 border-t border-rule py-1 leading-snug"><dt className="text-soft">{name}</dt><dd>{value}</dd></div>)}</dl>
             </section>
+            <section aria-label="How you buy it" className="no-print">
+              <h2 className="mb-1 text-base">How you buy it</h2>
+              <PackEditor medium={medium} pack={list.packs.find(({ mediumId }) => mediumId === medium.id)} onPut={(pack) => list.put(medium.id, pack)} />
+              {list.said !== "" && <p className="said" role="alert">{list.said}</p>}
+            </section>
             <section aria-label="Sources" className="text-sm leading-snug">
               <h2 className="text-base">How well, and from where</h2>
-              <p>Confidence {medium.confidence}; {EVIDENCE_WORDS[medium.evidence]}. {medium.confidenceNote} Values were recalled or judged from the literature named, as ranges; none was copied from a table.</p>
+              <p>Confidence {medium.confidence}; {EVIDENCE_WORDS[medium.evidence]}. {medium.confidenceNote} {isOwn(medium.id) ? "What is not yours was" : "Values were"} recalled or judged from the literature named, as ranges; none was copied from a table.</p>
               {references.length === 0 ? <p className="mt-1">No measurements of it are named.</p> : <ul className="mt-1 space-y-1">{references.map((reference) => <li key={reference}>{reference}</li>)}</ul>}
             </section>
           </div>

@@ -6,42 +6,48 @@ import Papa from "papaparse";
 import type { RecipePart } from "@/core/mixing/recipe";
 import type { Result } from "@/core/units/problem";
 import type { MediumLookup } from "@/core/water/settle";
-import type { MixOutcome, StoredMix } from "@/formats/mix";
+import type { Dosed } from "@/core/mixing/amendments";
+import { isOwn, type OwnMedium } from "@/core/media/own-medium";
+import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
+import { mixDocument, type Mix, type MixFile } from "@/formats/mix-document";
 
 export type MixActions = {
   readonly create: (document: unknown) => Promise<Result<string>>;
-  readonly save: (input: { mixId: string; baseVersion: number; document: unknown }) => Promise<MixOutcome>;
-  readonly putAway: (input: { mixId: string }) => Promise<boolean>;
-  readonly takeBack: (input: { mixId: string }) => Promise<boolean>;
+  readonly save: (input: { id: string; baseVersion: number; document: unknown }) => Promise<KeepOutcome<Mix>>;
+  readonly putAway: (input: { id: string }) => Promise<boolean>;
+  readonly takeBack: (input: { id: string }) => Promise<boolean>;
   readonly importText: (text: string) => Promise<Result<string>>;
 };
 
 const NO_ANSWER = "Marlstone does not answer, so nothing was stored. What you wrote stays here; try again.";
-const documentOf = (name: string, parts: readonly RecipePart[], note: string) => ({ kind: "marlstone.mix", version: 1, name, parts, note });
 
 /** Keeps a mix under a name, for setups to use; says which setups change with it, and splits a copy off. */
-export function KeepMix({ parts, medium, stored, usedBy, actions }: {
-  parts: readonly RecipePart[]; medium: MediumLookup; stored: StoredMix | undefined; usedBy: readonly { readonly id: string; readonly name: string }[]; actions: MixActions;
+export function KeepMix({ parts, amendments, name, note, onName, onNote, medium, stored, usedBy, ownMedia, actions }: {
+  parts: readonly RecipePart[]; amendments: readonly Dosed[]; name: string; note: string; onName: (name: string) => void; onNote: (note: string) => void; medium: MediumLookup;
+  stored: Kept<Mix> | undefined; usedBy: readonly { readonly id: string; readonly name: string }[]; ownMedia: Readonly<Record<string, OwnMedium>>; actions: MixActions;
 }) {
   const router = useRouter();
-  const [name, setName] = useState(stored?.mix.name ?? "");
-  const [note, setNote] = useState(stored?.mix.note ?? "");
   const [version, setVersion] = useState(stored?.version ?? 1);
   const [said, setSaid] = useState<{ text: string; trouble: boolean }>();
   const [busy, setBusy] = useState(false);
-  const changed = !stored || name.trim() !== stored.mix.name || note !== stored.mix.note || version !== stored.version || JSON.stringify(parts) !== JSON.stringify(stored.mix.parts);
-  const document = documentOf(name.trim(), parts, note);
+  const mix: Mix = { name: name.trim(), parts, amendments, note };
+  const changed = !stored || version !== stored.version || JSON.stringify(mixDocument(mix)) !== JSON.stringify(mixDocument(stored.value));
+  /** With the own media among its parts, so that it can be read elsewhere. */
+  const file = (): MixFile => {
+    const own = Object.fromEntries(parts.flatMap(({ mediumId }) => (isOwn(mediumId) && ownMedia[mediumId] ? [[mediumId, ownMedia[mediumId]]] : [])));
+    return { ...mixDocument({ ...mix, name: mix.name || "Mix" }), ...(Object.keys(own).length > 0 ? { media: own } : {}) };
+  };
 
   const saveNew = async (asName: string): Promise<void> => {
     setBusy(true);
-    const made = await actions.create(documentOf(asName, parts, note)).catch((): Result<string> => ({ ok: false, problems: [{ path: "", code: "unreachable", message: NO_ANSWER }] }));
+    const made = await actions.create(mixDocument({ ...mix, name: asName })).catch((): Result<string> => ({ ok: false, problems: [{ path: "", code: "unreachable", message: NO_ANSWER }] }));
     setBusy(false);
     if (made.ok) router.push(`/mixes/${made.value}`);
     else setSaid({ text: made.problems.map(({ message }) => message).join(" "), trouble: true });
   };
   const saveOver = async (): Promise<void> => {
     setBusy(true);
-    const outcome = await actions.save({ mixId: stored!.id, baseVersion: version, document }).catch((): MixOutcome => ({ status: "refused", message: NO_ANSWER }));
+    const outcome = await actions.save({ id: stored!.id, baseVersion: version, document: mixDocument(mix) }).catch((): KeepOutcome<Mix> => ({ status: "refused", message: NO_ANSWER }));
     setBusy(false);
     switch (outcome.status) {
       case "saved":
@@ -51,7 +57,7 @@ export function KeepMix({ parts, medium, stored, usedBy, actions }: {
         return router.refresh();
       case "stale":
         setVersion(outcome.stored.version);
-        return setSaid({ text: `Someone saved ${outcome.stored.mix.name} since you opened it. Yours is still here: save it again to put it over theirs, or save it as a copy.`, trouble: true });
+        return setSaid({ text: `Someone saved ${outcome.stored.value.name} since you opened it. Yours is still here: save it again to put it over theirs, or save it as a copy.`, trouble: true });
       case "refused": return setSaid({ text: outcome.message, trouble: true });
       case "missing": return setSaid({ text: "This mix is gone. Save it as a copy.", trouble: true });
       default: return outcome satisfies never;
@@ -72,22 +78,38 @@ export function KeepMix({ parts, medium, stored, usedBy, actions }: {
   return (
     <section aria-label="Keep it" className="no-print border-t border-rule-strong pt-2">
       <h2 className="text-base">Keep it</h2>
-      <label className="block text-sm text-soft">Name<input className="field block w-full text-base text-ink" value={name} maxLength={120} onChange={(event) => { setName(event.target.value); setSaid(undefined); }} /></label>
-      <label className="mt-1 block text-sm text-soft">Note<input className="field block w-full text-base text-ink" value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} /></label>
+      <label className="block text-sm text-soft">Name<input className="field block w-full text-base text-ink" value={name} maxLength={120} onChange={(event) => { onName(event.target.value); setSaid(undefined); }} /></label>
+      <label className="mt-1 block text-sm text-soft">Note<input className="field block w-full text-base text-ink" value={note} maxLength={2000} onChange={(event) => onNote(event.target.value)} /></label>
       {stored && usedBy.length > 0 && changed && (
         <p className="mt-2 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">Saving changes {usedBy.length === 1 ? "a setup that uses it" : `${usedBy.length} setups that use it`}: {usedBy.map(({ id, name: setup }, i) => <span key={id}>{i > 0 && ", "}<Link href={`/setups/${id}`}>{setup}</Link></span>)}. Save as a copy to leave them as they are.</p>
       )}
       {stored && usedBy.length > 0 && !changed && <p className="mt-2 text-[0.95rem] text-soft">Used by {usedBy.map(({ id, name: setup }, i) => <span key={id}>{i > 0 && ", "}<Link href={`/setups/${id}`}>{setup}</Link></span>)}.</p>}
       <div className="mt-2 flex flex-wrap gap-2">
         {stored ? <button type="button" className="press press-main" disabled={!changed || busy} onClick={start(saveOver)}>Save</button> : <button type="button" className="press press-main" disabled={busy} onClick={start(() => saveNew(name.trim()))}>Save this mix</button>}
-        {stored && <button type="button" className="press" disabled={busy} onClick={start(() => saveNew(name.trim() === stored.mix.name ? `${stored.mix.name}, copy` : name.trim()))}>Save as a copy</button>}
-        {stored && <button type="button" className="press" disabled={busy} onClick={() => void actions.putAway({ mixId: stored.id }).then((done) => (done ? router.push("/mixes") : setSaid({ text: "It could not be put away.", trouble: true })), () => setSaid({ text: NO_ANSWER, trouble: true }))}>Put away</button>}
-        <button type="button" className="press" onClick={() => download("application/json", "json", JSON.stringify(document, null, 2))}>JSON</button>
+        {stored && <button type="button" className="press" disabled={busy} onClick={start(() => saveNew(mix.name === stored.value.name ? `${mix.name}, copy` : name.trim()))}>Save as a copy</button>}
+        {stored && <button type="button" className="press" disabled={busy} onClick={() => void actions.putAway({ id: stored.id }).then((done) => (done ? router.push("/mixes") : setSaid({ text: "It could not be put away.", trouble: true })), () => setSaid({ text: NO_ANSWER, trouble: true }))}>Put away</button>}
+        <button type="button" className="press" onClick={() => download("application/json", "json", JSON.stringify(file(), null, 2))}>JSON</button>
         <button type="button" className="press" onClick={() => download("text/csv", "csv", Papa.unparse(parts.map(({ mediumId, parts: amount }) => ({ mediumId, medium: medium(mediumId)?.name ?? mediumId, parts: amount }))))}>CSV</button>
         <button type="button" className="press" onClick={() => window.print()}>Print</button>
       </div>
       <p role="status" className={`mt-1 min-h-5 text-[0.95rem] leading-snug ${said?.trouble ? "said" : "text-soft"}`}>{said?.text}</p>
     </section>
+  );
+}
+
+/** What the mix was before: each version can be brought back into the page, to be looked at and saved anew; none is ever overwritten. */
+export function EarlierVersions({ versions, shownVersion, recipeOf, onBring }: {
+  versions: readonly KeptVersion<Mix>[]; shownVersion: number; recipeOf: (parts: readonly RecipePart[]) => string; onBring: (mix: Mix) => void;
+}) {
+  const earlier = versions.filter(({ version }) => version < shownVersion);
+  if (earlier.length === 0) return null;
+  return (
+    <details className="no-print border-t border-rule pt-2"><summary className="text-[0.95rem] pointer-coarse:min-h-11">Earlier versions ({earlier.length})</summary>
+      <ol className="mt-1 text-[0.95rem] leading-snug">{earlier.map(({ version, savedAt, value }) => (
+        <li key={version} className="border-t border-rule py-1"><time dateTime={savedAt} className="text-soft">{savedAt.slice(0, 10)} {savedAt.slice(11, 16)} UTC</time>: {recipeOf(value.parts)}{" "}
+          <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" aria-label={`Bring back version ${version}`} onClick={() => onBring(value)}>bring back</button></li>
+      ))}</ol>
+    </details>
   );
 }
 
@@ -97,7 +119,7 @@ export function SavedMixes({ saved, putAway, shownId, actions }: {
 }) {
   const router = useRouter();
   const takeBack = async (mixId: string): Promise<void> => {
-    const done = await actions.takeBack({ mixId }).catch(() => false);
+    const done = await actions.takeBack({ id: mixId }).catch(() => false);
     if (done) router.push(`/mixes/${mixId}`);
     else setSaid("It could not be taken back. It is still put away, nothing is lost.");
   };

@@ -3,14 +3,18 @@ import { useDeferredValue, useMemo, useState } from "react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { X } from "lucide-react";
-import type { StoredMix } from "@/formats/mix";
+import type { Kept, KeptVersion } from "@/formats/kept";
+import type { Mix } from "@/formats/mix-document";
+import type { OwnMedium } from "@/core/media/own-medium";
+import { AMENDMENTS, phShift, type Dosed } from "@/core/mixing/amendments";
+import type { Pack } from "@/core/mixing/batch";
 import type { Medium } from "@/core/media/medium";
 import { blend, type Blend, type Part } from "@/core/mixing/blend";
 import { mixEc, mixPH } from "@/core/mixing/chemistry";
-import { yearsUntilTight } from "@/core/mixing/ageing";
+import { airOverYears, yearsUntilTight } from "@/core/mixing/ageing";
 import { parseRecipe, recipeText, type RecipePart } from "@/core/mixing/recipe";
 import { TIGHT_AIR_SPACE } from "@/core/readings/readings";
-import { formatLength, formatPercent, lengthFieldText, parseLengthCm, threeFigures } from "@/core/units/units";
+import { formatDensity, formatLength, formatPercent, formatSpeed, lengthFieldText, parseLengthCm, threeFigures } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
@@ -20,7 +24,8 @@ import { rangeText } from "../media/medium-words";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
 import { FindMix } from "./find-mix";
 import { HowMuch, type Room } from "./how-much";
-import { KeepMix, SavedMixes, type MixActions } from "./keep-mix";
+import { EarlierVersions, KeepMix, SavedMixes, type MixActions } from "./keep-mix";
+import { usePacks, type PutPack } from "./packs";
 
 const HeightChart = dynamic(() => import("../media/curves").then((curves) => curves.HeightChart), { ssr: false, loading: () => <p className="py-6 text-soft">drawing …</p> });
 const RetentionChart = dynamic(() => import("../media/curves").then((curves) => curves.RetentionChart), { ssr: false });
@@ -28,7 +33,7 @@ const RetentionChart = dynamic(() => import("../media/curves").then((curves) => 
 const EXAMPLE = "2 parts peat, 1 perlite, ½ sand";
 
 /** A mix composed in parts, and at once what water and air it ends up with, and how much of everything it takes. */
-export function MixBench({ media, recipe, rooms, roomId = "", saved, putAway, stored, usedBy = [], actions }: {
+export function MixBench({ media, recipe, rooms, roomId: roomAsked = "", saved, putAway, stored, usedBy = [], versions = [], ownMedia, packs, actions }: {
   media: readonly Medium[]; rooms: readonly Room[];
   /** What the address says; without it the stored mix's own. */
   recipe: string;
@@ -36,12 +41,21 @@ export function MixBench({ media, recipe, rooms, roomId = "", saved, putAway, st
   roomId?: string;
   saved: readonly { readonly id: string; readonly name: string }[];
   putAway: readonly { readonly id: string; readonly name: string }[];
-  stored?: StoredMix | undefined; usedBy?: readonly { readonly id: string; readonly name: string }[]; actions: MixActions;
+  stored?: Kept<Mix> | undefined; usedBy?: readonly { readonly id: string; readonly name: string }[]; versions?: readonly KeptVersion<Mix>[];
+  /** The grower's own media as they were entered, by their ids, to go into a file with a mix. */
+  ownMedia: Readonly<Record<string, OwnMedium>>;
+  packs: readonly Pack[]; actions: MixActions & { readonly putPack: PutPack };
 }) {
   const system = useUnits();
-  const own = stored && recipeText(stored.mix.parts, (id) => media.find((one) => one.id === id)?.name ?? id);
+  const recipeOf = (some: readonly RecipePart[]): string => recipeText(some, (id) => media.find((one) => one.id === id)?.name ?? id);
+  const own = stored && recipeOf(stored.value.parts);
   const [text, setText] = useState(recipe || own || "");
+  const [name, setName] = useState(stored?.value.name ?? "");
+  const [note, setNote] = useState(stored?.value.note ?? "");
+  const [amendments, setAmendments] = useState<readonly Dosed[]>(stored?.value.amendments ?? []);
+  const [roomId, setRoomId] = useState(roomAsked);
   const [heightText, setHeightText] = useState<string>();
+  const list = usePacks(packs, actions.putPack);
   const medium = useMemo(() => lookupIn(media), [media]);
   const { find } = useMemo(() => mediumSearch(media), [media]);
   const parsed = useMemo(() => parseRecipe(text, find), [text, find]);
@@ -64,7 +78,7 @@ export function MixBench({ media, recipe, rooms, roomId = "", saved, putAway, st
     <>
       <SiteHeader />
       <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-6">
-        <h1 className="text-2xl">{stored ? stored.mix.name : "Mix"}</h1>
+        <h1 className="text-2xl">{stored ? stored.value.name : "Mix"}</h1>
         <SavedMixes saved={saved} putAway={putAway} shownId={stored?.id} actions={actions} />
         <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="mix" scale={0.5} /></defs></svg>
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
@@ -89,8 +103,10 @@ export function MixBench({ media, recipe, rooms, roomId = "", saved, putAway, st
                 </ol>
               )}
             </section>
-            {parsed.ok && mixed?.ok && <KeepMix parts={parsed.value} medium={medium} stored={stored} usedBy={usedBy} actions={actions} />}
-            {mixed?.ok && <Character parts={parts} mixed={mixed.value} heightCm={heightCm} />}
+            {note !== "" && <p className="hidden leading-snug print:block">{note}</p>}
+            {parsed.ok && mixed?.ok && <KeepMix parts={parsed.value} amendments={amendments} name={name} note={note} onName={setName} onNote={setNote} medium={medium} stored={stored} usedBy={usedBy} ownMedia={ownMedia} actions={actions} />}
+            {stored && <EarlierVersions versions={versions} shownVersion={stored.version} recipeOf={recipeOf} onBring={(mix) => { write(mix.parts); setAmendments(mix.amendments); setName(mix.name); setNote(mix.note); }} />}
+            {mixed?.ok && <Character parts={parts} mixed={mixed.value} heightCm={heightCm} amendments={amendments} />}
           </div>
           {mixed?.ok ? (
             <div className="space-y-6">
@@ -107,13 +123,13 @@ export function MixBench({ media, recipe, rooms, roomId = "", saved, putAway, st
                   <RetentionChart curved={{ id: "mix", name: "this mix", hydraulics: mixed.value.hydraulics }} system={system} />
                 </div>
               </section>
-              <HowMuch parts={parts} rooms={rooms} roomId={roomId} />
-              <FindMix media={media} parts={parts} mixed={mixed.value} onTake={write} />
+              <HowMuch parts={parts} rooms={rooms} roomId={roomId} onRoom={setRoomId} list={list} chosen={amendments} onChoose={setAmendments} />
+              <FindMix media={media} parts={parts} mixed={mixed.value} rooms={rooms} packs={list.packs} onTake={write} />
             </div>
           ) : (
             <div className="space-y-6">
               <p className="text-soft">{text.trim() === "" ? "Write a recipe, and its water and air stand here; or look for one." : "The mix cannot be computed as it is written."}</p>
-              <FindMix media={media} parts={[]} mixed={undefined} onTake={write} />
+              <FindMix media={media} parts={[]} mixed={undefined} rooms={rooms} packs={list.packs} onTake={write} />
             </div>
           )}
         </div>
@@ -137,7 +153,7 @@ function PartsField({ name, amount, onTake }: { name: string; amount: number; on
 }
 
 /** What the mix is, in sentences. */
-function Character({ parts, mixed, heightCm }: { parts: readonly Part[]; mixed: Blend; heightCm: number }) {
+function Character({ parts, mixed, heightCm, amendments }: { parts: readonly Part[]; mixed: Blend; heightCm: number; amendments: readonly Dosed[] }) {
   const system = useUnits();
   const { hydraulics, shrinkFraction, conductivityFactor, shares, dryBulkDensityGPerCm3 } = mixed;
   const state = containerState(hydraulics, heightCm);
@@ -146,10 +162,11 @@ function Character({ parts, mixed, heightCm }: { parts: readonly Part[]; mixed: 
   const lines: readonly (readonly [string, string])[] = [
     ["Water and air", `In a vessel ${formatLength(heightCm, system)} tall it holds ${formatPercent(state.water)} water and keeps ${formatPercent(state.air)} air, each give or take 5 % of the volume.`],
     ["Shrinks on mixing", `By ${formatPercent(Math.max(0, shrinkFraction))}: fines fill the gaps, and soft parts give under heavy ones. ${formatPercent(hydraulics.thetaS)} of the mix is pores.`],
-    ["Conducts", `${rangeText({ low: hydraulics.ksCmPerHour / conductivityFactor, typical: hydraulics.ksCmPerHour, high: hydraulics.ksCmPerHour * conductivityFactor }, 0)} cm an hour full of water; known to a factor of ${conductivityFactor}.`],
-    ["Weighs", `${threeFigures(dryBulkDensityGPerCm3, 2)} kg a litre dry, ${threeFigures(wetKgPerL, 2)} watered.`],
-    ["pH and salts", `pH about ${rangeText(mixPH(parts, shares), 1)}, salts ${rangeText(mixEc(parts, shares), 1)} dS/m: an estimate from the parts. Test before planting what minds.`],
-    ["Ageing", ageingText(tight, formatPercent(TIGHT_AIR_SPACE), parts.some(({ medium }) => medium.decompositionHalfLifeYears !== null))],
+    ["Conducts", `${formatSpeed(hydraulics.ksCmPerHour / conductivityFactor, system)} to ${formatSpeed(hydraulics.ksCmPerHour * conductivityFactor, system)} full of water; known to a factor of ${conductivityFactor}.`],
+    ["Wicks", wicksText(parts, shares)],
+    ["Weighs", `${formatDensity(dryBulkDensityGPerCm3, system)} dry, ${formatDensity(wetKgPerL, system)} watered.`],
+    ["pH and salts", `pH about ${rangeText(mixPH(parts, shares), 1)}${limedText(amendments, parts, shares)}, salts ${rangeText(mixEc(parts, shares), 1)} dS/m: an estimate from the parts. Test before planting what minds.`],
+    ["Ageing", `${ageTable(parts, shares, state.air)}${ageingText(tight, formatPercent(TIGHT_AIR_SPACE), parts.some(({ medium }) => medium.decompositionHalfLifeYears !== null))}`],
   ];
   return (
     <section aria-label="What it is">
@@ -158,6 +175,37 @@ function Character({ parts, mixed, heightCm }: { parts: readonly Part[]; mixed: 
       <p className="mt-1 text-sm leading-snug text-soft">Packing after Stovall et al. (1986) and de Larrard (1999), retention after Durner (1994). The rule was fitted on mixes described in the literature, not measured here: read the numbers as ranges.</p>
     </section>
   );
+}
+
+/** Which parts draw water up, and which only stand in it; together they wick as those that do are in touch. */
+function wicksText(parts: readonly Part[], shares: readonly number[]): string {
+  const wicks = ({ medium }: Part): boolean => medium.capillaryRiseCm.moistStart.typical >= WICKS_FROM_CM;
+  const not = parts.filter((part) => !wicks(part)).map(({ medium }) => medium.name);
+  const share = parts.reduce((sum, part, i) => sum + (wicks(part) ? shares[i]! : 0), 0);
+  if (not.length === 0) return parts.length === 1 ? "Yes, once it is moist." : "All of its parts do, once moist.";
+  if (share === 0) return "Nothing in it does: over a reservoir it stays dry above the water.";
+  return `${not.join(", ")} ${not.length === 1 ? "does" : "do"} not; the other ${formatPercent(share)} ${share < LEAST_WICKING_SHARE ? "may not touch all through, so that it wicks by chance" : "carries water past it"}.`;
+}
+
+/** Air as it will be, so that the limit's year can be judged. */
+function ageTable(parts: readonly Part[], shares: readonly number[], air: number): string {
+  if (!parts.some(({ medium }) => medium.decompositionHalfLifeYears !== null)) return "";
+  const years = airOverYears(parts, shares, air, AGES_YEARS);
+  return `Air is ${formatPercent(air)} fresh; ${years.map(({ years: after, airSpace: { low, high } }) => `${Math.round(100 * low)}–${formatPercent(high)} after ${after}`).join(", ")} years. `;
+}
+
+const AGES_YEARS = [1, 2, 4] as const;
+/** A medium that lifts 2 mm a day less far than this does not wick to speak of. [cm] */
+const WICKS_FROM_CM = 8;
+/** Grains of a share touch one another all through the mix from about here on: the percolation threshold of random packings, 0.15 to 0.3 (Scher & Zallen 1970). */
+const LEAST_WICKING_SHARE = 0.3;
+
+function limedText(amendments: readonly Dosed[], parts: readonly Part[], shares: readonly number[]): string {
+  const shifts = amendments.flatMap(({ id, amount }) => phShift(AMENDMENTS.find((one) => one.id === id)!, amount, parts, shares) ?? []);
+  if (shifts.length === 0) return "";
+  const [low, high] = [shifts.reduce((sum, one) => sum + one.low, 0), shifts.reduce((sum, one) => sum + one.high, 0)];
+  const signed = (value: number): string => `${value < 0 ? "−" : "+"}${threeFigures(Math.min(3, Math.abs(value)), 1)}`;
+  return ` before its amendments, which move it by ${signed(low)} to ${signed(high)} in time`;
 }
 
 function ageingText({ low, typical, high }: { low: number; typical: number; high: number }, limit: string, rots: boolean): string {

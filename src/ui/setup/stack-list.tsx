@@ -7,6 +7,7 @@ import { ArrowDown, ArrowUp, GripVertical, Plus, X } from "lucide-react";
 import Link from "next/link";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
+import { isOwn } from "@/core/media/own-medium";
 import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
 import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import { headroomCm, type StackLayer } from "@/core/stack/setup";
@@ -69,7 +70,7 @@ export function addAbove(store: SetupStore, newId: () => string): void {
   const { committed, selectedId } = store.getState();
   const below = committed.layers.findIndex(({ id }) => id === selectedId);
   const used = new Set(committed.layers.map(({ mediumId }) => mediumId));
-  const medium = store.media.find(({ id, rootsByDefault }) => rootsByDefault && !isMix(id) && !used.has(id)) ?? store.media[0]!;
+  const medium = store.media.find(({ id, rootsByDefault }) => rootsByDefault && !isMix(id) && !isOwn(id) && !used.has(id)) ?? store.media[0]!;
   const id = newId();
   const added = addLayer(committed, below < 0 ? committed.layers.length - 1 : below, { id, name: "", mediumId: medium.id, rooted: medium.rootsByDefault });
   if (!added) return store.say("There is no room for another layer: make one thicker or the vessel deeper first.");
@@ -157,7 +158,8 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
           }}>
           {!medium && <option value="" disabled>{layer.mediumId}?</option>}
           {store.media.some(({ id }) => isMix(id)) && <optgroup label="Your mixes">{store.media.map(({ id, name: one }) => isMix(id) && <option key={id} value={id}>{one}</option>)}</optgroup>}
-          <optgroup label="Media">{store.media.map(({ id, name: one }) => !isMix(id) && <option key={id} value={id}>{one}</option>)}</optgroup>
+          {store.media.some(({ id }) => isOwn(id)) && <optgroup label="Your media">{store.media.map(({ id, name: one }) => isOwn(id) && <option key={id} value={id}>{one}</option>)}</optgroup>}
+          <optgroup label="Media">{store.media.map(({ id, name: one }) => !isMix(id) && !isOwn(id) && <option key={id} value={id}>{one}</option>)}</optgroup>
         </select>
         <ThicknessField store={store} id={layer.id} name={name} />
       </div>

@@ -1,22 +1,31 @@
 import type { Metadata } from "next";
-import { notFound } from "next/navigation";
+import { notFound, redirect } from "next/navigation";
 import { SOURCES } from "@/core/media/sources";
+import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
+import { putPack } from "@/app/mixes/actions";
 import { marlstone } from "@/server";
 import { MediumPage } from "@/ui/media/medium-page";
 
 type Params = { params: Promise<{ id: string }> };
 
-const mediumOf = async (params: Params["params"]) => {
+/** A colon in an address may come escaped. */
+const idOf = async (params: Params["params"]): Promise<string> => {
   const { id } = await params;
-  return marlstone().catalogue().find((medium) => medium.id === id);
+  try {
+    return decodeURIComponent(id);
+  } catch {
+    return id;
+  }
 };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
-  return { title: (await mediumOf(params))?.name ?? "Medium" };
+  return { title: marlstone().medium(await idOf(params))?.name ?? "Medium" };
 }
 
 export default async function OneMediumPage({ params }: Params) {
-  const medium = await mediumOf(params);
+  const id = await idOf(params);
+  if (isMix(id)) redirect(`/mixes/${id.slice(MIX_PREFIX.length)}`);
+  const medium = marlstone().medium(id);
   if (!medium) notFound();
-  return <MediumPage medium={medium} references={medium.sources.map((source) => SOURCES[source] ?? source)} />;
+  return <MediumPage medium={medium} references={medium.sources.map((source) => SOURCES[source] ?? source)} packs={marlstone().listPacks()} putPack={putPack} />;
 }

@@ -3,21 +3,19 @@ import { notFound } from "next/navigation";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { MixBench } from "@/ui/mixes/mix-bench";
-import { createMix, importMix, putAwayMix, saveMix, takeBackMix } from "../actions";
-import { named, roomsToFill } from "../rooms";
+import { benchProps } from "../bench-props";
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> };
 
 const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string().max(100).catch("") });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: marlstone().loadMix((await params).id)?.stored.mix.name ?? "Mix" };
+  return { title: marlstone().loadMix((await params).id)?.stored.value.name ?? "Mix" };
 }
 
 export default async function MixPage({ params, searchParams }: Props) {
   const loaded = marlstone().loadMix((await params).id);
   if (!loaded) notFound();
   const { recipe, room } = query.parse(await searchParams);
-  return <MixBench key={loaded.stored.id} media={marlstone().catalogue()} recipe={recipe} rooms={roomsToFill(room)} roomId={room} saved={named(marlstone().listMixes())} putAway={named(marlstone().listMixes(true))}
-    stored={loaded.stored} usedBy={loaded.usedBy} actions={{ create: createMix, save: saveMix, putAway: putAwayMix, takeBack: takeBackMix, importText: importMix }} />;
+  return <MixBench key={loaded.stored.id} media={marlstone().ingredients(loaded.stored.value)} {...benchProps(recipe, room)} stored={loaded.stored} usedBy={loaded.usedBy} versions={loaded.versions} />;
 }

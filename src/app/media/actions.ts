@@ -1,0 +1,29 @@
+"use server";
+import type { OwnMedium } from "@/core/media/own-medium";
+import type { Result } from "@/core/units/problem";
+import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
+import { parseOwnMedium } from "@/formats/own-medium";
+import { parseWith } from "@/formats/problems";
+import { marlstone } from "@/server";
+
+// Each: parse, one service call, the result as it is.
+
+export async function createOwnMedium(document: unknown): Promise<Result<string>> {
+  const parsed = parseOwnMedium(document);
+  return parsed.ok ? marlstone().createOwnMedium(parsed.value) : parsed;
+}
+
+export async function saveOwnMedium(input: SaveKeptInput): Promise<KeepOutcome<OwnMedium>> {
+  const parsed = parseWith(saveKeptInput, input);
+  return parsed.ok ? marlstone().saveOwnMedium(parsed.value) : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
+}
+
+export async function putAwayOwnMedium(input: { id: string }): Promise<boolean> {
+  const parsed = parseWith(keptIdInput, input);
+  return parsed.ok && marlstone().setOwnMediumPutAway(parsed.value.id, true);
+}
+
+export async function takeBackOwnMedium(input: { id: string }): Promise<boolean> {
+  const parsed = parseWith(keptIdInput, input);
+  return parsed.ok && marlstone().setOwnMediumPutAway(parsed.value.id, false);
+}
