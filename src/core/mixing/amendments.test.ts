@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "../media/catalogue";
-import { AMENDMENTS, amendmentWarnings, phShift } from "./amendments";
+import { AMENDMENTS, amendmentWarnings, phShift, type MixPlace } from "./amendments";
 
 const part = (id: string, parts: number) => ({ medium: CATALOGUE.find((one) => one.id === id)!, parts });
 const amendment = (id: string) => AMENDMENTS.find((one) => one.id === id)!;
@@ -30,4 +30,16 @@ describe("amendments", () => {
     expect(amendmentWarnings(amendment("sulphur"), [part("limestone-grit-2-6", 1)]).join()).toContain("undoes it");
     expect(amendmentWarnings(amendment("crystals"), [part("sphagnum-peat", 1)])).toEqual([]);
   });
+});
+
+it("what contradicts the setup is said at its place: salts where nothing drains, sulphur and meal under water, feed and lime by moss", () => {
+  const plain = [part("coir-pith-fine", 1)];
+  const said = (id: string, place?: MixPlace): string => amendmentWarnings(AMENDMENTS.find((one) => one.id === id)!, plain, place).join(" ");
+  const jar: MixPlace = { drains: false, standsInWater: true, neighbours: [{ pattern: "moss" }] };
+  const pot: MixPlace = { drains: true, standsInWater: false, neighbours: [{ pattern: "mix" }] };
+  expect(said("slow-release", jar)).toContain("Nothing drains");
+  expect(said("sulphur", jar)).toContain("stands in water");
+  expect(said("organic-feed", jar)).toContain("turns sour");
+  expect(said("dolomite", jar)).toContain("Moss grows");
+  for (const { id } of AMENDMENTS) expect(said(id, pot)).toBe(said(id));
 });

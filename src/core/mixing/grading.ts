@@ -12,6 +12,7 @@ export type GradingAsked = {
   /** What the roots are in now, or a mix as wet as they are used to. */
   readonly core: VgHydraulics;
   readonly coreGrainMm: number;
+  readonly coreMediumIds: readonly string[];
   /** Air wanted at the rim. [m³/m³] */
   readonly rimAir: number;
   /** Zones to fill around the root ball, the rim among them. */
@@ -32,13 +33,21 @@ export const MOST_ZONES = 4;
 /** A zone thinner than this cannot be filled by hand. [cm] */
 export const THINNEST_ZONE_CM = 1;
 /** Mixes held against one another for each zone. */
-const CHOICES = 40;
+const CHOICES = 150;
 /** What a grain size finer than the zone inside counts, for each factor of e. [m³/m³] */
 const FINER_COSTS = 0.1;
+/** What a medium counts that the zone inside has not: one more thing to buy, and one more step for roots. [m³/m³] */
+const NEW_MEDIUM_COSTS = 0.015;
+/** What one with lime or feed counts, where the core has none. [m³/m³] */
+const RICH_COSTS = 0.1;
+/** What being wetter than the zone inside counts: the zones are to dry outward. */
+const WETTER_WEIGHT = 1;
+/** The rim is asked for its air; what water that leaves counts for less. */
+const WATER_WEIGHT = 0.25;
 
 /** Finds the zones. Fails with "zones", "ball", "too-thin", "rim-air" (the core is airier already) or "nothing" when no mix can be made. */
 export function gradedZones(asked: GradingAsked, media: readonly Medium[], waterAt: WaterAt): Result<readonly Zone[]> {
-  const { core, coreGrainMm, rimAir, zones, ballDiameterCm, potDiameterCm, heightCm } = asked;
+  const { core, coreGrainMm, coreMediumIds, rimAir, zones, ballDiameterCm, potDiameterCm, heightCm } = asked;
   if (!(Number.isInteger(zones) && zones >= 1 && zones <= MOST_ZONES)) return failed(problem("zones", "zones", `From 1 to ${MOST_ZONES} zones.`));
   if (!(ballDiameterCm > 0 && ballDiameterCm < potDiameterCm)) return failed(problem("ballDiameterCm", "ball", "The root ball must be narrower than the pot."));
   const step = (potDiameterCm - ballDiameterCm) / 2 / zones;
@@ -50,22 +59,28 @@ export function gradedZones(asked: GradingAsked, media: readonly Medium[], water
   const anything = { least: 0, most: 1 };
   const all = searchMixes(media, waterAt, { air: anything, water: anything }, Infinity, 2).found;
   if (all.length === 0) return failed(problem("media", "nothing", "Nothing is left to mix."));
+  const byId = new Map(media.map((medium) => [medium.id, medium]));
+  const isRich = (id: string): boolean => byId.get(id)?.safety.flags.some((flag) => flag === "contains-lime" || flag === "contains-fertiliser") ?? false;
+  const coreRich = coreMediumIds.some(isRich);
+  const rich = ({ parts }: Candidate): number => (coreRich ? 0 : RICH_COSTS * parts.filter(({ mediumId }) => isRich(mediumId)).length);
   const choices = Array.from({ length: zones }, (_, i) => {
     const share = (i + 1) / zones;
     const [water, air] = [coreWater + (rimWater - coreWater) * share, coreAir + (rimAir - coreAir) * share];
-    const found = all.map((mix): Candidate => ({ ...mix, mismatch: Math.abs(mix.air - air) + Math.abs(mix.water - water) })).sort((a, b) => worth(a) - worth(b)).slice(0, CHOICES);
+    const found = all.map((mix): Candidate => ({ ...mix, mismatch: Math.abs(mix.air - air) + WATER_WEIGHT * Math.abs(mix.water - water) + rich(mix) })).sort((a, b) => worth(a) - worth(b)).slice(0, CHOICES);
     return { water, found };
   });
-  const byId = new Map(media.map((medium) => [medium.id, medium]));
   const grainOf = ({ parts }: Candidate): number => {
     const mixed = blend(parts.map(({ mediumId, parts: amount }) => ({ medium: byId.get(mediumId)!, parts: amount })));
     return mixed.ok ? Math.exp(parts.reduce((sum, { mediumId }, i) => sum + mixed.value.shares[i]! * Math.log(byId.get(mediumId)!.particleSizeMm.d50), 0)) : coreGrainMm;
   };
-  // the best way outward, zone by zone: what a choice misses, and what it is finer than the one inside
-  let ways = [{ cost: 0, grain: coreGrainMm, chosen: [] as { mix: Candidate; grain: number }[] }];
+  // the best way outward, zone by zone: what a choice misses, what it is finer than the one inside, and what in it is new
+  let ways = [{ cost: 0, grain: coreGrainMm, water: coreWater, inside: coreMediumIds, chosen: [] as { mix: Candidate; grain: number }[] }];
   for (const { found } of choices) {
     const sized = found.map((mix) => ({ mix, grain: grainOf(mix) }));
-    ways = sized.map(({ mix, grain }) => ways.map(({ cost, grain: inside, chosen }) => ({ cost: cost + mix.mismatch + FINER_COSTS * Math.max(0, Math.log(inside / grain)), grain, chosen: [...chosen, { mix, grain }] }))
+    ways = sized.map(({ mix, grain }) => ways.map(({ cost, grain: finer, water, inside, chosen }) => ({
+      cost: cost + worth(mix) + FINER_COSTS * Math.max(0, Math.log(finer / grain)) + WETTER_WEIGHT * Math.max(0, mix.water - water) + NEW_MEDIUM_COSTS * mix.parts.filter(({ mediumId }) => !inside.includes(mediumId)).length,
+      grain, water: mix.water, inside: mix.parts.map(({ mediumId }) => mediumId), chosen: [...chosen, { mix, grain }],
+    }))
       .reduce((best, way) => (way.cost < best.cost ? way : best)));
   }
   const { chosen } = ways.reduce((best, way) => (way.cost < best.cost ? way : best));

@@ -40,7 +40,7 @@ export function mixMedium(id: string, name: string, parts: readonly Part[], cont
   const worst = (of: (medium: Medium) => Suitability): Suitability => FIT_ORDER[Math.max(...parts.map(({ medium }) => FIT_ORDER.indexOf(of(medium))))]!;
   const at = (psiCm: number): number => functions.waterContent(psiCm);
   return ok({
-    id, name, grade: `mix of ${parts.map(({ medium, parts: amount }) => `${Number(amount.toFixed(2))} ${medium.name.toLowerCase()}`).join(", ")}`,
+    id, name, grade: `mix of ${parts.map(({ medium, parts: amount }) => `${Number(amount.toFixed(2))} ${medium.name.toLowerCase()}`).join("; ")}`,
     class: biggest.class, pattern: parts.length === 1 ? biggest.pattern : "mix", rootsByDefault: true,
     dryBulkDensityGPerCm3: around(dryBulkDensityGPerCm3, (medium) => medium.dryBulkDensityGPerCm3, 0),
     totalPorosity: around(hydraulics.thetaS, (medium) => medium.totalPorosity, RULE_SLACK, 1),

@@ -41,7 +41,7 @@ export type SoakStep = { readonly atHours: number; readonly mediumIds: readonly 
 /** When water is poured, after the start, and how much of it; reasoned from how fast such media take up water (Valat et al. 1991; Fields et al. 2014a) and told as a plan to test, not a promise. [h] */
 const POURS: Readonly<Record<Wetting["way"], readonly (readonly [atHours: number, share: number])[]>> = { "soak-first": [[0, 0.5], [1, 0.25], [3, 0.25]], slowly: [[0, 1 / 3], [1, 1 / 3], [2, 1 / 3]], "at-once": [[0, 1]] };
 /** After the last pour it is left to draw in before it is tested and mixed. [h] */
-const READY_AFTER_HOURS: Readonly<Record<Wetting["way"], number>> = { "soak-first": 12, slowly: 3, "at-once": 0.25 };
+const READY_AFTER_HOURS: Readonly<Record<Wetting["way"], number>> = { "soak-first": 12, slowly: 3, "at-once": 1 };
 
 /** What to do by the clock, so that all ingredients are wet through at one time; what takes water at once is wetted last. */
 export function soakPlan(wetting: readonly Wetting[]): SoakStep[] {

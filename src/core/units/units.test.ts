@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
-import { formatLength, formatPercent, formatVolume, lengthFieldText, parseLengthCm, parseVolumeCm3, threeFigures } from "./units";
+import { densityFieldText, formatLength, formatPercent, formatRange, formatSpeed, formatVolume, lengthFieldText, parseDensityGPerCm3, parseLengthCm, parsePackAmount, parseSpeedCmPerHour, parseVolumeCm3, threeFigures } from "./units";
 
 const cm = (text: string, system: "metric" | "imperial" = "metric"): number | string => {
   const parsed = parseLengthCm(text, system);
@@ -51,5 +51,35 @@ describe("shown numbers", () => {
     expect([50, 994, 1000, 24_046].map((value) => formatVolume(value, "metric"))).toEqual(["50\u00a0mL", "994\u00a0mL", "1\u00a0L", "24\u00a0L"]);
     expect(formatVolume(100, "imperial")).toBe("3.4\u00a0fl\u00a0oz");
     expect([0.004, 0.0449, 0.32].map(formatPercent)).toEqual(["0.4\u00a0%", "4.5\u00a0%", "32\u00a0%"]);
+  });
+});
+
+describe("packs, dry weights and speeds as they are typed", () => {
+  it.each([
+    ["50", "metric", { unit: "L", amount: 50 }], ["50 L", "imperial", { unit: "L", amount: 50 }], ["5 kg", "metric", { unit: "kg", amount: 5 }], ["500 g", "metric", { unit: "kg", amount: 0.5 }],
+    ["2 cu ft", "metric", { unit: "L", amount: 56.633693184 }], ["10 lb", "imperial", { unit: "kg", amount: 4.5359237 }],
+  ] as const)("%s in a %s field", (text, system, expected) => {
+    const parsed = parsePackAmount(text, system);
+    expect(parsed.ok && [parsed.value.unit, Number(parsed.value.amount.toFixed(9))]).toEqual([expected.unit, expected.amount]);
+  });
+
+  it("says what it cannot read", () => {
+    expect(parsePackAmount("a lot", "metric")).toMatchObject({ ok: false, problems: [{ code: "not-a-number" }] });
+    expect(parsePackAmount("5 stone", "metric")).toMatchObject({ ok: false, problems: [{ code: "unknown-unit" }] });
+    expect(parseDensityGPerCm3("5 cm", "metric").ok).toBe(false);
+  });
+
+  it("a weight and a speed read back as they are shown, in either system", () => {
+    for (const system of ["metric", "imperial"] as const) {
+      const density = parseDensityGPerCm3(densityFieldText(0.105, system), system);
+      expect(density.ok && Math.abs(density.value - 0.105) < 1e-3).toBe(true);
+      expect(formatSpeed(2.54, system)).toBe(system === "metric" ? "2.54\u00a0cm an hour" : "1\u00a0in an hour");
+    }
+    expect(parseSpeedCmPerHour("1 cm/s", "metric")).toEqual({ ok: true, value: 3600 });
+  });
+
+  it("a range has its unit once, and is one value where both read the same", () => {
+    const litres = (cm3: number): string => formatVolume(cm3, "metric");
+    expect([formatRange(1000, 2000, litres), formatRange(500, 2000, litres), formatRange(1000, 1000.1, litres)]).toEqual(["1 to 2\u00a0L", "500\u00a0mL to 2\u00a0L", "1\u00a0L"]);
   });
 });

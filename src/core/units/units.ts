@@ -165,6 +165,14 @@ export function formatVolume(cm3: number, system: UnitSystem): string {
 export const formatMass = (kg: number, system: UnitSystem): string =>
   system === "metric" ? `${threeFigures(kg, 2)}${NBSP}kg` : `${threeFigures(kg / KG_PER_POUND, 1)}${NBSP}lb`;
 
+/** "16.1 to 602 cm an hour": the unit once where both have it, and one value where they read the same. */
+export function formatRange(low: number, high: number, format: (value: number) => string): string {
+  const [from, to] = [format(low), format(high)];
+  if (from === to) return to;
+  const unitOf = (text: string): string => text.slice(text.indexOf(NBSP));
+  return from.includes(NBSP) && unitOf(from) === unitOf(to) ? `${from.slice(0, from.indexOf(NBSP))} to ${to}` : `${from} to ${to}`;
+}
+
 /** "105 g per L" */
 export const formatDensity = (gPerCm3: number, system: UnitSystem): string => `${densityFieldText(gPerCm3, system)}${NBSP}${densityUnitName(system)}`;
 export const densityUnitName = (system: UnitSystem): string => (system === "metric" ? "g per L" : "lb per cu ft");

@@ -6,7 +6,9 @@ import { medium, potWith, layer } from "../../core/testing/setups";
 import { mixDocument, type Mix } from "../../formats/mix-document";
 import { openDatabase, type Db } from "../db/client";
 import { createSetup, loadSetup } from "../setups/setups.service";
-import { createMix, listMixes, loadMix, mediaOfMixes, mediumOfMix, saveMix, setMixPutAway, type MixContext } from "./mixes.service";
+import { NO_FIGURES } from "../../core/media/own-medium";
+import { listOwnMedia, ownMedium } from "../media/media.service";
+import { createMix, importMix, listMixes, loadMix, mediaOfMixes, mediumOfMix, recipeOfMedium, saveMix, setMixPutAway, type MixContext } from "./mixes.service";
 
 const BOG: Mix = { name: "Bog bench", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }], amendments: [], note: "" };
 let ids = 0;
@@ -65,5 +67,37 @@ describe("saved mixes", () => {
     expect(lookup("mix:%")).toBeUndefined();
     setMixPutAway(db, id, false, context);
     expect(mediaOfMixes(db, context)).toHaveLength(1);
+  });
+
+  it("keep every version, to be brought back", () => {
+    const id = made();
+    saveMix(db, { id, baseVersion: 1, document: mixDocument({ ...BOG, name: "Wetter", amendments: [{ id: "dolomite", amount: 2 }] }) }, context);
+    expect(loadMix(db, id)!.versions.map(({ version, value }) => [version, value.name])).toEqual([[2, "Wetter"], [1, "Bog bench"]]);
+  });
+
+  it("fill a layer with their parts; a medium fills it alone; what is gone is not known", () => {
+    const id = made({ ...BOG, amendments: [{ id: "dolomite", amount: 2 }] });
+    expect(recipeOfMedium(db, `mix:${id}`, context)).toMatchObject({ parts: [{ medium: { id: "sphagnum-peat" }, parts: 2 }, { parts: 1 }], amendments: [{ id: "dolomite" }] });
+    expect(recipeOfMedium(db, "pumice-2-5", context)).toMatchObject({ parts: [{ medium: { id: "pumice-2-5" }, parts: 1 }], amendments: [] });
+    expect([recipeOfMedium(db, "mix:none", context), recipeOfMedium(db, "moon-dust", context)]).toEqual([undefined, undefined]);
+  });
+
+  it("from elsewhere bring their own media along, all or nothing; what is here already is not doubled", () => {
+    const ingredient = (mediumId: string) => medium(mediumId) ?? ownMedium(db, mediumId, context);
+    const here = { ...context, ingredient };
+    const grit = { name: "Their grit", grade: "", basedOn: "granite-grit-3-6", figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.5 } };
+    const theirs = { ...BOG, parts: [{ mediumId: "sphagnum-peat", parts: 1 }, { mediumId: "own:theirs", parts: 1 }] };
+    const taken = importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here);
+    if (!taken.ok) throw new Error(taken.problems[0]!.message);
+    const [, mine] = loadMix(db, taken.value)!.stored.value.parts;
+    expect(mine!.mediumId).toMatch(/^own:/u);
+    expect(ingredient(mine!.mediumId)).toMatchObject({ name: "Their grit" });
+    expect(importMix(db, { mix: loadMix(db, taken.value)!.stored.value, media: { [mine!.mediumId]: grit } }, here).ok).toBe(true);
+    expect(listOwnMedia(db)).toHaveLength(1);
+    // nothing is kept of one that does not blend, or whose own medium cannot be meant
+    expect(importMix(db, { mix: { ...theirs, parts: [...theirs.parts, { mediumId: "moon-dust", parts: 1 }] }, media: { "own:theirs": grit } }, here)).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
+    expect(importMix(db, { mix: theirs, media: { "own:theirs": { ...grit, figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 50 } } } }, here)).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
+    expect(importMix(db, { mix: theirs, media: {} }, here)).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
+    expect([listOwnMedia(db).length, listMixes(db).length]).toEqual([1, 2]);
   });
 });

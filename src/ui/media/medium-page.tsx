@@ -1,9 +1,9 @@
 "use client";
 import Link from "next/link";
-import type { Medium } from "@/core/media/medium";
+import type { Medium, Range } from "@/core/media/medium";
 import { isOwn, OWN_PREFIX } from "@/core/media/own-medium";
 import type { Pack } from "@/core/mixing/batch";
-import { densityUnitName, formatDensity, formatDepthPerDay, formatLength, formatPercent, formatSpeed, threeFigures } from "@/core/units/units";
+import { formatDensity, formatDepthPerDay, formatLength, formatPercent, formatRange, formatSpeed, threeFigures } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
@@ -17,17 +17,18 @@ export function MediumPage({ medium, references, packs, putPack }: { medium: Med
   const system = useUnits();
   const list = usePacks(packs, putPack);
   const { hydraulics, particleSizeMm, decompositionHalfLifeYears: halfLife, safety } = medium;
+  const lengths = ({ low, high }: Range): string => formatRange(low, high, (cm) => formatLength(cm, system));
   const at = (cm: number) => containerState(hydraulics, cm);
   const rows: readonly (readonly [string, string])[] = [
     ["Pores water reaches", percentRange(medium.totalPorosity)],
     [`Water held, vessel of ${formatLength(15, system)}`, percentRange(medium.containerCapacity15cm)],
     [`Air left, vessel of ${formatLength(15, system)}`, percentRange(medium.airSpace15cm)],
     ["Water roots cannot have", percentRange(medium.unavailableWater)],
-    ["Wicks up in a day, from dry", `${formatLength(medium.capillaryRiseCm.dryStart.low, system)} to ${formatLength(medium.capillaryRiseCm.dryStart.high, system)}`],
-    [`Carries ${formatDepthPerDay(2, system)} up, once moist`, `${formatLength(medium.capillaryRiseCm.moistStart.low, system)} to ${formatLength(medium.capillaryRiseCm.moistStart.high, system)}`],
-    ["Conducts, full of water", `${formatSpeed(medium.ksCmPerHour.low, system)} to ${formatSpeed(medium.ksCmPerHour.high, system)}`],
+    ["Wicks up in a day, from dry", lengths(medium.capillaryRiseCm.dryStart)],
+    [`Carries ${formatDepthPerDay(2, system)} up, once moist`, lengths(medium.capillaryRiseCm.moistStart)],
+    ["Conducts, full of water", formatRange(medium.ksCmPerHour.low, medium.ksCmPerHour.high, (speed) => formatSpeed(speed, system))],
     ["Rewetting", `${REWETTING_WORDS[medium.rewetting.behaviour]}${medium.rewetting.belowTheta === null ? "" : `, under ${formatPercent(medium.rewetting.belowTheta)} water`}`],
-    ["Dry weight", `${formatDensity(medium.dryBulkDensityGPerCm3.low, system).replace(`\u00a0${densityUnitName(system)}`, "")}–${formatDensity(medium.dryBulkDensityGPerCm3.high, system)}`],
+    ["Dry weight", formatRange(medium.dryBulkDensityGPerCm3.low, medium.dryBulkDensityGPerCm3.high, (density) => formatDensity(density, system))],
     ["Grains", `${threeFigures(particleSizeMm.d10, 2)}–${threeFigures(particleSizeMm.d90, 2)} mm, half under ${threeFigures(particleSizeMm.d50, 2)} mm`],
     ["pH", rangeText(medium.pH, 1)],
     ["Salts, saturated extract", `${rangeText(medium.ecDsPerM)} dS/m`],

@@ -215,12 +215,12 @@ const Said = ({ problems }: { problems: readonly Problem[] }) => (problems.lengt
 
 function Figure({ label, value, as, problems, onChange }: { label: string; value: string; as: string; problems: readonly Problem[]; onChange: (text: string) => void }) {
   return (
-    <div><label className="block text-sm text-soft">{label}<input className="field block w-40 text-base text-ink" value={value} placeholder={`as it: ${as}`} autoComplete="off" aria-invalid={problems.length > 0} onChange={(event) => onChange(event.target.value)} /></label><Said problems={problems} /></div>
+    <div><label className="block text-sm text-soft">{label}<input className="field block w-40 text-base text-ink" value={value} placeholder={`nearest: ${as}`} autoComplete="off" aria-invalid={problems.length > 0} onChange={(event) => onChange(event.target.value)} /></label><Said problems={problems} /></div>
   );
 }
 
 function Choice({ label, value, as, options, onChoose }: { label: string; value: string; as: string; options: readonly (readonly [string, string])[]; onChoose: (value: string) => void }) {
-  return <label className="block text-sm text-soft">{label}<select className="field block text-base text-ink" value={value} onChange={(event) => onChoose(event.target.value)}><option value="">as it: {as}</option>{options.map(([one, words]) => <option key={one} value={one}>{words}</option>)}</select></label>;
+  return <label className="block text-sm text-soft">{label}<select className="field block text-base text-ink" value={value} onChange={(event) => onChoose(event.target.value)}><option value="">nearest: {as}</option>{options.map(([one, words]) => <option key={one} value={one}>{words}</option>)}</select></label>;
 }
 
 const Cell = ({ label, value, wrong, onChange }: { label: string; value: string; wrong: boolean; onChange: (text: string) => void }) => (

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { AMENDMENTS, amendmentWarnings, GREATEST_DOSE, phShift, type Amendment, type Dosed, type MixPlace } from "@/core/mixing/amendments";
 import type { Part } from "@/core/mixing/blend";
-import { formatMass, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
+import { formatMass, formatRange, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 
 /** What may be mixed in, what that comes to in this batch, what of it is in the recipe, and what speaks against it. */
@@ -24,7 +24,7 @@ export function AmendmentsList({ parts, shares, mixedCm3, place, chosen, onChoos
               <label className="mr-1 inline-flex min-h-6 items-center gap-1.5 align-top pointer-coarse:min-h-11"><input type="checkbox" className="no-print size-4 accent-(--ink)" checked={dosed !== undefined} onChange={(event) => put(amendment.id, event.target.checked ? amendment.dose.range.typical : undefined)} /><b>{amendment.name}</b></label>
               {dosed ? <>: <DoseField key={dosed.amount} amendment={amendment} dosed={dosed} onTake={(amount) => put(amendment.id, amount)} /> makes {amountText(amendment, dosed.amount, mixedCm3, system)} here; labels give {doseText(amendment, mixedCm3, system)}. </> : <>: {doseText(amendment, mixedCm3, system)}. </>}
               {amendment.about} {shiftText(amendment, parts, shares, dosed)}
-              {warnings.map((text) => <span key={text} className="block border-l-2 border-trouble pl-2 text-trouble">{text}</span>)}
+              {warnings.map((text) => <span key={text} className={`block border-l-2 pl-2 ${dosed ? "border-trouble text-trouble" : "border-rule-strong"}`}>{text}</span>)}
             </li>
           );
         })}
@@ -58,7 +58,7 @@ export function amountText({ dose: { kind } }: Amendment, amount: number, mixedC
 function doseText(amendment: Amendment, mixedCm3: number, system: UnitSystem): string {
   const { kind, range } = amendment.dose;
   const per = kind === "share" ? `${threeFigures(100 * range.low, 0)} to ${threeFigures(100 * range.high, 0)} % of the volume` : `${threeFigures(range.low, 1)} to ${threeFigures(range.high, 1)} g a litre`;
-  return `${amountText(amendment, range.low, mixedCm3, system)} to ${amountText(amendment, range.high, mixedCm3, system)} (${per})`;
+  return `${formatRange(range.low, range.high, (amount) => amountText(amendment, amount, mixedCm3, system))} (${per})`;
 }
 
 function shiftText(amendment: Amendment, parts: readonly Part[], shares: readonly number[], dosed: Dosed | undefined): string {

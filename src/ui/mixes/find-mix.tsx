@@ -74,7 +74,7 @@ export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
     setState({ kind: "searching" });
     const place = { media: asked, fromSuctionCm: base, toSuctionCm: base + height };
     client.current.search(
-      target === ZONES ? { ...place, kind: "grade", asked: { core: mixed!.hydraulics, coreGrainMm: grainOf(parts, mixed!), rimAir: (rimAir as Span).least, zones, ballDiameterCm: ball as number, potDiameterCm: pot as number, heightCm: height } }
+      target === ZONES ? { ...place, kind: "grade", asked: { core: mixed!.hydraulics, coreGrainMm: grainOf(parts, mixed!), coreMediumIds: parts.map(({ medium }) => medium.id), rimAir: (rimAir as Span).least, zones, ballDiameterCm: ball as number, potDiameterCm: pot as number, heightCm: height } }
         : match ? { ...place, kind: "match", match }
           : { ...place, kind: "wanted", wanted: { air: air as Span, water: water as Span, ...(numbers.pHLeast || numbers.pHMost ? { pH: pH as Span } : {}) }, mostParts: MOST_PARTS },
       (reply) => setState(reply ? { kind: "done", reply, exact: match === undefined, suctions: [base, base + height] } : { kind: "failed" }));
@@ -121,7 +121,7 @@ export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
       )}
       {target === ZONES && (
         <>
-          <p className="mt-2 max-w-[62ch] text-[0.95rem] leading-snug">Roots used to wet stay wet: this mix is the core, what lies around it goes in steps to an airy rim. At one height all zones stand at one suction, so the grains decide what each holds, and none may be finer than the one inside it.</p>
+          <p className="mt-2 max-w-[80ch] text-[0.95rem] leading-snug">Roots used to wet stay wet: this mix is the core, what lies around it goes in steps to an airy rim. At one height all zones stand at one suction, so the grains decide what each holds, and none may be finer than the one inside it.</p>
           <div className="mt-1 flex flex-wrap items-start gap-x-4 gap-y-2">
             {field("ball", `Root ball, wide, ${unit}`, ball)}{field("pot", `Pot, wide inside, ${unit}`, pot)}{field("zones", "zones around it", zonesSaid)}{field("rimAir", "air at the rim, %", rimAir)}
             {said(ball)}{said(pot)}{said(zonesSaid)}{said(rimAir)}

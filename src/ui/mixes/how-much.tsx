@@ -94,11 +94,11 @@ export function cupsOf(batch: Batch, parts: readonly Part[]): { readonly times: 
 export function BatchText({ batch }: { batch: Batch }) {
   const system = useUnits();
   const litres = (cm3: number): string => formatVolume(cm3, system);
-  const measure = measureFor(batch.onePartCm3);
+  const many = batch.ingredients.length > 1;
+  const measure = measureFor(many ? batch.onePartCm3 : batch.sumCm3);
   return (
-    <p className="mt-2 leading-snug">
-      One part is <b>{litres(batch.onePartCm3)}</b>: a {litres(measure.cm3)} measure filled {threeFigures(measure.perPart, 1)} {measure.perPart === 1 ? "time" : "times"}. {batch.ingredients.length > 1 ? `Side by side the parts are ${litres(batch.sumCm3)}; mixed they are ${litres(batch.mixedCm3)}` : `Loose it is ${litres(batch.mixedCm3)}`},
-      and settled after the first waterings {litres(batch.settledCm3)} (settling {formatPercent(batch.settlingFraction)}). It weighs {formatMass(batch.dryKg, system)} dry, about {formatMass(batch.wetKg, system)} watered.
+    <p className="mt-2 max-w-[80ch] leading-snug">
+      {many ? "One part is" : "Measure out"} <b>{litres(many ? batch.onePartCm3 : batch.sumCm3)}</b>: a {litres(measure.cm3)} measure filled {threeFigures(measure.perPart, 1)} {measure.perPart === 1 ? "time" : "times"}. {many ? `Side by side the parts are ${litres(batch.sumCm3)}; mixed they are ${litres(batch.mixedCm3)}, and settled` : "Settled"} after the first waterings {many ? "" : "it is "}{litres(batch.settledCm3)} (settling {formatPercent(batch.settlingFraction)}). It weighs {formatMass(batch.dryKg, system)} dry, about {formatMass(batch.wetKg, system)} watered.
     </p>
   );
 }

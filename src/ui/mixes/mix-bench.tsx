@@ -14,7 +14,7 @@ import { mixEc, mixPH } from "@/core/mixing/chemistry";
 import { airOverYears, yearsUntilTight } from "@/core/mixing/ageing";
 import { parseRecipe, recipeText, type RecipePart } from "@/core/mixing/recipe";
 import { TIGHT_AIR_SPACE } from "@/core/readings/readings";
-import { formatDensity, formatLength, formatPercent, formatSpeed, lengthFieldText, parseLengthCm, threeFigures } from "@/core/units/units";
+import { formatDensity, formatLength, formatPercent, formatRange, formatSpeed, lengthFieldText, parseLengthCm, threeFigures } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
@@ -161,8 +161,8 @@ function Character({ parts, mixed, heightCm, amendments }: { parts: readonly Par
   const wetKgPerL = dryBulkDensityGPerCm3 + state.water;
   const lines: readonly (readonly [string, string])[] = [
     ["Water and air", `In a vessel ${formatLength(heightCm, system)} tall it holds ${formatPercent(state.water)} water and keeps ${formatPercent(state.air)} air, each give or take 5 % of the volume.`],
-    ["Shrinks on mixing", `By ${formatPercent(Math.max(0, shrinkFraction))}: fines fill the gaps, and soft parts give under heavy ones. ${formatPercent(hydraulics.thetaS)} of the mix is pores.`],
-    ["Conducts", `${formatSpeed(hydraulics.ksCmPerHour / conductivityFactor, system)} to ${formatSpeed(hydraulics.ksCmPerHour * conductivityFactor, system)} full of water; known to a factor of ${conductivityFactor}.`],
+    ...(parts.length === 1 ? [] : [["Shrinks on mixing", `By ${formatPercent(Math.max(0, shrinkFraction))}: fines fill the gaps, and soft parts give under heavy ones. ${formatPercent(hydraulics.thetaS)} of the mix is pores.`] as const]),
+    ["Conducts", `${formatRange(hydraulics.ksCmPerHour / conductivityFactor, hydraulics.ksCmPerHour * conductivityFactor, (speed) => formatSpeed(speed, system))} full of water; known to a factor of ${conductivityFactor}.`],
     ["Wicks", wicksText(parts, shares)],
     ["Weighs", `${formatDensity(dryBulkDensityGPerCm3, system)} dry, ${formatDensity(wetKgPerL, system)} watered.`],
     ["pH and salts", `pH about ${rangeText(mixPH(parts, shares), 1)}${limedText(amendments, parts, shares)}, salts ${rangeText(mixEc(parts, shares), 1)} dS/m: an estimate from the parts. Test before planting what minds.`],

@@ -2,7 +2,7 @@
 import { Fragment, useState } from "react";
 import type { Medium } from "@/core/media/medium";
 import { GREATEST_SWELLING, packFillsCm3, USUAL_SWELLING, type Needed, type Pack, type PackKind } from "@/core/mixing/batch";
-import { formatMass, formatPackAmount, formatVolume, parsePackAmount, threeFigures, type UnitSystem } from "@/core/units/units";
+import { formatMass, formatPackAmount, formatRange, formatVolume, parsePackAmount, threeFigures, type UnitSystem } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 
 export type PutPack = (input: { mediumId: string; pack: Pack | null }) => Promise<{ readonly ok: boolean }>;
@@ -113,5 +113,5 @@ function fillsText(pack: Pack, medium: Medium, system: UnitSystem): string {
   const fills = formatVolume(packFillsCm3(pack, medium), system);
   if (pack.unit === "L") return `Fills ${fills}${pack.swells === 1 ? " as it is" : " once loosened or wetted"}.`;
   const { low, high } = medium.dryBulkDensityGPerCm3;
-  return `Fills about ${fills} (${formatVolume((pack.amount * 1000) / high, system)} to ${formatVolume((pack.amount * 1000) / low, system)}), by its dry weight of a litre.`;
+  return `Fills about ${fills} (${formatRange((pack.amount * 1000) / high, (pack.amount * 1000) / low, (cm3) => formatVolume(cm3, system))}), by its dry weight of a litre.`;
 }

@@ -12,7 +12,7 @@ import { SiteHeader } from "../common/site-header";
 import { amountText } from "./amendments-list";
 import { BatchText, cupsOf } from "./how-much";
 import { NeededTable, Tick, usePacks, type PutPack } from "./packs";
-import { WettingPart } from "./wetting-part";
+import { WettingCautions, WettingPart } from "./wetting-part";
 
 export type LayerToFill = {
   readonly id: string; readonly roomId: string; readonly name: string; readonly mediumId: string; readonly mediumName: string; readonly fromCm: number; readonly toCm: number; readonly areaCm2: number; readonly roomCm3: number; readonly place: MixPlace;
@@ -21,6 +21,9 @@ export type LayerToFill = {
   /** Whether it is there to lead water up, and must go in wet. */
   readonly wicks: boolean;
 };
+
+/** What one person hardly lifts. [kg] */
+const HEAVY_KG = 20;
 
 /** Everything one setup takes: one list to buy by, then layer by layer what is measured out, mixed and wetted. */
 export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId: string; name: string; layers: readonly LayerToFill[]; packs: readonly Pack[]; putPack: PutPack }) {
@@ -49,7 +52,7 @@ export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId:
               <NeededTable needed={shopping.needed} list={list} ticks />
               <p className="mt-1 leading-snug">
                 {shopping.cost === undefined ? (shopping.needed.some(({ cost }) => cost !== undefined) ? `What has a price comes to ${threeFigures(shopping.needed.reduce((sum, { cost }) => sum + (cost ?? 0), 0), 2)}. ` : "") : `All together ${threeFigures(shopping.cost, 2)}. `}
-                It weighs {formatMass(made.reduce((sum, { dryKg }) => sum + dryKg, 0), system)} dry and about {formatMass(made.reduce((sum, { wetKg }) => sum + wetKg, 0), system)} watered, standing water and vessel not counted: fill it where it is to stand.
+                It weighs {formatMass(made.reduce((sum, { dryKg }) => sum + dryKg, 0), system)} dry and about {formatMass(made.reduce((sum, { wetKg }) => sum + wetKg, 0), system)} watered, standing water and vessel not counted{made.reduce((sum, { wetKg }) => sum + wetKg, 0) > HEAVY_KG ? ": fill it where it is to stand" : ""}.
               </p>
               <p className="text-sm leading-snug text-soft">Volumes are loose, before mixing; the margin, what shrinks on mixing and what settles after the first waterings are in them. Packs stay in your list for every mix.</p>
             </section>
@@ -58,6 +61,7 @@ export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId:
             {cautions.length > 0 && (
               <section aria-label="Take care" className="mt-6 border-t border-rule-strong pt-3">
                 <h2 className="text-lg">Take care</h2>
+                <WettingCautions />
                 <ul className="mt-1 space-y-1 text-[0.95rem] leading-snug">{cautions.map((text) => <li key={text} className="border-l-2 border-rule-strong pl-2">{text}</li>)}</ul>
               </section>
             )}
@@ -88,7 +92,7 @@ function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled:
             const amendment = AMENDMENTS.find((one) => one.id === id)!;
             return <p key={id} className="text-[0.95rem] leading-snug"><Tick />{amendment.name}: {amountText(amendment, amount, made.batch.mixedCm3, system)}, mixed in evenly. {amendmentWarnings(amendment, parts, place).map((text) => <span key={text} className="block border-l-2 border-trouble pl-2 text-trouble">{text}</span>)}</p>;
           })}
-          <WettingPart parts={parts} batch={made.batch} packs={packs} initial={layer.wicks ? "wick" : "potting"} level={4} />
+          <WettingPart parts={parts} batch={made.batch} packs={packs} initial={layer.wicks ? "wick" : "potting"} level={4} brief />
           <Link className="no-print inline-flex items-center text-sm underline decoration-dotted pointer-coarse:min-h-11" href={bench}>its mix, feeds and lime, or something instead</Link>
         </>
       )}

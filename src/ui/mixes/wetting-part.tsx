@@ -3,7 +3,7 @@ import { useId, useMemo, useState } from "react";
 import type { Batch, Pack } from "@/core/mixing/batch";
 import type { Part } from "@/core/mixing/blend";
 import { hydrationOf, soakPlan, WETNESS, wettingOf, type SoakStep, type Wetness, type Wetting } from "@/core/mixing/wetting";
-import { formatHours, formatPercent, formatVolume, type UnitSystem } from "@/core/units/units";
+import { formatHours, formatPercent, formatRange, formatVolume, type UnitSystem } from "@/core/units/units";
 import { hydraulicFunctions } from "@/core/hydraulics/hydraulics";
 import { useUnits } from "../common/preferences";
 import { Tick } from "./packs";
@@ -16,7 +16,10 @@ const WAY_WORDS: Record<Wetting["way"], string> = {
 const NOT_WORTH_WETTING = 0.06;
 
 /** From dry ingredients to a mix as wet as it is wanted, by hand test, by volume and by the clock. */
-export function WettingPart({ parts, batch, packs, initial = "potting", level = 3 }: { parts: readonly Part[]; batch: Batch; packs: readonly Pack[]; initial?: Wetness; level?: 3 | 4 }) {
+export function WettingPart({ parts, batch, packs, initial = "potting", level = 3, brief = false }: { parts: readonly Part[]; batch: Batch; packs: readonly Pack[]; initial?: Wetness; level?: 3 | 4;
+  /** Where the cautions are told once for several. */
+  brief?: boolean;
+}) {
   const system = useUnits();
   const timeId = useId();
   const [wetness, setWetness] = useState<Wetness>(initial);
@@ -24,6 +27,7 @@ export function WettingPart({ parts, batch, packs, initial = "potting", level = 
   const wetting = useMemo(() => wettingOf(parts, batch, wetness), [parts, batch, wetness]);
   const plan = useMemo(() => soakPlan(wetting), [wetting]);
   const water = (of: "least" | "most"): number => wetting.reduce((sum, one) => sum + one[of], 0);
+  const volumes = (least: number, most: number): string => formatRange(least, most, (cm3) => formatVolume(cm3, system));
   const name = (id: string): string => parts.find(({ medium }) => medium.id === id)!.medium.name;
   const hydrations = parts.flatMap(({ medium }, i) => {
     const pack = packs.find(({ mediumId }) => mediumId === medium.id);
@@ -40,13 +44,13 @@ export function WettingPart({ parts, batch, packs, initial = "potting", level = 
         </label>
         <label htmlFor={timeId} className="no-print text-sm text-soft">begun at{" "}<input id={timeId} type="time" className="field text-base text-ink" value={beginAt} onChange={(event) => setBeginAt(event.target.value)} /></label>
       </div>
-      <p className="leading-snug">{WETNESS[wetness].hand} From dry that takes {formatVolume(water("least"), system)} to {formatVolume(water("most"), system)} of water for all of it; begin with the lesser and test. Mixed, it is then {formatPercent(hydraulicFunctions(batch.blend.hydraulics).waterContent(WETNESS[wetness].psiCm))} water.</p>
+      <p className="leading-snug">{WETNESS[wetness].hand} From dry that takes {volumes(water("least"), water("most"))} of water for all of it; begin with the lesser and test. Mixed, it is then {formatPercent(hydraulicFunctions(batch.blend.hydraulics).waterContent(WETNESS[wetness].psiCm))} water.</p>
       <ul className="mt-1 space-y-0.5 text-[0.95rem] leading-snug">
-        {wetting.map(({ mediumId, least, most, way }) => <li key={mediumId} className="border-l-2 border-rule-strong pl-2">{name(mediumId)}: {formatVolume(least, system)} to {formatVolume(most, system)}; {WAY_WORDS[way]}.</li>)}
+        {wetting.map(({ mediumId, least, most, way }) => <li key={mediumId} className="border-l-2 border-rule-strong pl-2">{name(mediumId)}: {volumes(least, most)}; {WAY_WORDS[way]}.</li>)}
       </ul>
       {hydrations.map(({ medium, pack, hydration: { fillsCm3, least, most, tubCm3, minutes }, looseCm3 }) => (
         <p key={medium.id} className="mt-1 border-l-2 border-water pl-2 text-[0.95rem] leading-snug">
-          A {pack.kind} of {medium.name} swells to {formatVolume(fillsCm3, system)}: {fillsCm3 > looseCm3 * 1.02 ? `this batch wants ${formatPercent(looseCm3 / fillsCm3)} of one, sawn or broken off dry; a whole one` : "each"} takes {formatVolume(least, system)} to {formatVolume(most, system)} of warm water, in a tub of at least {formatVolume(tubCm3, system)}, for {formatHours(minutes[0] / 60)} to {formatHours(minutes[1] / 60)}; loosen it by hand, and again before it is measured in cups. Its water is in the sum above.
+          A {pack.kind} of {medium.name} swells to {formatVolume(fillsCm3, system)}: {fillsCm3 > looseCm3 * 1.02 ? `this batch wants ${formatPercent(looseCm3 / fillsCm3)} of one, sawn or broken off dry; a whole one` : "each"} takes {volumes(least, most)} of warm water, in a tub of at least {formatVolume(tubCm3, system)}, for {formatRange(minutes[0] / 60, minutes[1] / 60, formatHours)}; loosen it by hand, and again before it is measured in cups. Its water is in the sum above.
         </p>
       ))}
       {plan.length > 0 && (
@@ -54,10 +58,14 @@ export function WettingPart({ parts, batch, packs, initial = "potting", level = 
           {plan.map((step) => <li key={`${step.atHours} ${step.does} ${step.share}`} className="grid grid-cols-[6.5rem_minmax(0,1fr)] gap-2 py-0.5"><span className="text-soft"><Tick />{clockText(step.atHours, beginAt)}</span><span>{stepText(step, name, wetting, system)}</span></li>)}
         </ol>
       )}
-      <p className="mt-1 text-sm leading-snug text-soft">Times are reasoned from how such media take up water, not measured on yours: the hand test decides. Dry peat, perlite, vermiculite and lime dust: wet them as you open the bag, wear a mask. Gloves with peat, moss and compost: do not breathe potting dust, wash your hands.</p>
+      {!brief && <WettingCautions />}
     </section>
   );
 }
+
+export const WettingCautions = () => (
+  <p className="mt-1 text-sm leading-snug text-soft">Times are reasoned from how such media take up water, not measured on yours: the hand test decides. Dry peat, perlite, vermiculite and lime dust: wet them as you open the bag, wear a mask. Gloves with peat, moss and compost: do not breathe potting dust, wash your hands.</p>
+);
 
 function clockText(hours: number, beginAt: string): string {
   const began = /^(\d{1,2}):(\d{2})/u.exec(beginAt);
@@ -74,7 +82,7 @@ function stepText({ does, mediumIds, share }: SoakStep, name: (id: string) => st
     case "soak-warm": return `${names}: pour on ${water}, warm, and stir.`;
     case "go-on": return `${names}: another ${water}, and stir.`;
     case "pour": return `${names}: pour on ${water}${share === 1 ? "" : " of it"}, and stir.`;
-    case "mix": return "Test by hand, add what is wanting, mix everything and fill it in at once: dry pockets steal water from roots.";
+    case "mix": return `Test by hand, add what is wanting${mediumIds.length > 1 ? ", mix everything" : ""} and fill it in at once: dry pockets steal water from roots.`;
     default: return does satisfies never;
   }
 }

@@ -21,13 +21,14 @@ export default async function BatchPage({ params }: Params) {
   if (loaded.status === "damaged") return <main className="mx-auto max-w-[60ch] p-6"><p>The stored version of this setup cannot be read, so nothing can be bought for it. <Link href={`/setups/${id}`}>Its own page</Link> shows what can be restored.</p></main>;
   const { setup } = loaded.state;
   const heights = boundariesCm(setup);
+  const lowestRooted = setup.layers.findIndex(({ rooted }) => rooted);
   const layers = roomsOf(id, setup).map((room, i): LayerToFill => {
     const layer = setup.layers[i]!;
     const recipe = marlstone().recipeOfMedium(layer.mediumId);
     return {
       id: layer.id, roomId: room.id, name: layer.name || (marlstone().medium(layer.mediumId)?.name ?? layer.mediumId), mediumId: layer.mediumId, mediumName: marlstone().medium(layer.mediumId)?.name ?? layer.mediumId,
       fromCm: heights[i]!, toCm: heights[i + 1]!, areaCm2: room.volumeCm3 / layer.thicknessCm, roomCm3: room.volumeCm3, place: room.place, parts: recipe?.parts ?? [], amendments: recipe?.amendments ?? [],
-      wicks: !layer.rooted && (layer.areaShare < 1 || room.place.standsInWater || (i > 0 && setup.water.kind === "free-water")),
+      wicks: i < lowestRooted && setup.water.kind === "free-water",
     };
   });
   return <SetupBatch setupId={id} name={setup.name} layers={layers} packs={marlstone().listPacks()} putPack={putPack} />;

@@ -1,0 +1,72 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
+import { layer, medium, potWith } from "../../core/testing/setups";
+import { ownMediumDocument } from "../../formats/own-medium-document";
+import { openMarlstone, type Marlstone } from "../open";
+
+const GRIT: OwnMedium = { name: "Lane grit", grade: "from the lane", basedOn: "granite-grit-3-6", figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.5, drained: [{ heightCm: 10, water: 0.1, air: 0.32 }] } };
+let folder: string;
+let marlstone: Marlstone;
+beforeEach(() => { folder = mkdtempSync(join(tmpdir(), "marlstone-media-")); marlstone = openMarlstone(folder); });
+afterEach(() => { marlstone.close(); rmSync(folder, { recursive: true, force: true }); });
+const make = (own: OwnMedium = GRIT): string => {
+  const made = marlstone.createOwnMedium(own);
+  if (!made.ok) throw new Error(made.problems[0]!.message);
+  return made.value;
+};
+
+describe("a grower's own media", () => {
+  it("are kept, fitted, and outlive the database's closing", () => {
+    const id = make();
+    marlstone.close();
+    marlstone = openMarlstone(folder);
+    expect(marlstone.loadOwnMedium(id)).toMatchObject({ stored: { id, version: 1, value: GRIT }, made: { ok: true, value: { medium: { id: `own:${id}`, name: "Lane grit" } } }, usedBy: [] });
+    expect(marlstone.ingredients()[0]!.name).toBe("Lane grit");
+    expect(medium("granite-grit-3-6")!.name).not.toBe("Lane grit");
+  });
+
+  it("are layers and parts of mixes, and say what changes with them: mixes, setups, and setups of those mixes", () => {
+    const id = make();
+    const mix = marlstone.createMix({ name: "Grit mix", note: "", amendments: [], parts: [{ mediumId: `own:${id}`, parts: 1 }, { mediumId: "sphagnum-peat", parts: 1 }] });
+    if (!mix.ok) throw new Error(mix.problems[0]!.message);
+    for (const [name, mediumId] of [["By itself", `own:${id}`], ["In a mix", `mix:${mix.value}`]] as const) {
+      expect(marlstone.createSetup({ ...potWith({ kind: "drained", outletCm: 0 }, [{ ...layer("pea-gravel-6-10", 10), mediumId }]), name }).ok).toBe(true);
+    }
+    expect(marlstone.loadOwnMedium(id)!.usedBy.map(({ kind, name }) => [kind, name])).toEqual([["mix", "Grit mix"], ["setup", "By itself"], ["setup", "In a mix"]]);
+    // put away it is no longer offered, but what uses it still stands
+    expect(marlstone.setOwnMediumPutAway(id, true)).toBe(true);
+    expect(marlstone.media().some(({ id: one }) => one === `own:${id}`)).toBe(false);
+    expect(marlstone.media().some(({ name }) => name === "Grit mix")).toBe(true);
+    expect(marlstone.ingredients(marlstone.loadMix(mix.value)!.stored.value).some(({ id: one }) => one === `own:${id}`)).toBe(true);
+    expect(marlstone.medium(`own:${id}`)?.name).toBe("Lane grit");
+    expect(marlstone.shelf(1).items.every(({ setup }) => setup.ok)).toBe(true);
+  });
+
+  it("change in versions; what cannot be meant or is stale writes nothing", () => {
+    const id = make();
+    const airy = { ...GRIT, figures: { ...GRIT.figures, drained: [{ heightCm: 10, water: 0.06, air: 0.36 }] } };
+    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument({ ...GRIT, figures: { ...NO_FIGURES, drained: [{ heightCm: 10, water: 0.9, air: 0.3 }] } }) })).toMatchObject({ status: "refused" });
+    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: { kind: "marlstone.medium", version: 9 } })).toMatchObject({ status: "refused" });
+    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(airy) })).toMatchObject({ status: "saved", stored: { version: 2 } });
+    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(GRIT) })).toMatchObject({ status: "stale", stored: { version: 2, value: airy } });
+    expect(marlstone.saveOwnMedium({ id: "nobody", baseVersion: 1, document: ownMediumDocument(GRIT) })).toEqual({ status: "missing" });
+    expect(marlstone.loadOwnMedium(id)!.versions.map(({ version }) => version)).toEqual([2, 1]);
+    expect(marlstone.createOwnMedium({ ...GRIT, basedOn: "moon-dust" })).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
+  });
+});
+
+describe("packs", () => {
+  it("are one a medium: put, changed, taken out, and kept", () => {
+    const bale = { mediumId: "sphagnum-peat", kind: "bale", amount: 40, unit: "L", swells: 2, price: 14 } as const;
+    marlstone.putPack({ mediumId: bale.mediumId, pack: bale });
+    marlstone.putPack({ mediumId: bale.mediumId, pack: { ...bale, price: null } });
+    marlstone.close();
+    marlstone = openMarlstone(folder);
+    expect(marlstone.listPacks()).toEqual([{ ...bale, price: null }]);
+    marlstone.putPack({ mediumId: bale.mediumId, pack: null });
+    expect(marlstone.listPacks()).toEqual([]);
+  });
+});
