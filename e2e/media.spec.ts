@@ -1,14 +1,14 @@
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import { TALL_POT, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
+import { BOG, CARBOY, TALL_POT, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
 
 const MIX = "Potting mix, peat-based";
 const RECIPE = "2 parts peat, 1 perlite, ½ sand";
 
 test("media are found by a slip of the pen, sifted by what they do, and held against one another", async ({ page, marlstone }) => {
   await page.goto(`${marlstone.url}/media`);
-  await expect(page.getByText("47 shown")).toBeVisible();
-  await page.getByLabel("Name").fill("vermiculte");
+  await expect(page.getByText("51 shown")).toBeVisible();
+  await page.getByRole("textbox", { name: "Name" }).fill("vermiculte");
   await expect(page.getByRole("row").nth(1)).toContainText("Vermiculite");
   await page.getByRole("button", { name: "Show all" }).click();
 
@@ -32,9 +32,16 @@ test("media are found by a slip of the pen, sifted by what they do, and held aga
 
   await page.getByRole("button", { name: "air", exact: true }).click();
   await expect(page.getByRole("columnheader", { name: "air ↓" })).toHaveAttribute("aria-sort", "descending");
+  await page.getByLabel("And by").selectOption("moistRise");
+  await page.getByLabel("from", { exact: true }).fill("20");
+  await expect(page.getByRole("columnheader", { name: "carries 2 mm a day to" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Compare Perlite, coarse/u })).toHaveCount(0);
+  await page.getByRole("button", { name: "Show all" }).click();
   await page.getByLabel("Compare Perlite, coarse").check();
   await page.getByLabel("Compare Sphagnum peat").check();
   await expect(page.getByRole("img", { name: /Air in a drained vessel by its height: Perlite, coarse .* Sphagnum peat 17 %/u })).toBeVisible();
+  await page.getByLabel("What to compare").selectOption("conductivity");
+  await expect(page.getByRole("img", { name: /Conductivity at a suction: Perlite, coarse .* an hour at 10/u })).toBeVisible();
 });
 
 test("a medium's page has its curves, its ranges and cautions, and where they are from", async ({ page, marlstone }) => {
@@ -57,12 +64,30 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   await expect(page.getByText(words("In a vessel 15 cm tall it holds 59 % water and keeps 20 % air"))).toBeVisible();
   const much = page.getByRole("region", { name: "How much" });
   await expect(much.getByText(words(String.raw`One part is 3\.62 L: a 3 L measure filled 1\.2 times`))).toBeVisible();
-  const peat = much.getByRole("row", { name: /Sphagnum peat/u });
-  await typeInto(peat.getByLabel(/fills, litres/u), "5");
-  await typeInto(peat.getByLabel(/^Price/u), "4,5");
-  await expect(peat).toContainText("2 packs, 9");
+  const peat = much.getByRole("row", { name: /^Sphagnum peat/u });
+  await expect(peat).toContainText("1 bale, 14");
+  await peat.getByRole("button", { name: "How you buy Sphagnum peat" }).click();
+  const editor = much.getByRole("group", { name: "How you buy Sphagnum peat" });
+  await editor.getByLabel("In a").selectOption("bag");
+  await typeInto(editor.getByLabel("holds, litres or kg"), "5 L");
+  await typeInto(editor.getByLabel("swells, times"), "1");
+  await typeInto(editor.getByLabel("price"), "4,5");
+  await expect(peat).toContainText("2 bags, 9");
   await expect(peat).toContainText(words(String.raw`2\.76 L`));
+  await typeInto(editor.getByLabel("holds, litres or kg"), "a lot");
+  await expect(editor.getByText("“a lot” is not what a pack holds")).toBeVisible();
+  await typeInto(editor.getByLabel("holds, litres or kg"), "2 kg");
+  await expect(editor.getByText(words(String.raw`Fills about 19 L`))).toBeVisible();
+  await expect(peat).toContainText("1 bag, 4.5");
+  await editor.getByRole("button", { name: "done" }).click();
+  await page.reload();
+  await expect(peat).toContainText(words(String.raw`bag of 2 kg, 4\.5`));
   await expect(much.getByText("by itself first")).toBeVisible();
+  const clock = much.getByRole("list", { name: "By the clock" });
+  await expect(clock.getByRole("listitem").last()).toContainText(words("after 12 h"));
+  await much.getByLabel("begun at").fill("18:30");
+  await expect(clock.getByRole("listitem").first()).toContainText("18:30");
+  await expect(clock.getByRole("listitem").last()).toContainText("06:30 next day");
 
   await much.getByLabel("For").selectOption({ label: await much.locator("option", { hasText: TROUGH }).nth(2).textContent() ?? "" });
   await expect(much.getByText(words(String.raw`settled after the first waterings 37\.9 L`))).toBeVisible();
@@ -118,7 +143,7 @@ test("a mix is kept, used by a setup, changed for it or split off, and comes bac
   const download = page.waitForEvent("download");
   await keep.getByRole("button", { name: "JSON" }).click();
   const file = await (await download).path();
-  expect(JSON.parse(readFileSync(file, "utf8"))).toMatchObject({ kind: "marlstone.mix", version: 1, name: "House bog, copy", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 3 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] });
+  expect(JSON.parse(readFileSync(file, "utf8"))).toMatchObject({ kind: "marlstone.mix", version: 2, name: "House bog, copy", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 3 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] });
   await page.getByLabel("from a file").setInputFiles({ name: "mix.json", mimeType: "application/json", buffer: Buffer.from(readFileSync(file, "utf8").replace("House bog, copy", "From a friend")) });
   await expect(page.getByRole("heading", { name: "From a friend" })).toBeVisible();
   await page.getByLabel("from a file").setInputFiles({ name: "parts.csv", mimeType: "text/csv", buffer: Buffer.from("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1\n") });
@@ -140,6 +165,10 @@ test("from a layer to what it takes of it: the page of its mix stands at that la
   await much.getByText("Amendments for this batch").click();
   await expect(much.getByText("A part of this mix is limed already.").first()).toBeVisible();
   await expect(much.getByText("Never under carnivorous plants").first()).toBeVisible();
+  // what contradicts the setup: nothing drains from the trough
+  await expect(much.getByText("Nothing drains from this vessel").first()).toBeVisible();
+  await much.getByLabel("For").selectOption({ label: "pots or a volume" });
+  await expect(much.getByText("Nothing drains from this vessel")).toHaveCount(0);
 });
 
 test("a mix is looked for by what it does; what cannot be met says which condition stops it; and stands in for another", async ({ page, marlstone }) => {
@@ -167,6 +196,115 @@ test("a mix is looked for by what it does; what cannot be met says which conditi
   await expect(need.getByRole("listitem").first()).not.toContainText("Perlite");
 });
 
+test("amendments belong to a mix: dosed, saved, warned of; and an earlier version comes back", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/mixes`);
+  await page.getByRole("link", { name: "Bog bench" }).click();
+  await expect(page.getByRole("heading", { name: "Bog bench" })).toBeVisible();
+  const much = page.getByRole("region", { name: "How much" });
+  await much.getByText("Amendments for this batch").click();
+  await much.getByLabel("Dolomite lime", { exact: true }).check();
+  const dose = much.getByLabel("Dose of Dolomite lime, grams a litre");
+  await typeInto(dose, "0");
+  await expect(much.getByText("From above 0 to 100 g.")).toBeVisible();
+  await typeInto(dose, "2");
+  await expect(much.getByText(words(String.raw`makes \d+ g here`))).toBeVisible();
+  await expect(page.getByText("before its amendments, which move it by")).toBeVisible();
+  await expect(much.getByText("Not for acid lovers (pH 4 to 5.5) or bog plants.").first()).toBeVisible();
+  const keep = page.getByRole("region", { name: "Keep it" });
+  await keep.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(keep.getByText("Saved.")).toBeVisible();
+  await page.reload();
+  await expect(dose).toHaveValue("2");
+  await page.getByText("Earlier versions (1)").click();
+  await page.getByRole("button", { name: "Bring back version 1" }).click();
+  await expect(dose).toHaveCount(0);
+  await keep.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Earlier versions (2)")).toBeVisible();
+});
+
+test("a medium of one's own: from figures to a curve that meets them, into a layer, a mix and its file; what cannot be meant is said at its place", async ({ page, open, marlstone }) => {
+  await page.goto(`${marlstone.url}/media/potting-mix-peat-based`);
+  await page.getByRole("link", { name: "Copy it and change the copy" }).click();
+  await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Potting mix, peat-based, mine");
+  await page.getByLabel("Name", { exact: true }).fill("Back-room mix");
+  await page.getByLabel("Height 1, cm").fill("10");
+  await page.getByLabel("water 1, %").fill("90");
+  await page.getByLabel("air 1, %").fill("30");
+  await expect(page.getByText("Water and air together leave no room for the medium itself.")).toBeVisible();
+  await page.getByRole("button", { name: "Save this medium" }).click();
+  await expect(page.getByText("nothing was stored")).toBeVisible();
+  await page.getByLabel("water 1, %").fill("55");
+  await expect(page.getByText(words("The figures are met to within"))).toBeVisible();
+  await page.getByLabel("Dry weight, g per L").fill("5 tons");
+  await expect(page.getByText("“tons” is not a unit for a dry weight")).toBeVisible();
+  await page.getByLabel("Dry weight, g per L").fill("180");
+  await page.getByLabel("Has feed in it").selectOption("no");
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+  await page.getByRole("button", { name: "Save this medium" }).click();
+  await expect(page.getByRole("heading", { name: "Back-room mix" })).toBeVisible();
+  await page.getByRole("link", { name: "Change its figures" }).click();
+  await expect(page.getByLabel("water 1, %")).toHaveValue("55");
+  await expect(page.getByLabel("Dry weight, g per L")).toHaveValue("180");
+
+  // found, as a layer, and as a part
+  await page.goto(`${marlstone.url}/media`);
+  await page.getByLabel("Kind").selectOption("yours");
+  await page.getByLabel("In a vessel this tall").fill("10");
+  await expect(page.getByRole("row", { name: /Back-room mix/u })).toContainText("30 %");
+  await open(TALL_POT);
+  await page.getByLabel("Medium").first().selectOption({ label: "Back-room mix" });
+  await saved(page);
+  await expect(page.getByText(words(String.raw`The root zone has \d+ % air`))).toBeVisible();
+  await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent("2 back-room mix, 1 perlite")}`);
+  await expect(page.getByLabel("Parts of Back-room mix")).toHaveValue("2");
+  const keep = page.getByRole("region", { name: "Keep it" });
+  const download = page.waitForEvent("download");
+  await keep.getByRole("button", { name: "JSON" }).click();
+  const file = JSON.parse(readFileSync(await (await download).path(), "utf8")) as { media: Record<string, { name: string }> };
+  expect(Object.values(file.media).map(({ name }) => name)).toEqual(["Back-room mix"]);
+});
+
+test("a setup is shopped, mixed and wetted from its own screen: every Marrowbeck one", async ({ page, marlstone }) => {
+  for (const [name, said] of [
+    [TROUGH, ["Pea gravel 6–10 mm", String.raw`Measure out 18 L`, "2 bags, 16", String.raw`Measure out 41\.7 L`, "It needs no wetting before it is filled in"]],
+    [BOG, [String.raw`Sphagnum peat`, "1 bale, 14", String.raw`warm, and stir`]],
+    [TALL_POT, ["Fired clay pebbles", String.raw`Potting mix`]],
+    [CARBOY, ["1 brick, 11", String.raw`A brick of Coir pith, fine swells to 62\.5 L`]],
+    ["Platform planter, aubergine", [String.raw`wick-wet`, "2 bags, 16"]],
+  ] as const) {
+    await page.goto(marlstone.url);
+    await page.getByRole("link", { name }).first().click();
+    await page.getByRole("link", { name: "Shopping and mixing" }).click();
+    await expect(page.getByRole("heading", { name, level: 1 })).toBeVisible();
+    for (const text of said) await expect(page.locator("main")).toContainText(words(text));
+    await expect(page.getByText("Take care")).toBeVisible();
+  }
+  await page.getByLabel("with a margin of").fill("-5");
+  await expect(page.getByText("The margin goes from 0 to 100 %")).toBeVisible();
+  await page.getByLabel("with a margin of").fill("100");
+  await expect(page.locator("main")).toContainText("3 bags, 24");
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+});
+
+test("zones for roots go from the mix at hand to an airy rim; what cannot be is explained", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent("1 Pumice 2–5 mm")}`);
+  const need = page.getByRole("region", { name: "What mix do I need?" });
+  await need.getByLabel("Look for").selectOption("zones");
+  await need.getByLabel("Root ball, wide").fill("25");
+  await need.getByLabel("air at the rim, %").fill("55");
+  await need.getByRole("button", { name: "Look for it" }).click();
+  await expect(need.getByText("The root ball must be narrower than the pot.")).toBeVisible();
+  await need.getByLabel("Root ball, wide").fill("8");
+  await need.getByRole("button", { name: "Look for it" }).click();
+  await expect(need.getByRole("listitem").last()).toContainText("Rim", { timeout: 20_000 });
+  await need.getByRole("listitem").last().getByRole("button").click();
+  await expect(page.getByLabel(/^Recipe, in parts/u)).not.toHaveValue("1 Pumice 2–5 mm");
+  // at a setup's own place
+  await need.getByLabel("at the place of").selectOption({ label: `${TROUGH}: Potting mix, peat-based` });
+  await expect(need.getByLabel("Roots’ height")).toHaveValue("17");
+  await expect(need.getByLabel("their foot above free water")).toHaveValue("3.5");
+});
+
 test("two tabs on one mix: the later save is told of the earlier and can still be kept", async ({ page, marlstone, context }) => {
   await page.goto(`${marlstone.url}/mixes?recipe=peat`);
   const keep = page.getByRole("region", { name: "Keep it" });
@@ -189,7 +327,7 @@ test("two tabs on one mix: the later save is told of the earlier and can still b
 test("media and mixes fit a phone: nothing but tables of many columns scrolls sideways, and by itself", async ({ browser, marlstone }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   const page = await context.newPage();
-  for (const path of ["/media", "/media/sphagnum-peat", `/mixes?recipe=${encodeURIComponent(RECIPE)}`]) {
+  for (const path of ["/media", "/media/sphagnum-peat", "/media/own?from=sphagnum-peat", `/setups/${marlstone.rows<{ id: string }>("select id from setups")[0]!.id}/batch`, `/mixes?recipe=${encodeURIComponent(RECIPE)}`]) {
     await page.goto(`${marlstone.url}${path}`);
     await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
     await page.waitForTimeout(500);

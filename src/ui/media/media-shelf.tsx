@@ -107,7 +107,7 @@ export function MediaShelf({ media, putAway, takeBack }: { media: readonly Mediu
           <section aria-label="Compared" className="mt-4 grid gap-x-6 border-b border-rule pb-4 md:grid-cols-[minmax(0,1fr)_18rem]">
             <div>
               <div className="mb-1 flex flex-wrap items-end justify-between gap-x-4"><h2 className="text-base">{COMPARED_WORDS[by]}</h2>
-                <label className="no-print text-sm text-soft">compare{" "}<select className="field text-base text-ink" value={by} onChange={(event) => setBy(event.target.value as ComparedBy)}><option value="air">air by height</option><option value="water">water by height</option><option value="retention">water at a suction</option><option value="conductivity">conductivity</option></select></label></div>
+                <label className="no-print text-sm text-soft">compare{" "}<select aria-label="What to compare" className="field text-base text-ink" value={by} onChange={(event) => setBy(event.target.value as ComparedBy)}><option value="air">air by height</option><option value="water">water by height</option><option value="retention">water at a suction</option><option value="conductivity">conductivity</option></select></label></div>
               <Compared curved={curved} by={by} system={system} />
             </div>
             <ul className="mt-6 space-y-1">{curved.map(({ id, name }, i) => (

@@ -92,7 +92,7 @@ function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled:
             const amendment = AMENDMENTS.find((one) => one.id === id)!;
             return <p key={id} className="text-[0.95rem] leading-snug"><Tick />{amendment.name}: {amountText(amendment, amount, made.batch.mixedCm3, system)}, mixed in evenly. {amendmentWarnings(amendment, parts, place).map((text) => <span key={text} className="block border-l-2 border-trouble pl-2 text-trouble">{text}</span>)}</p>;
           })}
-          <WettingPart parts={parts} batch={made.batch} packs={packs} initial={layer.wicks ? "wick" : "potting"} level={4} brief />
+          <WettingPart parts={parts} batch={made.batch} packs={packs} initial={layer.wicks ? "wick" : "potting"} level={4} brief of={name} />
           <Link className="no-print inline-flex items-center text-sm underline decoration-dotted pointer-coarse:min-h-11" href={bench}>its mix, feeds and lime, or something instead</Link>
         </>
       )}

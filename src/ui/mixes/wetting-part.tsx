@@ -16,9 +16,11 @@ const WAY_WORDS: Record<Wetting["way"], string> = {
 const NOT_WORTH_WETTING = 0.06;
 
 /** From dry ingredients to a mix as wet as it is wanted, by hand test, by volume and by the clock. */
-export function WettingPart({ parts, batch, packs, initial = "potting", level = 3, brief = false }: { parts: readonly Part[]; batch: Batch; packs: readonly Pack[]; initial?: Wetness; level?: 3 | 4;
+export function WettingPart({ parts, batch, packs, initial = "potting", level = 3, brief = false, of }: { parts: readonly Part[]; batch: Batch; packs: readonly Pack[]; initial?: Wetness; level?: 3 | 4;
   /** Where the cautions are told once for several. */
   brief?: boolean;
+  /** What is wetted, where there are several on a page. */
+  of?: string;
 }) {
   const system = useUnits();
   const timeId = useId();
@@ -37,7 +39,7 @@ export function WettingPart({ parts, batch, packs, initial = "potting", level = 
   const Heading = `h${level}` as const;
   if (water("most") < NOT_WORTH_WETTING * batch.sumCm3) return <p className="mt-2 leading-snug">It needs no wetting before it is filled in. Rinse it until the water runs clear, so that dust neither clouds the water nor blinds a screen.</p>;
   return (
-    <section aria-label="Wetting it" className="mt-4 border-t border-rule pt-2">
+    <section aria-label={of === undefined ? "Wetting it" : `Wetting it: ${of}`} className="mt-4 border-t border-rule pt-2">
       <div className="flex flex-wrap items-end gap-x-4"><Heading className="text-base">Wetting it</Heading>
         <label className="text-sm text-soft">until{" "}
           <select className="field text-base text-ink" value={wetness} onChange={(event) => setWetness(event.target.value as Wetness)}>{(Object.keys(WETNESS) as Wetness[]).map((one) => <option key={one} value={one}>{WETNESS[one].name}</option>)}</select>
@@ -54,7 +56,7 @@ export function WettingPart({ parts, batch, packs, initial = "potting", level = 
         </p>
       ))}
       {plan.length > 0 && (
-        <ol aria-label="By the clock" className="mt-1.5 text-[0.95rem] leading-snug">
+        <ol aria-label={of === undefined ? "By the clock" : `By the clock: ${of}`} className="mt-1.5 text-[0.95rem] leading-snug">
           {plan.map((step) => <li key={`${step.atHours} ${step.does} ${step.share}`} className="grid grid-cols-[6.5rem_minmax(0,1fr)] gap-2 py-0.5"><span className="text-soft"><Tick />{clockText(step.atHours, beginAt)}</span><span>{stepText(step, name, wetting, system)}</span></li>)}
         </ol>
       )}
