@@ -4,7 +4,7 @@ import { Area, CartesianGrid, ComposedChart, Line, LineChart, ReferenceLine, Res
 import { hydraulicFunctions, type VgHydraulics } from "@/core/hydraulics/hydraulics";
 import { conductivityBand, reachAt, retentionBand, type BandPoint } from "@/core/media/bands";
 import type { Medium } from "@/core/media/medium";
-import { formatLength, formatSpeed, lengthInUnits, lengthUnitName, threeFigures, type UnitSystem } from "@/core/units/units";
+import { cmFromUnits, formatLength, formatSpeed, lengthInUnits, lengthUnitName, threeFigures, type UnitSystem } from "@/core/units/units";
 import { containerState, VESSEL_HEIGHTS_CM } from "@/core/water/container";
 
 // The curves of media. Blue is water; what is told apart otherwise is told apart by its dashes.
@@ -26,10 +26,10 @@ function Frame({ label, children, height = 230 }: { label: string; children: Rea
 export function HeightChart({ curved, system }: { curved: Curved; system: UnitSystem }) {
   const data = useMemo(() => VESSEL_HEIGHTS_CM.map((heightCm) => containerState(curved.hydraulics, heightCm)), [curved.hydraulics]);
   return (
-    <Frame label={`Water and air in a drained vessel of ${curved.name}, by its height: ${[5, 15, 40].map((cm) => `at ${formatLength(cm, system)} ${percent(data[cm - 5]!.water)} water and ${percent(data[cm - 5]!.air)} air`).join("; ")}`}>
+    <Frame label={`Water and air in a drained vessel of ${curved.name}, by its height: ${toldHeightsCm(system).map((cm) => { const state = containerState(curved.hydraulics, cm); return `at ${formatLength(cm, system)} ${percent(state.water)} water and ${percent(state.air)} air`; }).join("; ")}`}>
       <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis dataKey="heightCm" type="number" domain={[5, 40]} ticks={[5, 10, 15, 20, 25, 30, 35, 40]} tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+        <XAxis dataKey="heightCm" type="number" domain={[5, 40]} ticks={heightTicks(system)} tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `height of the vessel, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
         <YAxis domain={[0, 1]} ticks={[0, 0.25, 0.5, 0.75, 1]} tickFormatter={percent} width={48} {...AXIS} />
         <Area dataKey="water" name="water" stackId="1" type="monotone" isAnimationActive={false} stroke="var(--water)" fill="var(--water)" fillOpacity={0.6} />
@@ -59,11 +59,11 @@ export function Compared({ curved, by, system }: { curved: readonly Curved[]; by
     <Frame label={`${COMPARED_WORDS[by]}: ${curved.map(({ id, name }) => `${name} ${words(value(id))} at ${formatLength(shown, system)}`).join("; ")}`} height={260}>
       <LineChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        {byHeight ? <XAxis dataKey="at" type="number" domain={[5, 40]} ticks={[5, 10, 15, 20, 25, 30, 35, 40]} tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+        {byHeight ? <XAxis dataKey="at" type="number" domain={[5, 40]} ticks={heightTicks(system)} tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `height of the vessel, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
-          : <XAxis dataKey="at" type="number" scale="log" domain={["dataMin", "dataMax"]} ticks={[1, 10, 100, 1000, 10_000]} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+          : <XAxis dataKey="at" type="number" scale="log" domain={["dataMin", "dataMax"]} ticks={suctionTicks(system)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
             label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />}
-        {by === "conductivity" ? <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={[1e-6, 1e-4, 1e-2, 1, 100, 1e4]} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
+        {by === "conductivity" ? <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={conductivityTicks(system)} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
           : <YAxis tickFormatter={percent} width={48} domain={[0, "auto"]} {...AXIS} />}
         {curved.map(({ id, name }, i) => <Line key={id} dataKey={id} name={name} type="monotone" dot={false} isAnimationActive={false} stroke="var(--ink)" strokeWidth={1.8} {...(DASHES[i] ? { strokeDasharray: DASHES[i] } : {})} />)}
         <Tooltip formatter={(amount) => words(Number(amount))} labelFormatter={(cm) => formatLength(Number(cm), system)} contentStyle={{ background: "var(--sheet)", border: "1px solid var(--rule-strong)" }} />
@@ -94,7 +94,7 @@ export function RetentionChart({ curved, medium, system, from, points = [] }: {
     <Frame label={`Retention curve of ${curved.name}: ${[1, 10, 50, 100].map((cm) => `${percent(hydraulicFunctions(curved.hydraulics).waterContent(-cm))} water at ${formatLength(cm, system)} of suction`).join("; ")}`}>
       <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis dataKey="suction" type="number" scale="log" domain={[1, DRIEST_SHOWN_CM]} ticks={[1, 10, 100, 1000, 10_000]} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+        <XAxis dataKey="suction" type="number" scale="log" domain={[1, DRIEST_SHOWN_CM]} ticks={suctionTicks(system)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
         <YAxis domain={[0, 1]} ticks={[0, 0.25, 0.5, 0.75, 1]} tickFormatter={percent} width={48} {...AXIS} />
         {medium && <Area dataKey="band" name="range" type="linear" isAnimationActive={false} stroke="none" fill="var(--water-pale)" fillOpacity={0.55} />}
@@ -118,9 +118,9 @@ export function ConductivityChart({ curved, medium, system }: { curved: Curved; 
     <Frame label={`Conductivity of ${curved.name}: ${[1, 10, 50].map((cm) => `${formatSpeed(hydraulicFunctions(curved.hydraulics).conductivityCmPerHour(-cm), system)} at ${formatLength(cm, system)} of suction`).join("; ")}`}>
       <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis dataKey="suction" type="number" scale="log" domain={[1, 1000]} ticks={[1, 10, 100, 1000]} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+        <XAxis dataKey="suction" type="number" scale="log" domain={[1, 1000]} ticks={suctionTicks(system)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
-        <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={[1e-6, 1e-4, 1e-2, 1, 100, 1e4]} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
+        <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={conductivityTicks(system)} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
         {medium && <Area dataKey="band" name="range" type="linear" isAnimationActive={false} stroke="none" fill="var(--water-pale)" fillOpacity={0.55} />}
         <Line dataKey="k" name="conductivity" type="monotone" dot={false} isAnimationActive={false} stroke="var(--water)" strokeWidth={2.2} />
       </ComposedChart>
@@ -130,8 +130,15 @@ export function ConductivityChart({ curved, medium, system }: { curved: Curved; 
 
 /** Under this nothing that matters moves; drawn as the floor. [cm/h] */
 const LEAST_K = 1e-7;
-/** Decades of conductivity; in inches they are where the decades of cm are, so that the axis keeps its place. */
-const decadeText = (system: UnitSystem) => (k: number): string => (system === "imperial" ? threeFigures(lengthInUnits(k, system), 7) : k < 0.01 || k >= 1e4 ? `10${superscript(Math.round(Math.log10(k)))}` : String(k));
+const heightTicks = (system: UnitSystem): number[] => (system === "metric" ? [5, 10, 15, 20, 25, 30, 35, 40] : [2, 4, 6, 8, 10, 12, 14].map((inches) => cmFromUnits(inches, system)));
+const suctionTicks = (system: UnitSystem): number[] => [1, 10, 100, 1000, 10_000].map((value) => cmFromUnits(value, system)).filter((cm) => cm <= DRIEST_SHOWN_CM);
+const conductivityTicks = (system: UnitSystem): number[] => [1e-6, 1e-4, 1e-2, 1, 100, 1e4].map((value) => cmFromUnits(value, system));
+/** Heights that are told of in words. [cm] */
+export const toldHeightsCm = (system: UnitSystem): readonly [number, number, number] => (system === "metric" ? [5, 15, 40] : [cmFromUnits(2, system), cmFromUnits(6, system), cmFromUnits(15, system)]);
+const decadeText = (system: UnitSystem) => (cmPerHour: number): string => {
+  const value = lengthInUnits(cmPerHour, system);
+  return value < 0.009 || value > 9e3 ? `10${superscript(Math.round(Math.log10(value)))}` : threeFigures(value);
+};
 const SUPERSCRIPTS = "⁰¹²³⁴⁵⁶⁷⁸⁹";
 const superscript = (value: number): string => `${value < 0 ? "⁻" : ""}${[...String(Math.abs(value))].map((digit) => SUPERSCRIPTS[Number(digit)]).join("")}`;
 

@@ -9,7 +9,7 @@ import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { PackEditor, usePacks, type PutPack } from "../mixes/packs";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
-import { ConductivityChart, HeightChart, RetentionChart } from "./curves";
+import { ConductivityChart, HeightChart, RetentionChart, toldHeightsCm } from "./curves";
 import { cautionLines, COST_WORDS, EVIDENCE_WORDS, percentRange, rangeText, REWETTING_WORDS } from "./medium-words";
 
 /** All that is known of a medium, and how well. */
@@ -17,6 +17,7 @@ export function MediumPage({ medium, references, packs, putPack }: { medium: Med
   const system = useUnits();
   const list = usePacks(packs, putPack);
   const { hydraulics, particleSizeMm, decompositionHalfLifeYears: halfLife, safety } = medium;
+  const [low, middle, tall] = toldHeightsCm(system);
   const lengths = ({ low, high }: Range): string => formatRange(low, high, (cm) => formatLength(cm, system));
   const at = (cm: number) => containerState(hydraulics, cm);
   const rows: readonly (readonly [string, string])[] = [
@@ -56,7 +57,7 @@ export function MediumPage({ medium, references, packs, putPack }: { medium: Med
           <div className="space-y-6">
             <section aria-label="Water and air by height">
               <h2 className="text-base">What it holds, and what air it leaves</h2>
-              <p className="max-w-[62ch] leading-snug">A vessel {formatLength(5, system)} tall keeps {formatPercent(at(5).air)} air once it has drained, one of {formatLength(15, system)} keeps {formatPercent(at(15).air)}, one of {formatLength(40, system)} {formatPercent(at(40).air)}: height, not only the medium, sets the air at the roots.</p>
+              <p className="max-w-[62ch] leading-snug">A vessel {formatLength(low, system)} tall keeps {formatPercent(at(low).air)} air once it has drained, one of {formatLength(middle, system)} keeps {formatPercent(at(middle).air)}, one of {formatLength(tall, system)} {formatPercent(at(tall).air)}: height, not only the medium, sets the air at the roots.</p>
               <HeightChart curved={medium} system={system} />
             </section>
             <div className="grid gap-6 sm:grid-cols-2">

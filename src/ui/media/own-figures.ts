@@ -12,8 +12,10 @@ export const EMPTY_DRAINED = { height: "", water: "", air: "" };
 export const EMPTY_HELD = { suction: "", water: "" };
 export const NO_TEXTS: FigureTexts = { density: "", pores: "", drained: [EMPTY_DRAINED], held: [], ks: "", pH: "", ec: "", settling: "", d50: "", halfLife: "", fed: "", limed: "", cost: "" };
 
-/** What is typed as figures; the problems have the path that core's own have. Rows left empty are left out, and `rows` says which row each figure came from. */
-export function figuresOf(texts: FigureTexts, system: UnitSystem): { readonly figures: Result<OwnFigures>; readonly drainedRows: readonly number[]; readonly heldRows: readonly number[] } {
+/** What can be read of what is typed, what is wrong with the rest, by core's own paths, and which row each figure came from: rows left empty are left out. */
+export type ReadFigures = { readonly figures: OwnFigures; readonly problems: readonly Problem[]; readonly drainedRows: readonly number[]; readonly heldRows: readonly number[] };
+
+export function figuresOf(texts: FigureTexts, system: UnitSystem): ReadFigures {
   const problems: Problem[] = [];
   const read = <T,>(path: string, text: string, parse: (text: string) => Result<T>): T | null => {
     if (text.trim() === "") return null;
@@ -48,7 +50,7 @@ export function figuresOf(texts: FigureTexts, system: UnitSystem): { readonly fi
     halfLifeYears: /^(?:never|none|no)$/iu.test(texts.halfLife.trim()) ? "none" : read("figures.halfLifeYears", texts.halfLife, parseSpan),
     fed: texts.fed === "" ? null : texts.fed === "yes", limed: texts.limed === "" ? null : texts.limed === "yes", costClass: texts.cost === "" ? null : texts.cost,
   };
-  return { figures: problems.length > 0 ? failed(...problems) : ok(figures), drainedRows, heldRows };
+  return { figures, problems, drainedRows, heldRows };
 }
 
 /** "5.5", "5.5-6.2", "5.5 to 6.2" */

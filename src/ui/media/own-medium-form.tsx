@@ -7,8 +7,8 @@ import { X } from "lucide-react";
 import { POOR_FIT, type Fit } from "@/core/media/fit-curve";
 import { makeOwnMedium, MOST_FIGURES, ownMediumId, type MadeMedium, type OwnMedium } from "@/core/media/own-medium";
 import type { Medium } from "@/core/media/medium";
-import { failed, type Problem, type Result } from "@/core/units/problem";
-import { densityUnitName, formatDensity, formatLength, formatPercent, formatSpeed, lengthUnitName, threeFigures } from "@/core/units/units";
+import type { Problem, Result } from "@/core/units/problem";
+import { densityFieldText, densityUnitName, formatLength, formatPercent, formatSpeed, lengthInUnits, lengthUnitName, threeFigures } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
 import { ownMediumDocument } from "@/formats/own-medium-document";
@@ -47,16 +47,17 @@ export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], vers
 
   const base = media.find(({ id }) => id === basedOn) ?? media[0]!;
   const read = useMemo(() => figuresOf(texts, system), [texts, system]);
-  const own: OwnMedium | undefined = read.figures.ok ? { name: name.trim(), grade: grade.trim(), basedOn: base.id, figures: read.figures.value } : undefined;
+  const own: OwnMedium = { name: name.trim(), grade: grade.trim(), basedOn: base.id, figures: read.figures };
   // the fit takes some tens of ms; typing goes first
   const later = useDeferredValue(read.figures);
-  const made = useMemo((): Result<MadeMedium> => (later.ok ? makeOwnMedium(ownMediumId("new"), { name: "yours", grade: "", basedOn: base.id, figures: later.value }, base, (hydraulics, heightCm) => containerState(hydraulics, heightCm).water) : failed(...later.problems)), [later, base]);
-  const problems = !read.figures.ok ? read.figures.problems : !made.ok ? made.problems : [];
+  const made = useMemo((): Result<MadeMedium> => makeOwnMedium(ownMediumId("new"), { name: "yours", grade: "", basedOn: base.id, figures: later }, base, (hydraulics, heightCm) => containerState(hydraulics, heightCm).water), [later, base]);
+  // what could not be read is told once, as that
+  const problems = [...read.problems, ...(made.ok ? [] : made.problems.filter(({ path }) => !read.problems.some((one) => one.path === path)))];
   const saidOf = (path: string): readonly Problem[] => problems.filter((one) => one.path === `figures.${path}`);
 
   const ready = (): OwnMedium | undefined => {
     if (name.trim() === "") return void setSaid({ text: "Give it a name first.", trouble: true });
-    if (!own || problems.length > 0) return void setSaid({ text: "Something above cannot be meant as it is written; nothing was stored.", trouble: true });
+    if (problems.length > 0) return void setSaid({ text: "Something above cannot be meant as it is written; nothing was stored.", trouble: true });
     return own;
   };
   const create = async (medium: OwnMedium): Promise<void> => {
@@ -140,14 +141,14 @@ export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], vers
             <fieldset className="border-t border-rule pt-2">
               <legend className="float-left w-full font-serif font-semibold">What else is known</legend>
               <div className="clear-both grid gap-x-6 gap-y-2 sm:grid-cols-2 xl:grid-cols-3">
-                {figure("density", "dryBulkDensityGPerCm3", `Dry weight, ${densityUnitName(system)}`, formatDensity(base.dryBulkDensityGPerCm3.typical, system))}
+                {figure("density", "dryBulkDensityGPerCm3", `Dry weight, ${densityUnitName(system)}`, densityFieldText(base.dryBulkDensityGPerCm3.typical, system))}
                 {figure("pores", "totalPorosity", "All pores, %", formatPercent(base.hydraulics.thetaS))}
                 {figure("pH", "pH", "pH", rangeText(base.pH, 1))}
                 {figure("ec", "ecDsPerM", "Salts, dS/m", rangeText(base.ecDsPerM))}
-                {figure("d50", "d50Mm", "Half the grains under, mm", `${threeFigures(base.particleSizeMm.d50, 2)} mm`)}
-                {figure("ks", "ksCmPerHour", `Conducts when full, ${unit} an hour`, formatSpeed(base.hydraulics.ksCmPerHour, system))}
+                {figure("d50", "d50Mm", "Half the grains under, mm", threeFigures(base.particleSizeMm.d50, 2))}
+                {figure("ks", "ksCmPerHour", `Conducts when full, ${unit} an hour`, threeFigures(lengthInUnits(base.hydraulics.ksCmPerHour, system)))}
                 {figure("settling", "settlingFraction", "Settles, %", percentRange(base.settlingFraction))}
-                {figure("halfLife", "halfLifeYears", "Half rotted in, years, or never", base.decompositionHalfLifeYears ? `${rangeText(base.decompositionHalfLifeYears, 1)} years` : "never")}
+                {figure("halfLife", "halfLifeYears", "Half rotted in, years, or never", base.decompositionHalfLifeYears ? rangeText(base.decompositionHalfLifeYears, 1) : "never")}
                 <Choice label="Has feed in it" value={texts.fed} as={base.safety.flags.includes("contains-fertiliser") ? "yes" : "no"} options={[["yes", "yes"], ["no", "no"]]} onChoose={(fed) => put({ fed: fed as FigureTexts["fed"] })} />
                 <Choice label="Has lime in it" value={texts.limed} as={base.safety.flags.includes("contains-lime") ? "yes" : "no"} options={[["yes", "yes"], ["no", "no"]]} onChoose={(limed) => put({ limed: limed as FigureTexts["limed"] })} />
                 <Choice label="Price" value={texts.cost} as={COST_WORDS[base.costClass]} options={Object.entries(COST_WORDS)} onChoose={(cost) => put({ cost: cost as FigureTexts["cost"] })} />

@@ -51,7 +51,7 @@ export function HowMuch({ parts, rooms, roomId, onRoom, list, chosen, onChoose }
   }, [parts, target, stockOf, stockText, volumeText, count, countRight, marginText, system, list.packs]);
 
   return (
-    <section aria-label="How much" className="border-t border-rule-strong pt-3">
+    <section aria-label="How much" className="print:order-2 border-t border-rule-strong pt-3">
       <h2 className="text-base">How much of everything</h2>
       <div className="mt-1 flex flex-wrap items-start gap-x-4 gap-y-2">
         <label className="block text-sm text-soft">For

@@ -81,11 +81,11 @@ export function MixBench({ media, recipe, rooms, roomId: roomAsked = "", saved, 
         <h1 className="text-2xl">{stored ? stored.value.name : "Mix"}</h1>
         <SavedMixes saved={saved} putAway={putAway} shownId={stored?.id} actions={actions} />
         <svg width={0} height={0} className="absolute" aria-hidden><defs><GrainPatterns prefix="mix" scale={0.5} /></defs></svg>
-        <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
-          <div className="space-y-5">
-            <section aria-label="Recipe">
-              <label className="block text-sm text-soft" htmlFor="recipe">Recipe, in parts. A part is any measure, as long as it is the same one.</label>
-              <textarea id="recipe" rows={3} className="field mt-1 w-full resize-y border border-rule-strong bg-sheet p-2" value={text} placeholder={EXAMPLE} autoComplete="off" spellCheck={false} aria-invalid={problems.length > 0} aria-describedby="recipe-said"
+        <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[24rem_minmax(0,1fr)] print:flex print:flex-col print:gap-y-4">
+          <div className="space-y-5 print:contents">
+            <section aria-label="Recipe" className="print:order-1">
+              <label className="no-print block text-sm text-soft" htmlFor="recipe">Recipe, in parts. A part is any measure, as long as it is the same one.</label>
+              <textarea id="recipe" rows={3} className="no-print field mt-1 w-full resize-y border border-rule-strong bg-sheet p-2" value={text} placeholder={EXAMPLE} autoComplete="off" spellCheck={false} aria-invalid={problems.length > 0} aria-describedby="recipe-said"
                 onChange={(event) => take(event.target.value)} />
               <div id="recipe-said" role="alert">{problems.map(({ path, message }) => <p key={path + message} className="said">{message}</p>)}</div>
               {text.trim() === "" && <p className="mt-1 text-[0.95rem]">Such as <button type="button" className="underline decoration-dotted" onClick={() => take(EXAMPLE)}>{EXAMPLE}</button>, 2:1:1 peat, perlite, bark or 60 % coir, 40 % pumice.</p>}
@@ -103,14 +103,14 @@ export function MixBench({ media, recipe, rooms, roomId: roomAsked = "", saved, 
                 </ol>
               )}
             </section>
-            {note !== "" && <p className="hidden leading-snug print:block">{note}</p>}
+            {note !== "" && <p className="hidden leading-snug print:order-1 print:block">{note}</p>}
             {parsed.ok && mixed?.ok && <KeepMix parts={parsed.value} amendments={amendments} name={name} note={note} onName={setName} onNote={setNote} medium={medium} stored={stored} usedBy={usedBy} ownMedia={ownMedia} actions={actions} />}
             {stored && <EarlierVersions versions={versions} shownVersion={stored.version} recipeOf={recipeOf} onBring={(mix) => { write(mix.parts); setAmendments(mix.amendments); setName(mix.name); setNote(mix.note); }} />}
             {mixed?.ok && <Character parts={parts} mixed={mixed.value} heightCm={heightCm} amendments={amendments} />}
           </div>
           {mixed?.ok ? (
-            <div className="space-y-6">
-              <section aria-label="Water and air">
+            <div className="space-y-6 print:contents">
+              <section aria-label="Water and air" className="print:order-4 print:break-inside-avoid">
                 <div className="flex flex-wrap items-end gap-x-4">
                   <h2 className="text-base">Water and air in a drained vessel, by its height</h2>
                   <label className="text-sm text-soft">told for a vessel of{" "}
@@ -169,7 +169,7 @@ function Character({ parts, mixed, heightCm, amendments }: { parts: readonly Par
     ["Ageing", `${ageTable(parts, shares, state.air)}${ageingText(tight, formatPercent(TIGHT_AIR_SPACE), parts.some(({ medium }) => medium.decompositionHalfLifeYears !== null))}`],
   ];
   return (
-    <section aria-label="What it is">
+    <section aria-label="What it is" className="print:order-3 print:break-inside-avoid">
       <h2 className="text-base">What it is</h2>
       <dl className="text-[0.95rem] leading-snug">{lines.map(([name, value]) => <div key={name} className="border-t border-rule py-1.5"><dt className="small-caps">{name}</dt><dd>{value}</dd></div>)}</dl>
       <p className="mt-1 text-sm leading-snug text-soft">Packing after Stovall et al. (1986) and de Larrard (1999), retention after Durner (1994). The rule was fitted on mixes described in the literature, not measured here: read the numbers as ranges.</p>

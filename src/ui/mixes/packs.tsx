@@ -50,7 +50,7 @@ export function NeededTable({ needed, list: { packs, put, said }, cups, ticks = 
                   <td className="pr-3 font-semibold">{formatVolume(looseCm3, system)}</td>
                   {cups && <td className="pr-3">{cups[i]}</td>}
                   <td className="pr-3">{formatMass(dryKg, system)}</td>
-                  <td className="pr-3"><button type="button" aria-expanded={open} className={`text-left underline decoration-dotted pointer-coarse:min-h-11 ${pack ? "" : "text-soft"}`} aria-label={`How you buy ${medium.name}${pack ? `: ${packText(pack, system)}` : ""}`} onClick={() => setOpenId(open ? undefined : medium.id)}>{pack ? packText(pack, system) : "say how"}</button></td>
+                  <td className="pr-3"><button type="button" aria-expanded={open} className={`text-left underline decoration-dotted pointer-coarse:min-h-11 ${pack ? "" : "no-print text-soft"}`} aria-label={`How you buy ${medium.name}${pack ? `: ${packText(pack, system)}` : ""}`} onClick={() => setOpenId(open ? undefined : medium.id)}>{pack ? packText(pack, system) : "say how"}</button></td>
                   <td className="pr-3">{buyText(need, pack)}</td>
                   <td>{leftOverCm3 === undefined ? "–" : formatVolume(leftOverCm3, system)}</td>
                 </tr>

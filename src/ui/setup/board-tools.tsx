@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useStore } from "zustand";
 import { breaksCapillarity } from "@/core/stack/drainage-layer";
 import { reservoirTopCm } from "@/core/stack/setup";
@@ -35,7 +34,6 @@ export function BoardTools({ store, newId }: { store: SetupStore; newId: () => s
       {!held && <button type="button" className="press" onClick={() => store.compareDrainage(newId, system)}>{without ? "Without drainage layer" : "With drainage layer"}</button>}
       {!held && <button type="button" className="press" title="Keeps this state on show beside what you change" onClick={() => store.hold()}>Hold this state</button>}
       {!run && <button type="button" className="press" onClick={() => store.askRun(USUAL_DRY_DAYS)}>Run it</button>}
-      {store.setupId && <Link className="inline-flex items-center underline decoration-dotted pointer-coarse:min-h-11" href={`/setups/${store.setupId}/batch`}>Shopping and mixing</Link>}
     </div>
   );
 }

@@ -62,7 +62,12 @@ const SortableRows = memo(function SortableRows({ store, ids }: { store: SetupSt
 function Headroom({ store }: { store: SetupStore }) {
   const system = useUnits();
   const headroom = useStore(store, (state) => headroomCm(state.setup));
-  return <p className="mt-1 text-sm text-soft">{headroom > 0.05 ? `${formatLength(headroom, system)} free under the rim` : "Filled to the rim"}</p>;
+  return (
+    <p className="mt-1 flex flex-wrap items-baseline justify-between gap-x-3 text-sm text-soft">
+      {headroom > 0.05 ? `${formatLength(headroom, system)} free under the rim` : "Filled to the rim"}
+      {store.setupId && <Link className="no-print inline-flex items-center text-[0.95rem] text-ink underline decoration-dotted pointer-coarse:min-h-11" href={`/setups/${store.setupId}/batch`}>Shopping and mixing</Link>}
+    </p>
+  );
 }
 
 /** Adds a layer above the selected one, of the medium that is least represented to be told apart at once: the next in the catalogue. */
