@@ -22,7 +22,7 @@ export function openMarlstone(folder = dataFolder()) {
   const byId = new Map<string, Medium>(CATALOGUE.map((medium) => [medium.id, medium]));
   const now = (): string => new Date().toISOString();
   const newId = (): string => nanoid(12);
-  const ownContext: ownMedia.OwnMediaContext = { now, newId, catalogue: (id) => byId.get(id) };
+  const ownContext: ownMedia.OwnMediaContext = { now, newId, catalogue: (id) => byId.get(id), catalogueNames: CATALOGUE.map(({ name }) => name) };
   const mixContext: mixes.MixContext = { ...ownContext, ingredient: (id) => byId.get(id) ?? ownMedia.ownMedium(db, id, ownContext) };
   const context: setups.ServiceContext = { now, newId, medium: (id) => mixContext.ingredient(id) ?? mixes.mediumOfMix(db, id, mixContext) };
   const catalogue = [...CATALOGUE].sort((a, b) => a.name.localeCompare(b.name, "en"));
@@ -37,8 +37,8 @@ export function openMarlstone(folder = dataFolder()) {
     close,
     /** The catalogue by name. */
     catalogue: (): readonly Medium[] => catalogue,
-    /** What mixes are made of: the grower's own media, and the catalogue; with what a mix given has besides. */
-    ingredients: (used?: Mix): readonly Medium[] => withUsed(ingredients(), used?.parts.map(({ mediumId }) => mediumId) ?? []),
+    /** What mixes are made of: the grower's own media, and the catalogue; with what mixes given have besides. */
+    ingredients: (...used: readonly Mix[]): readonly Medium[] => withUsed(ingredients(), used.flatMap(({ parts }) => parts.map(({ mediumId }) => mediumId))),
     /** The same, and the grower's mixes. */
     media,
     /** The same, and what the setups given still use besides: a mix that was put away. */

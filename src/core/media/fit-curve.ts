@@ -25,7 +25,7 @@ const PRIOR = [
   /** the share of the wide pores, in log odds */ { deviation: 0.8, limit: 4 },
 ] as const;
 const MOST_THETA_R = 0.9;
-const ITERATIONS = 40;
+const ITERATIONS = 20;
 /** Where the search starts: the best of these factors on every alpha, so that a steep curve does not throw it off. */
 const STARTS = Array.from({ length: 25 }, (_, i) => -3 + i / 4);
 

@@ -63,11 +63,11 @@ const LIMITS = {
 
 /**
  * Makes the medium. Ranges around a figure that was given are what laboratories differ by; the others are the nearest medium's, moved with the curve.
- * Fails with problems whose path is that of the figure at fault: "out-of-range", "order", "pores-differ", "over-pores", "solids", "no-fit".
+ * Fails with problems whose path is that of the figure at fault: "bad-name", "out-of-range", "order", "pores-differ", "over-pores", "solids", "no-fit".
  * @param containerWater mean water content of a curve on a vessel of a height, soaked and drained [m³/m³]
  */
 export function makeOwnMedium(id: string, { name, grade, figures }: OwnMedium, base: Medium, containerWater: (hydraulics: Medium["hydraulics"], heightCm: number) => number): Result<MadeMedium> {
-  const problems = checkFigures(figures);
+  const problems = [...checkName(name), ...checkFigures(figures)];
   if (problems.length > 0) return failed(...problems);
   const pores = poresOf(figures, base);
   if (!pores.ok) return pores;
@@ -142,6 +142,9 @@ export function makeOwnMedium(id: string, { name, grade, figures }: OwnMedium, b
     },
   });
 }
+
+/** Recipes are lists of names parted by semicolons and lines. */
+const checkName = (name: string): Problem[] => (/^\p{L}[^;\n]*$/u.test(name) ? [] : [problem("name", "bad-name", "A name begins with a letter and goes without semicolons, so that recipes can be read.")]);
 
 function checkFigures(figures: OwnFigures): Problem[] {
   const problems: Problem[] = [];

@@ -18,6 +18,9 @@ export const PLAIN_WORDS: Readonly<Record<string, string>> = {
   "calcined clay": "calcined-clay-1-3", akadama: "akadama-granules-3-6", "rice hulls": "rice-hulls", hulls: "rice-hulls", "wood fiber": "wood-fibre", rockwool: "rockwool",
 };
 
+/** A name as it is compared: a recipe says a medium by its name, so two may not read the same. */
+export const plainName = (words: string): string => words.toLowerCase().replaceAll("–", "-").replace(/\s+/gu, " ").trim();
+
 /** Media that are peat, or mixes sold with it. Moss that was not peat yet is not meant. */
 const PEATY: ReadonlySet<string> = new Set(["sphagnum-peat", "potting-mix-peat-based", "seed-starting-mix"]);
 /** What marks a medium made of such a one: a mix, or a grower's own. */

@@ -58,3 +58,10 @@ describe("a recipe", () => {
     }));
   });
 });
+
+it("written with its names reads back, whatever the names hold", () => {
+  const names = ["House 1:1", "Part-composted bark", "X-mix", "Grit and sand, washed", "Bark x 2", "Compost 2024", "Loam + leaf 50 %", "Parts bin"];
+  const own: FindMedium = (words) => (names.includes(words) ? { kind: "one", id: words, byName: true } : { kind: "none", near: [] });
+  const parts = names.map((mediumId, i) => ({ mediumId, parts: i + 0.5 }));
+  expect(parseRecipe(recipeText(parts, (id) => id), own)).toEqual({ ok: true, value: parts });
+});

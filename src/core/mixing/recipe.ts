@@ -18,6 +18,7 @@ const NUMBER_WORDS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, tw
 // "2", "1.5", "1,5", "1/2", "1 1/2", "1½", "½", "1e9", "-2"
 const AMOUNT = String.raw`[-−]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[½¼¾⅓⅔⅛⅜⅝⅞]|[½¼¾⅓⅔⅛⅜⅝⅞]|\d+(?:[.,]\d+)?(?:e\+?\d+)?)`;
 const MEASURE = String.raw`(?:parts?|vols?|volumes?|measures?|cups?|buckets?|scoops?|handfuls?|%|x|×)`;
+const BARE = new RegExp(String.raw`^(${AMOUNT})\s+(.+)$`, "iu");
 const LEADING = new RegExp(String.raw`^(${AMOUNT})\s*${MEASURE}?\s*(?:of\s+)?(.+)$`, "iu");
 const TRAILING = new RegExp(String.raw`^(.+?)\s*(?:[x×:=]\s*)?(${AMOUNT})\s*${MEASURE}?$`, "iu");
 const WORD_LEADING = new RegExp(String.raw`^(${Object.keys(NUMBER_WORDS).join("|")})\s+(?:a\s+)?(?:${MEASURE}\s+)?(?:of\s+)?(.+)$`, "iu");
@@ -44,20 +45,23 @@ const trimmed = (pieces: readonly string[]): string[] => pieces.map((piece) => p
  * "1,5" is a number: a comma between digits stays.
  */
 const piecesOf = (text: string, find: FindMedium): string[] => trimmed(text.split(/[;\n]/u)).flatMap((piece) =>
-  (/[,+&]|\s(?:and|with)\s/iu.test(piece) && isName(find(readPiece(piece).name)) ? [piece] : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu))));
+  (/[,+&]|\s(?:and|with)\s/iu.test(piece) && isName(find(readPiece(piece, find).name)) ? [piece] : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu))));
 
 /** Reads a recipe. A name without a number is one part. Problems have the path of their piece, `parts[i]`, counted from the text's start. */
 export function parseRecipe(text: string, find: FindMedium): Result<readonly RecipePart[]> {
   if (text.trim() === "") return failed(problem("", "empty", "Write parts and what they are of, such as 2 parts peat, 1 perlite, ½ sand."));
   if (text.length > LONGEST_RECIPE) return failed(problem("", "too-long", `A recipe is ${LONGEST_RECIPE} characters at most.`));
-  const ratio = RATIO.exec(` ${text} `.replace(/\s+/gu, " "));
+  // as it is written by `recipeText`, names may hold whatever would read as a ratio or a list
+  const parted = trimmed(text.split(/[;\n]/u));
+  const named = parted.every((piece) => isName(find(readPiece(piece, find).name)));
+  const ratio = named ? null : RATIO.exec(` ${text} `.replace(/\s+/gu, " "));
   let amounts: number[] | undefined;
   let names = text;
   if (ratio) {
     amounts = ratio[1]!.split(":").map((part) => amountOf(part.trim()));
     names = ` ${text} `.replace(/\s+/gu, " ").replace(ratio[1]!, " ").trim().replace(/^(?:parts?\s+)?(?:of\s+)?/iu, "").replace(/^:|:$/gu, "");
   }
-  let pieces = piecesOf(names, find);
+  let pieces = named ? parted : piecesOf(names, find);
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s*[:/]\s*/u);
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s+/u);
   if (pieces.length > MOST_RECIPE_PARTS) return failed(problem("", "too-many", `A recipe has ${MOST_RECIPE_PARTS} parts at most; this one has ${pieces.length}.`));
@@ -68,7 +72,7 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
   const parts: RecipePart[] = [];
   pieces.forEach((piece, i) => {
     const path = `parts[${i}]`;
-    const { amount, name } = amounts ? { amount: amounts[i]!, name: piece } : readPiece(piece);
+    const { amount, name } = amounts ? { amount: amounts[i]!, name: piece } : readPiece(piece, find);
     if (!Number.isFinite(amount)) return void problems.push(problem(path, "not-a-number", `“${piece}”: the number cannot be used.`));
     if (amount <= 0) return void problems.push(problem(path, "not-positive", `“${piece}”: parts must be more than 0.`));
     if (amount > 1e6) return void problems.push(problem(path, "too-large", `“${piece}”: so many parts cannot be meant.`));
@@ -86,7 +90,10 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
 
 const isName = (found: Found): boolean => found.kind === "one" && found.byName;
 
-function readPiece(piece: string): { amount: number; name: string } {
+function readPiece(piece: string, find: FindMedium): { amount: number; name: string } {
+  // a number and a name that is known as it stands: "1 Part-composted bark" is one part of that
+  const bare = BARE.exec(piece);
+  if (bare && isName(find(bare[2]!.trim()))) return { amount: amountOf(bare[1]!), name: bare[2]!.trim() };
   const leading = LEADING.exec(piece);
   if (leading) return { amount: amountOf(leading[1]!), name: leading[2]!.trim() };
   const word = WORD_LEADING.exec(piece);

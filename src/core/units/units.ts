@@ -183,7 +183,7 @@ export const densityInUnits = (gPerCm3: number, system: UnitSystem): number => (
 export const formatPackAmount = ({ unit, amount }: PackAmount, system: UnitSystem): string => (unit === "kg" ? formatMass(amount, system) : formatVolume(amount * CM3_PER_LITRE, system));
 
 /** A speed of water: "98 cm an hour". */
-export const formatSpeed = (cmPerHour: number, system: UnitSystem): string => `${threeFigures(lengthInUnits(cmPerHour, system))}${NBSP}${lengthUnitName(system)} an hour`;
+export const formatSpeed = (cmPerHour: number, system: UnitSystem): string => `${threeFigures(Number(lengthInUnits(cmPerHour, system).toPrecision(3)))}${NBSP}${lengthUnitName(system)} an hour`;
 
 /** Load on what the vessel stands on. */
 export const formatLoad = (kgPerM2: number, system: UnitSystem): string =>

@@ -46,13 +46,14 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
       const context = { now: () => "2026-11-25T00:00:00.000Z", newId: () => "new-id-0001", medium };
       expect(saveChanges(db, { setupId: "old-trough", baseVersion: 2, changes: [{ id: "change-new", label: "Named", document: setupDocument(next) }] }, context))
         .toMatchObject({ status: "saved", state: { version: 3 } });
+      const own = { ...context, catalogue: medium, catalogueNames: [] };
       if (entry.idx >= 1) {
-        const mixContext = { ...context, catalogue: medium, ingredient: (id: string) => medium(id) ?? ownMedium(db, id, { ...context, catalogue: medium }) };
+        const mixContext = { ...own, ingredient: (id: string) => medium(id) ?? ownMedium(db, id, own) };
         expect(loadMix(db, "old-mix")).toMatchObject({ stored: { version: 2, value: { name: "Mix of that time", note: "half a bucket" } }, versions: [{ version: 2 }, { version: 1, value: { amendments: [] } }] });
         expect(mediumOfMix(db, "mix:old-mix", mixContext)).toMatchObject({ name: "Mix of that time" });
       }
       if (entry.idx >= 2) {
-        expect(ownMedium(db, "own:old-medium", { ...context, catalogue: medium })).toMatchObject({ name: "Grit of that time", dryBulkDensityGPerCm3: { typical: 1.5 } });
+        expect(ownMedium(db, "own:old-medium", own)).toMatchObject({ name: "Grit of that time", dryBulkDensityGPerCm3: { typical: 1.5 } });
         expect(listPacks(db)).toMatchObject([{ mediumId: "sphagnum-peat", kind: "bale" }]);
       }
     } finally {

@@ -52,8 +52,10 @@ describe("a grower's own media", () => {
     expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: { kind: "marlstone.medium", version: 9 } })).toMatchObject({ status: "refused" });
     expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(airy) })).toMatchObject({ status: "saved", stored: { version: 2 } });
     expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(GRIT) })).toMatchObject({ status: "stale", stored: { version: 2, value: airy } });
-    expect(marlstone.saveOwnMedium({ id: "nobody", baseVersion: 1, document: ownMediumDocument(GRIT) })).toEqual({ status: "missing" });
+    expect(marlstone.saveOwnMedium({ id: "nobody", baseVersion: 1, document: ownMediumDocument({ ...GRIT, name: "Nobody’s grit" }) })).toEqual({ status: "missing" });
     expect(marlstone.loadOwnMedium(id)!.versions.map(({ version }) => version)).toEqual([2, 1]);
+    // recipes go by names: none may read as another
+    for (const name of ["lane  GRIT", "Sphagnum peat", "Grit; mine"]) expect(marlstone.createOwnMedium({ ...GRIT, name })).toMatchObject({ ok: false, problems: [{ path: "name" }] });
     expect(marlstone.createOwnMedium({ ...GRIT, basedOn: "moon-dust" })).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
   });
 });

@@ -1,5 +1,6 @@
 import { isOwn, makeOwnMedium, OWN_PREFIX, ownMediumId, type MadeMedium, type OwnMedium } from "../../core/media/own-medium";
 import type { Medium } from "../../core/media/medium";
+import { plainName } from "../../core/media/words";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import { containerState } from "../../core/water/container";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
@@ -10,7 +11,7 @@ import type { Db } from "../db/client";
 import { OWN_MEDIUM_TABLES } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
 
-export type OwnMediaContext = kept.KeptContext & { readonly catalogue: (id: string) => Medium | undefined };
+export type OwnMediaContext = kept.KeptContext & { readonly catalogue: (id: string) => Medium | undefined; readonly catalogueNames: readonly string[] };
 
 export type LoadedOwnMedium = { readonly stored: Kept<OwnMedium>; readonly made: Result<MadeMedium>; readonly versions: readonly KeptVersion<OwnMedium>[] };
 
@@ -33,17 +34,30 @@ export function makeMedium(mediumId: string, own: OwnMedium, { catalogue }: Pick
   return result;
 }
 
-const check = (context: OwnMediaContext) => (own: OwnMedium): Result<OwnMedium> => {
+/** Whether another medium, of the catalogue or the grower's own, on the shelf or put away, has a name already. */
+const isTaken = (db: Db, name: string, context: OwnMediaContext, butId?: string): boolean =>
+  [...context.catalogueNames, ...[...listOwnMedia(db), ...listOwnMedia(db, true)].filter(({ id }) => id !== butId).map(({ value }) => value.name)].some((one) => plainName(one) === plainName(name));
+
+/** A name that is not taken: itself, or numbered. */
+export function freeName(db: Db, name: string, context: OwnMediaContext): string {
+  for (let count = 1; ; count++) {
+    const tried = count === 1 ? name : `${name} (${count})`;
+    if (!isTaken(db, tried, context)) return tried;
+  }
+}
+
+const check = (db: Db, context: OwnMediaContext, id?: string) => (own: OwnMedium): Result<OwnMedium> => {
   const result = makeMedium(OWN_PREFIX, own, context);
-  return result.ok ? ok(own) : result;
+  if (!result.ok) return result;
+  return isTaken(db, own.name, context, id) ? failed(problem("name", "name-taken", `There is another ${own.name} already, and recipes go by names: give this one a name of its own.`)) : ok(own);
 };
 
 export function createOwnMedium(db: Db, own: OwnMedium, context: OwnMediaContext): Result<string> {
-  const checked = check(context)(own);
+  const checked = check(db, context)(own);
   return checked.ok ? ok(kept.insert(db, OWN_MEDIA, own, context)) : checked;
 }
 
-export const saveOwnMedium = (db: Db, input: SaveKeptInput, context: OwnMediaContext): KeepOutcome<OwnMedium> => kept.save(db, OWN_MEDIA, input, check(context), context);
+export const saveOwnMedium = (db: Db, input: SaveKeptInput, context: OwnMediaContext): KeepOutcome<OwnMedium> => kept.save(db, OWN_MEDIA, input, check(db, context, input.id), context);
 
 export function loadOwnMedium(db: Db, id: string, context: OwnMediaContext): LoadedOwnMedium | undefined {
   const stored = kept.find(db, OWN_MEDIA, id);

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { CATALOGUE } from "../../core/media/catalogue";
 import { medium, potWith, layer } from "../../core/testing/setups";
 import { mixDocument, type Mix } from "../../formats/mix-document";
 import { openDatabase, type Db } from "../db/client";
@@ -12,7 +13,7 @@ import { createMix, importMix, listMixes, loadMix, mediaOfMixes, mediumOfMix, re
 
 const BOG: Mix = { name: "Bog bench", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }], amendments: [], note: "" };
 let ids = 0;
-const context: MixContext = { now: () => "2026-11-25T09:00:00.000Z", newId: () => `mix-${ids++}`, catalogue: medium, ingredient: medium };
+const context: MixContext = { now: () => "2026-11-25T09:00:00.000Z", newId: () => `mix-${ids++}`, catalogue: medium, catalogueNames: CATALOGUE.map(({ name }) => name), ingredient: medium };
 let folder: string;
 let db: Db;
 let close: () => void;
@@ -94,10 +95,13 @@ describe("saved mixes", () => {
     expect(ingredient(mine!.mediumId)).toMatchObject({ name: "Their grit" });
     expect(importMix(db, { mix: loadMix(db, taken.value)!.stored.value, media: { [mine!.mediumId]: grit } }, here).ok).toBe(true);
     expect(listOwnMedia(db)).toHaveLength(1);
+    // another by the same name is numbered, since recipes go by names
+    expect(importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here).ok).toBe(true);
+    expect(listOwnMedia(db).map(({ value }) => value.name)).toEqual(["Their grit", "Their grit (2)"]);
     // nothing is kept of one that does not blend, or whose own medium cannot be meant
     expect(importMix(db, { mix: { ...theirs, parts: [...theirs.parts, { mediumId: "moon-dust", parts: 1 }] }, media: { "own:theirs": grit } }, here)).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
     expect(importMix(db, { mix: theirs, media: { "own:theirs": { ...grit, figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 50 } } } }, here)).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
     expect(importMix(db, { mix: theirs, media: {} }, here)).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
-    expect([listOwnMedia(db).length, listMixes(db).length]).toEqual([1, 2]);
+    expect([listOwnMedia(db).length, listMixes(db).length]).toEqual([2, 3]);
   });
 });

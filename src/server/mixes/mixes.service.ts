@@ -11,11 +11,11 @@ import { mixDocument, type Mix } from "../../formats/mix-document";
 import type { Db } from "../db/client";
 import { MIX_TABLES } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
-import { makeMedium, OWN_MEDIA } from "../media/media.service";
+import { freeName, makeMedium, OWN_MEDIA, type OwnMediaContext } from "../media/media.service";
 import { setupsWithMedium } from "../setups/setups.repo";
 
 /** `ingredient` finds what a mix can be made of: the catalogue and the grower's own media. */
-export type MixContext = kept.KeptContext & { readonly ingredient: (id: string) => Medium | undefined; readonly catalogue: (id: string) => Medium | undefined };
+export type MixContext = OwnMediaContext & { readonly ingredient: (id: string) => Medium | undefined };
 
 export type LoadedMix = { readonly stored: Kept<Mix>; readonly usedBy: readonly { readonly id: string; readonly name: string }[]; readonly versions: readonly KeptVersion<Mix>[] };
 
@@ -46,7 +46,7 @@ export function importMix(db: Db, { mix, media }: { mix: Mix; media: Readonly<Re
   const checked = checkMix(mix, { ...context, ingredient: (id) => context.ingredient(id) ?? made.get(id) });
   if (!checked.ok) return checked;
   return ok(db.transaction((tx) => {
-    const here = new Map(brought.map(({ mediumId, own }) => [mediumId, ownMediumId(kept.insert(tx, OWN_MEDIA, own, context))]));
+    const here = new Map(brought.map(({ mediumId, own }) => [mediumId, ownMediumId(kept.insert(tx, OWN_MEDIA, { ...own, name: freeName(tx, own.name, context) }, context))]));
     return kept.insert(tx, MIXES, { ...mix, parts: mix.parts.map((part) => ({ ...part, mediumId: here.get(part.mediumId) ?? part.mediumId })) }, context);
   }));
 }

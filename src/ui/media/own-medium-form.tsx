@@ -50,10 +50,12 @@ export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], vers
   const own: OwnMedium = { name: name.trim(), grade: grade.trim(), basedOn: base.id, figures: read.figures };
   // the fit takes some tens of ms; typing goes first
   const later = useDeferredValue(read.figures);
-  const made = useMemo((): Result<MadeMedium> => makeOwnMedium(ownMediumId("new"), { name: "yours", grade: "", basedOn: base.id, figures: later }, base, (hydraulics, heightCm) => containerState(hydraulics, heightCm).water), [later, base]);
+  const made = useMemo((): Result<MadeMedium> => makeOwnMedium(ownMediumId("new"), { name: name.trim() || "yours", grade: "", basedOn: base.id, figures: later }, base, (hydraulics, heightCm) => containerState(hydraulics, heightCm).water), [later, base, name]);
   // what could not be read is told once, as that
   const problems = [...read.problems, ...(made.ok ? [] : made.problems.filter(({ path }) => !read.problems.some((one) => one.path === path)))];
   const saidOf = (path: string): readonly Problem[] => problems.filter((one) => one.path === `figures.${path}`);
+
+  const nameSaid = problems.find(({ path }) => path === "name");
 
   const ready = (): OwnMedium | undefined => {
     if (name.trim() === "") return void setSaid({ text: "Give it a name first.", trouble: true });
@@ -95,7 +97,7 @@ export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], vers
         <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_26rem]">
           <form className="space-y-4" onSubmit={(event) => event.preventDefault()}>
             <div className="flex flex-wrap gap-x-6 gap-y-2">
-              <label className="block text-sm text-soft">Name<input className="field block w-64 text-base text-ink" value={name} maxLength={120} autoComplete="off" onChange={(event) => { setName(event.target.value); setSaid(undefined); }} /></label>
+              <label className="block text-sm text-soft">Name<input className="field block w-64 text-base text-ink" value={name} maxLength={120} autoComplete="off" aria-invalid={nameSaid !== undefined} onChange={(event) => { setName(event.target.value); setSaid(undefined); }} />{nameSaid && <span className="said block max-w-64" role="alert">{nameSaid.message}</span>}</label>
               <label className="block text-sm text-soft">Grade, batch, supplier&rsquo;s words<input className="field block w-64 text-base text-ink" value={grade} maxLength={200} autoComplete="off" onChange={(event) => setGrade(event.target.value)} /></label>
               <label className="block text-sm text-soft">Nearest to
                 <select className="field block max-w-72 text-base text-ink" value={base.id} onChange={(event) => setBasedOn(event.target.value)}>{media.map(({ id, name: words }) => <option key={id} value={id}>{words}</option>)}</select>
