@@ -55,10 +55,16 @@ describe("a batch", () => {
     for (const margin of [-0.1, 2, Number.NaN]) expect(batchFor(BOG, 1000, margin)).toMatchObject({ ok: false, problems: [{ path: "margin" }] });
   });
 
-  it("answers what a part is with a measure at hand", () => {
-    expect(measureFor(2100)).toEqual({ cm3: 2000, perPart: 1.05 });
-    expect(measureFor(1990)).toEqual({ cm3: 2000, perPart: 0.995 });
-    expect(measureFor(20).cm3).toBe(50);
+  it("answers what a part is with a measure at hand, in litres or gallons", () => {
+    expect(measureFor(2100, "metric")).toMatchObject({ cm3: 2000, perPart: 1.05 });
+    expect(measureFor(1990, "metric")).toMatchObject({ cm3: 2000, perPart: 0.995 });
+    expect(measureFor(1, "metric").cm3).toBe(50);
+    expect(measureFor(1000, "imperial")).toMatchObject({ name: "quart" });
+    fc.assert(fc.property(fc.double({ min: 50, max: 1e6, noNaN: true }), fc.constantFrom("metric" as const, "imperial" as const), (cm3, system) => {
+      const { perPart, cm3: size } = measureFor(cm3, system);
+      expect(perPart * size).toBeCloseTo(cm3, 6);
+      expect(perPart).toBeGreaterThan(0.8);
+    }));
   });
 });
 

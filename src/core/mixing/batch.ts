@@ -1,6 +1,7 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
 import { failed, ok, problem, type Result } from "../units/problem";
+import { CM3_PER_GALLON, type UnitSystem } from "../units/units";
 import { blend, type Blend, type Part } from "./blend";
 
 /**
@@ -63,12 +64,15 @@ export type Batch = {
 
 export const USUAL_MARGIN = 0.1;
 export const GREATEST_MARGIN = 1;
+/** More than any bed holds. [cm³] */
+const GREATEST_ROOM_CM3 = 1e9;
 /** Wet weight is at container capacity, about what a potful weighs after watering. [cm of suction] */
 const WATERED_PSI_CM = -7.5;
 
 /** What to measure out so that, mixed and settled, it fills a room with a margin left. Fails as `blend` does, or "bad-volume", "bad-margin". */
 export function batchFor(parts: readonly Part[], roomCm3: number, margin = USUAL_MARGIN, packs: readonly Pack[] = []): Result<Batch> {
-  if (!(roomCm3 > 0 && roomCm3 < 1e12)) return failed(problem("room", "bad-volume", "The room to fill must be more than nothing."));
+  if (!(roomCm3 > 0)) return failed(problem("room", "bad-volume", "The room to fill must be more than nothing."));
+  if (!(roomCm3 <= GREATEST_ROOM_CM3)) return failed(problem("room", "bad-volume", "So much cannot be meant: a swimming pool holds less. Is the unit right?"));
   if (!(margin >= 0 && margin <= GREATEST_MARGIN)) return failed(problem("margin", "bad-margin", "The margin goes from 0 to 100 %."));
   const mixed = blend(parts);
   if (!mixed.ok) return mixed;
@@ -109,12 +113,18 @@ function batchOf(parts: readonly Part[], mixed: Blend, sumCm3: number, settlingF
   };
 }
 
-/** A measure at hand and how often it is filled for one part: the largest that divides a part evenly enough. */
-export type Measure = { readonly cm3: number; readonly perPart: number };
+/** A measure at hand and how often it is filled for one part. */
+export type Measure = { readonly name: string; readonly cm3: number; readonly perPart: number };
 
-const MEASURES_CM3 = [10_000, 5000, 3000, 2000, 1000, 500, 250, 100, 50];
+const MEASURES: Readonly<Record<UnitSystem, readonly (readonly [name: string, cm3: number])[]>> = {
+  metric: [["10 L", 10_000], ["5 L", 5000], ["3 L", 3000], ["2 L", 2000], ["1 L", 1000], ["500 mL", 500], ["250 mL", 250], ["100 mL", 100], ["50 mL", 50]],
+  imperial: [["5 gal", 5 * CM3_PER_GALLON], ["2 gal", 2 * CM3_PER_GALLON], ["1 gal", CM3_PER_GALLON], ["half-gallon", CM3_PER_GALLON / 2], ["quart", CM3_PER_GALLON / 4], ["pint", CM3_PER_GALLON / 8], ["cup", CM3_PER_GALLON / 16], ["quarter-cup", CM3_PER_GALLON / 64]],
+};
+/** A part that is a little less than a measure is still that measure, not quite full. */
+const NOT_QUITE_FULL = 1.05;
 
-export function measureFor(onePartCm3: number): Measure {
-  const fits = MEASURES_CM3.find((cm3) => cm3 <= onePartCm3 * 1.05) ?? MEASURES_CM3.at(-1)!;
-  return { cm3: fits, perPart: onePartCm3 / fits };
+/** The largest measure that a part fills, a bucket before a cup. */
+export function measureFor(onePartCm3: number, system: UnitSystem): Measure {
+  const [name, cm3] = MEASURES[system].find(([, size]) => size <= onePartCm3 * NOT_QUITE_FULL) ?? MEASURES[system].at(-1)!;
+  return { name: name.replace(" ", "\u00a0"), cm3, perPart: onePartCm3 / cm3 };
 }

@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { batchFor, batchFromStock, measureFor, USUAL_MARGIN, type Batch } from "@/core/mixing/batch";
 import type { Part } from "@/core/mixing/blend";
 import type { Dosed, MixPlace } from "@/core/mixing/amendments";
-import { formatMass, formatPercent, formatVolume, parseShare, parseVolumeCm3, threeFigures, volumeUnitName } from "@/core/units/units";
+import { formatMass, formatPercent, formatVolume, parseShare, parseVolumeCm3, threeFigures, volumeUnitName, type UnitSystem } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import { AmendmentsList } from "./amendments-list";
 import { NeededTable, type PackList } from "./packs";
@@ -44,7 +44,7 @@ export function HowMuch({ parts, rooms, roomId, onRoom, list, chosen, onChoose }
       const found = batchFromStock(parts, new Map([[stockOf, stock.value]]), list.packs);
       return found.ok ? { ok: true as const, value: found.value.batch } : found;
     }
-    const roomCm3 = room ? room.volumeCm3 : volume.ok && countRight ? volume.value * count : undefined;
+    const roomCm3 = room ? room.volumeCm3 : volume.ok && volume.value > 0 && countRight ? volume.value * count : undefined;
     return roomCm3 === undefined || !margin.ok ? undefined : batchFor(parts, roomCm3, margin.value, list.packs);
   // the parsed values are what it depends on, not the results that carry them
   // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -75,7 +75,7 @@ export function HowMuch({ parts, rooms, roomId, onRoom, list, chosen, onChoose }
       {made?.ok && (
         <>
           <BatchText batch={made.value} />
-          <NeededTable needed={made.value.ingredients.map((one, i) => ({ ...one, medium: parts[i]!.medium }))} list={list} cups={cupsOf(made.value, parts).map(({ times, cm3 }) => `${threeFigures(times, 1)} × ${formatVolume(cm3, system)}`)} ticks />
+          <NeededTable needed={made.value.ingredients.map((one, i) => ({ ...one, medium: parts[i]!.medium }))} list={list} cups={cupsOf(made.value, parts, system)} ticks />
           <CostText batch={made.value} />
           <WettingPart parts={parts} batch={made.value} packs={list.packs} />
           <AmendmentsList parts={parts} shares={made.value.blend.shares} mixedCm3={made.value.mixedCm3} place={room?.place} chosen={chosen} onChoose={onChoose} />
@@ -85,20 +85,20 @@ export function HowMuch({ parts, rooms, roomId, onRoom, list, chosen, onChoose }
   );
 }
 
-/** How often the measure at hand is filled, for each part. */
-export function cupsOf(batch: Batch, parts: readonly Part[]): { readonly times: number; readonly cm3: number }[] {
-  const measure = measureFor(batch.onePartCm3);
-  return parts.map(({ parts: amount }) => ({ times: amount * measure.perPart, cm3: measure.cm3 }));
+/** How often the measure at hand is filled, for each part: "2.4 × 1 L". */
+export function cupsOf(batch: Batch, parts: readonly Part[], system: UnitSystem): string[] {
+  const measure = measureFor(batch.onePartCm3, system);
+  return parts.map(({ parts: amount }) => `${threeFigures(amount * measure.perPart, 1)} × ${measure.name}`);
 }
 
 export function BatchText({ batch }: { batch: Batch }) {
   const system = useUnits();
   const litres = (cm3: number): string => formatVolume(cm3, system);
   const many = batch.ingredients.length > 1;
-  const measure = measureFor(many ? batch.onePartCm3 : batch.sumCm3);
+  const measure = measureFor(many ? batch.onePartCm3 : batch.sumCm3, system);
   return (
     <p className="mt-2 max-w-[80ch] leading-snug">
-      {many ? "One part is" : "Measure out"} <b>{litres(many ? batch.onePartCm3 : batch.sumCm3)}</b>: a {litres(measure.cm3)} measure filled {threeFigures(measure.perPart, 1)} {measure.perPart === 1 ? "time" : "times"}. {many ? `Side by side the parts are ${litres(batch.sumCm3)}; mixed they are ${litres(batch.mixedCm3)}, and settled` : "Settled"} after the first waterings {many ? "" : "it is "}{litres(batch.settledCm3)} (settling {formatPercent(batch.settlingFraction)}). It weighs {formatMass(batch.dryKg, system)} dry, about {formatMass(batch.wetKg, system)} watered.
+      {many ? "One part is" : "Measure out"} <b>{litres(many ? batch.onePartCm3 : batch.sumCm3)}</b>: a {measure.name} measure filled {threeFigures(measure.perPart, 1)} {measure.perPart === 1 ? "time" : "times"}. {many ? `Side by side the parts are ${litres(batch.sumCm3)}; mixed they are ${litres(batch.mixedCm3)}, and settled` : "Settled"} after the first waterings {many ? "" : "it is "}{litres(batch.settledCm3)} (settling {formatPercent(batch.settlingFraction)}). It weighs {formatMass(batch.dryKg, system)} dry, about {formatMass(batch.wetKg, system)} watered.
     </p>
   );
 }

@@ -87,7 +87,7 @@ function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled:
       {made.ok && (
         <>
           <BatchText batch={made.batch} />
-          {parts.length > 1 && <ul className="mt-1 text-[0.95rem]">{parts.map(({ medium, parts: amount }, i) => { const { times, cm3 } = cupsOf(made.batch, parts)[i]!; return <li key={medium.id}><Tick />{threeFigures(amount, 2)} {medium.name}: {formatVolume(made.batch.ingredients[i]!.looseCm3, system)}, {threeFigures(times, 1)} × {formatVolume(cm3, system)}</li>; })}</ul>}
+          {parts.length > 1 && <ul className="mt-1 text-[0.95rem]">{parts.map(({ medium, parts: amount }, i) => <li key={medium.id}><Tick />{threeFigures(amount, 2)} {medium.name}: {formatVolume(made.batch.ingredients[i]!.looseCm3, system)}, {cupsOf(made.batch, parts, system)[i]}</li>)}</ul>}
           {amendments.map(({ id, amount }) => {
             const amendment = AMENDMENTS.find((one) => one.id === id)!;
             return <p key={id} className="text-[0.95rem] leading-snug"><Tick />{amendment.name}: {amountText(amendment, amount, made.batch.mixedCm3, system)}, mixed in evenly. {amendmentWarnings(amendment, parts, place).map((text) => <span key={text} className="block border-l-2 border-trouble pl-2 text-trouble">{text}</span>)}</p>;
