@@ -26,5 +26,7 @@ await picture("with-without", "Tall pot", { act: async (page) => { await page.ge
 await picture("run", "Terrace trough", { act: async (page) => { await page.getByRole("button", { name: "Run it" }).click(); const hour = page.getByRole("slider", { name: "Hour of the run" }); await hour.waitFor({ timeout: 30_000 }); await hour.fill("60"); await page.waitForTimeout(500); } });
 await picture("media", undefined, { path: "/media", act: async (page) => { for (const name of ["Perlite, coarse", "Sphagnum peat", "Bark 6–12 mm"]) await page.getByLabel(`Compare ${name}`).check(); await page.waitForTimeout(1500); await page.evaluate(() => scrollTo(0, 0)); } });
 await picture("mix", undefined, { path: "/mixes", act: async (page) => { await page.getByRole("link", { name: "Bog bench" }).click(); await page.waitForTimeout(1500); } });
+await picture("own-medium", undefined, { path: "/media", act: async (page) => { await page.getByRole("link", { name: "Weir-side leaf compost" }).click(); await page.getByRole("link", { name: "Change its figures" }).click(); await page.waitForTimeout(1800); } });
+await picture("batch", "Platform planter", { act: async (page) => { await page.getByRole("link", { name: "Shopping and mixing" }).click(); await page.waitForTimeout(1200); } });
 await picture("phone", "Terrace trough", { phone: true });
 await browser.close();
