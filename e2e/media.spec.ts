@@ -246,11 +246,17 @@ test("a medium of one's own: from figures to a curve that meets them, into a lay
   await expect(page.getByLabel("water 1, %")).toHaveValue("55");
   await expect(page.getByLabel("Dry weight, g per L")).toHaveValue("180");
 
-  // found, as a layer, and as a part
+  // bought by the bag, found, as a layer, and as a part
+  await page.getByRole("link", { name: "Its page" }).click();
+  const packed = page.getByRole("group", { name: "How you buy Back-room mix" });
+  await typeInto(packed.getByLabel("holds, litres or kg"), "10 kg");
+  await expect(packed.getByText(words(String.raw`Fills about 55\.6 L`))).toBeVisible();
   await page.goto(`${marlstone.url}/media`);
   await page.getByLabel("Kind").selectOption("yours");
   await page.getByLabel("In a vessel this tall").fill("10");
   await expect(page.getByRole("row", { name: /Back-room mix/u })).toContainText("30 %");
+  await page.getByLabel("Kind").selectOption("packs");
+  await expect(page.getByRole("row", { name: /Back-room mix/u })).toContainText(words("bag of 10 kg"));
   await open(TALL_POT);
   await page.getByLabel("Medium").first().selectOption({ label: "Back-room mix" });
   await saved(page);

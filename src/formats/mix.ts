@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { LONGEST_NAME } from "../core/stack/check";
 import { AMENDMENTS, GREATEST_DOSE } from "../core/mixing/amendments";
-import { isOwn, type OwnMedium } from "../core/media/own-medium";
+import { isOwn } from "../core/media/own-id";
+import type { OwnMedium } from "../core/media/own-medium";
 import { MOST_RECIPE_PARTS } from "../core/mixing/recipe";
 import { ok, type Result } from "../core/units/problem";
 import { MIX_KIND, MIX_VERSION, type Mix, type MixDocument, type MixFile } from "./mix-document";

@@ -1,7 +1,8 @@
 import { nanoid } from "nanoid";
 import { CATALOGUE } from "../core/media/catalogue";
 import type { Medium } from "../core/media/medium";
-import { ownMediumId, type OwnMedium } from "../core/media/own-medium";
+import { ownMediumId } from "../core/media/own-id";
+import type { OwnMedium } from "../core/media/own-medium";
 import type { Setup } from "../core/stack/setup";
 import type { SaveKeptInput } from "../formats/kept";
 import type { Mix } from "../formats/mix-document";

@@ -1,7 +1,7 @@
 import { layerPlaces } from "@/core/water/layer-place";
 import type { Setup } from "@/core/stack/setup";
 import type { Kept } from "@/formats/kept";
-import { ownMediumId } from "@/core/media/own-medium";
+import { ownMediumId } from "@/core/media/own-id";
 import { marlstone } from "@/server";
 import type { Room } from "@/ui/mixes/how-much";
 import { createMix, importMix, putAwayMix, putPack, saveMix, takeBackMix } from "./actions";

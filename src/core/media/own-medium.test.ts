@@ -5,7 +5,8 @@ import { containerState } from "../water/container";
 import { CATALOGUE } from "./catalogue";
 import { fitCurve, POOR_FIT, type Known } from "./fit-curve";
 import type { Medium, Range } from "./medium";
-import { isOwn, makeOwnMedium, NO_FIGURES, ownMediumId, type MadeMedium, type OwnFigures } from "./own-medium";
+import { isOwn, ownMediumId } from "./own-id";
+import { makeOwnMedium, NO_FIGURES, type MadeMedium, type OwnFigures } from "./own-medium";
 import { hasPeat } from "./words";
 
 const medium = (id: string): Medium => CATALOGUE.find((one) => one.id === id)!;

@@ -40,11 +40,6 @@ export const NO_FIGURES: OwnFigures = {
   dryBulkDensityGPerCm3: null, totalPorosity: null, drained: [], held: [], ksCmPerHour: null, pH: null, ecDsPerM: null, settlingFraction: null, d50Mm: null, halfLifeYears: null, fed: null, limed: null, costClass: null,
 };
 
-/** What marks the id of a grower's own medium. */
-export const OWN_PREFIX = "own:";
-export const ownMediumId = (id: string): string => OWN_PREFIX + id;
-export const isOwn = (mediumId: string): boolean => mediumId.startsWith(OWN_PREFIX);
-
 export type MadeMedium = { readonly medium: Medium; readonly fit: Fit | undefined };
 
 export const MOST_FIGURES = 8;

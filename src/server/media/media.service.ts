@@ -1,4 +1,5 @@
-import { isOwn, makeOwnMedium, OWN_PREFIX, ownMediumId, type MadeMedium, type OwnMedium } from "../../core/media/own-medium";
+import { isOwn, OWN_PREFIX, ownMediumId } from "../../core/media/own-id";
+import { makeOwnMedium, type MadeMedium, type OwnMedium } from "../../core/media/own-medium";
 import type { Medium } from "../../core/media/medium";
 import { plainName } from "../../core/media/words";
 import { failed, ok, problem, type Result } from "../../core/units/problem";

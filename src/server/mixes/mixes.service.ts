@@ -1,7 +1,8 @@
 import type { Dosed } from "../../core/mixing/amendments";
 import { blend, type Part } from "../../core/mixing/blend";
 import { isMix, MIX_PREFIX, mixMedium, mixMediumId } from "../../core/mixing/mix-medium";
-import { isOwn, ownMediumId, type OwnMedium } from "../../core/media/own-medium";
+import { isOwn, ownMediumId } from "../../core/media/own-id";
+import type { OwnMedium } from "../../core/media/own-medium";
 import type { Medium } from "../../core/media/medium";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import { containerState } from "../../core/water/container";

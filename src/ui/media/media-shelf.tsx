@@ -3,14 +3,16 @@ import { useDeferredValue, useMemo, useState } from "react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { isOwn } from "@/core/media/own-medium";
+import { isOwn } from "@/core/media/own-id";
 import type { Medium } from "@/core/media/medium";
 import { hasPeat } from "@/core/media/words";
+import type { Pack } from "@/core/mixing/batch";
 import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
 import { formatLength, lengthInUnits, parseLengthCm } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
+import { packText } from "../mixes/packs";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
 import type { ComparedBy } from "./curves";
 import { mediumSearch } from "./find-medium";
@@ -22,7 +24,7 @@ const MOST_COMPARED = 5;
 
 type SortKey = "name" | PropertyKey;
 type Filters = {
-  readonly words: string; readonly heightText: string; readonly leastAir: string; readonly mostPH: string; readonly noPeat: boolean; readonly from: "any" | "organic" | "mineral" | "yours"; readonly for: "anyone" | "amphibians" | "invertebrates" | "carnivorousPlants";
+  readonly words: string; readonly heightText: string; readonly leastAir: string; readonly mostPH: string; readonly noPeat: boolean; readonly from: "any" | "organic" | "mineral" | "yours" | "packs"; readonly for: "anyone" | "amphibians" | "invertebrates" | "carnivorousPlants";
   readonly sifted: PropertyKey | "none"; readonly least: string; readonly most: string;
 };
 const ALL: Filters = { words: "", heightText: "", leastAir: "", mostPH: "", noPeat: false, from: "any", for: "anyone", sifted: "none", least: "", most: "" };
@@ -33,13 +35,14 @@ const COMPARED_WORDS: Record<ComparedBy, string> = { air: "Air left in a drained
 const addressOf = (id: string): string => (isMix(id) ? `/mixes/${id.slice(MIX_PREFIX.length)}` : `/media/${id}`);
 
 /** All media, a grower's own and mixes among them: found by name, sifted by what they do in a vessel of a height, held against one another. */
-export function MediaShelf({ media, putAway, takeBack }: { media: readonly Medium[]; putAway: readonly { readonly id: string; readonly name: string }[]; takeBack: (input: { id: string }) => Promise<boolean> }) {
+export function MediaShelf({ media, packs, putAway, takeBack }: { media: readonly Medium[]; packs: readonly Pack[]; putAway: readonly { readonly id: string; readonly name: string }[]; takeBack: (input: { id: string }) => Promise<boolean> }) {
   const system = useUnits();
   const [filters, setFilters] = useState(ALL);
   const [sort, setSort] = useState<{ key: SortKey; down: boolean }>({ key: "name", down: false });
   const [compared, setCompared] = useState<readonly string[]>([]);
   const [by, setBy] = useState<ComparedBy>("air");
   const change = (part: Partial<Filters>): void => setFilters((now) => ({ ...now, ...part }));
+  const packOf = useMemo(() => new Map(packs.map((pack) => [pack.mediumId, pack])), [packs]);
   const { search } = useMemo(() => mediumSearch(media), [media]);
 
   const height = filters.heightText.trim() === "" ? { ok: true as const, value: 15 } : parseLengthCm(filters.heightText, system);
@@ -59,13 +62,13 @@ export function MediaShelf({ media, putAway, takeBack }: { media: readonly Mediu
       && (mostPH.value === undefined || of("pH", medium) <= mostPH.value)
       && (filters.sifted === "none" || ((least.value === undefined || of(filters.sifted, medium) >= least.value) && (most.value === undefined || of(filters.sifted, medium) <= most.value)))
       && (!filters.noPeat || !hasPeat(medium))
-      && (filters.from === "any" || (filters.from === "yours" ? isOwn(medium.id) || isMix(medium.id) : (filters.from === "organic") === (medium.class === "organic" || medium.class === "fibre")))
+      && (filters.from === "any" || (filters.from === "packs" ? packOf.has(medium.id) : filters.from === "yours" ? isOwn(medium.id) || isMix(medium.id) : (filters.from === "organic") === (medium.class === "organic" || medium.class === "fibre")))
       && (filters.for === "anyone" || medium.safety[filters.for] !== "avoid"));
     // while searching, the best match comes first unless another order is asked for
     if (filters.words.trim().length > 1 && sort.key === "name") return kept;
     const { key } = sort;
     return [...kept].sort((a, b) => (sort.down ? -1 : 1) * (key === "name" ? a.name.localeCompare(b.name, "en") : compare(of(key, a), of(key, b))));
-  }, [filters, least.value, leastAir.value, media, most.value, mostPH.value, search, sort, states, system]);
+  }, [filters, least.value, leastAir.value, media, most.value, mostPH.value, packOf, search, sort, states, system]);
 
   const toggle = (id: string): void => setCompared((now) => (now.includes(id) ? now.filter((one) => one !== id) : now.length < MOST_COMPARED ? [...now, id] : now));
   const curved = useMemo(() => compared.flatMap((id) => media.find((medium) => medium.id === id) ?? []), [compared, media]);
@@ -95,7 +98,7 @@ export function MediaShelf({ media, putAway, takeBack }: { media: readonly Mediu
           <Field label="In a vessel this tall" value={filters.heightText} onChange={(heightText) => change({ heightText })} placeholder={formatLength(15, system)} said={heightSaid} />
           <Field label="Air at least, %" value={filters.leastAir} onChange={(text) => change({ leastAir: text })} said={leastAir.said} />
           <Field label="pH at most" value={filters.mostPH} onChange={(text) => change({ mostPH: text })} said={mostPH.said} />
-          <Choose label="Kind" value={filters.from} options={[["any", "any"], ["organic", "grown: rots in time"], ["mineral", "mineral: stays"], ["yours", "yours: own and mixes"]]} onChoose={(from) => change({ from: from as Filters["from"] })} />
+          <Choose label="Kind" value={filters.from} options={[["any", "any"], ["organic", "grown: rots in time"], ["mineral", "mineral: stays"], ["yours", "yours: own and mixes"], ["packs", "what I have packs of"]]} onChoose={(from) => change({ from: from as Filters["from"] })} />
           <Choose label="Not harmful to" value={filters.for} options={[["anyone", "not asked"], ["amphibians", "amphibians"], ["invertebrates", "invertebrates"], ["carnivorousPlants", "carnivorous plants"]]} onChoose={(who) => change({ for: who as Filters["for"] })} />
           <label className="inline-flex min-h-11 items-center gap-1.5 self-end"><input type="checkbox" className="size-4 accent-(--ink)" checked={filters.noPeat} onChange={(event) => change({ noPeat: event.target.checked })} />no peat</label>
           <Choose label="And by" value={filters.sifted} options={[["none", "nothing more"], ...SIFTED.map((key) => [key, named(key)] as const)]} onChoose={(sifted) => change({ sifted: sifted as Filters["sifted"] })} />
@@ -130,7 +133,7 @@ export function MediaShelf({ media, putAway, takeBack }: { media: readonly Mediu
                       <th scope="row" className="px-2 py-1 text-left font-normal">
                         <span className="flex items-center gap-2">
                           <svg width={24} height={24} className="shrink-0" aria-hidden><rect width={24} height={24} fill={soilFill(medium.pattern)} /><rect width={24} height={24} fill={grainFill(medium.pattern, "shelf")} stroke="var(--rule-strong)" /></svg>
-                          <span><Link href={addressOf(medium.id)} className="font-semibold">{medium.name}</Link><span className="block text-sm leading-tight text-soft">{isOwn(medium.id) ? "yours; " : ""}{medium.grade}</span></span>
+                          <span><Link href={addressOf(medium.id)} className="font-semibold">{medium.name}</Link><span className="block text-sm leading-tight text-soft">{isOwn(medium.id) ? "yours; " : ""}{medium.grade}{packOf.has(medium.id) && `; ${packText(packOf.get(medium.id)!, system)}`}</span></span>
                         </span>
                       </th>
                       {columns.map((key) => <td key={key} className={`px-2 ${key === "water" ? "text-water" : ""}`}>{PROPERTIES[key].text(medium, state, system)}</td>)}

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { Medium, Range } from "@/core/media/medium";
-import { isOwn, OWN_PREFIX } from "@/core/media/own-medium";
+import { isOwn, OWN_PREFIX } from "@/core/media/own-id";
 import type { Pack } from "@/core/mixing/batch";
 import { formatDensity, formatDepthPerDay, formatLength, formatPercent, formatRange, formatSpeed, threeFigures } from "@/core/units/units";
 import { containerState } from "@/core/water/container";

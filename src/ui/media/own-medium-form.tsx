@@ -5,7 +5,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { X } from "lucide-react";
 import { POOR_FIT, type Fit } from "@/core/media/fit-curve";
-import { makeOwnMedium, MOST_FIGURES, ownMediumId, type MadeMedium, type OwnMedium } from "@/core/media/own-medium";
+import { ownMediumId } from "@/core/media/own-id";
+import { makeOwnMedium, MOST_FIGURES, type MadeMedium, type OwnMedium } from "@/core/media/own-medium";
 import type { Medium } from "@/core/media/medium";
 import type { Problem, Result } from "@/core/units/problem";
 import { densityFieldText, densityUnitName, formatLength, formatPercent, formatSpeed, lengthInUnits, lengthUnitName, threeFigures } from "@/core/units/units";
@@ -208,7 +209,7 @@ function FitText({ fit: { worst, suctionFactor, points, hydraulics }, base }: { 
   const system = useUnits();
   const finer = suctionFactor > 1.03 ? `finer pores than ${base.name}, by ${threeFigures(suctionFactor, 1)} times` : suctionFactor < 0.97 ? `wider pores than ${base.name}, by ${threeFigures(1 / suctionFactor, 1)} times` : `pores as wide as ${base.name}’s`;
   return (
-    <p className="leading-snug">It has {formatPercent(hydraulics.thetaS)} pores, {finer}; conductivity follows them, {formatSpeed(hydraulics.ksCmPerHour, system)} when full unless you give it.{" "}
+    <p role="status" className="leading-snug">It has {formatPercent(hydraulics.thetaS)} pores, {finer}; conductivity follows them, {formatSpeed(hydraulics.ksCmPerHour, system)} when full unless you give it.{" "}
       {points.length > 0 && (worst > POOR_FIT ? <span className="text-trouble">The figures are missed by up to {threeFigures(100 * worst, 1)} % of the volume: no curve of this kind has them all. Check the figures, or name a medium it is nearer to.</span> : `The figures are met to within ${threeFigures(Math.max(0.1, 100 * worst), 1)} % of the volume.`)}
     </p>
   );

@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
+import { isOwn } from "@/core/media/own-id";
 import { hasPeat } from "@/core/media/words";
 import type { Pack } from "@/core/mixing/batch";
 import type { Blend, Part } from "@/core/mixing/blend";
@@ -13,7 +14,7 @@ import { useUnits } from "../common/preferences";
 import { FoundMixes, FoundZones, type Done } from "./found-mixes";
 import type { Room } from "./how-much";
 
-/** What most have at hand; the grower says what else. */
+/** What most have at hand; a grower's own media and packs say what else. */
 const USUALLY_AT_HAND = new Set(["sphagnum-peat", "coir-pith-fine", "perlite-coarse-3-6", "vermiculite-medium", "pumice-2-5", "coarse-sand-0.5-2", "pine-bark-composted-fine", "bark-6-12", "granite-grit-3-6"]);
 const [NEED, SAME, ZONES] = ["need", "mix", "zones"] as const;
 const MOST_PARTS = 4;
@@ -59,7 +60,7 @@ export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
   const zones = Number(numbers.zones);
   const zonesSaid = Number.isInteger(zones) && zones >= 1 && zones <= MOST_ZONES ? "" : `From 1 to ${MOST_ZONES}.`;
 
-  const offered = useMemo(() => media.filter(({ id, packing }) => packing.mixingFactor > 0 && (of === "all" || (of === "usual" ? USUALLY_AT_HAND.has(id) : packs.some(({ mediumId }) => mediumId === id)))), [media, of, packs]);
+  const offered = useMemo(() => media.filter(({ id, packing }) => packing.mixingFactor > 0 && (of === "all" || (of === "usual" ? USUALLY_AT_HAND.has(id) || isOwn(id) : packs.some(({ mediumId }) => mediumId === id)))), [media, of, packs]);
   const part = parts.find(({ medium }) => medium.id === asking);
   const target = asking === NEED || part || (mixed && (asking === SAME || asking === ZONES)) ? asking : NEED;
   const asked = useMemo(() => offered.filter((medium) => !(noPeat && hasPeat(medium)) && !without.has(medium.id) && medium.id !== target), [offered, noPeat, target, without]);
@@ -131,7 +132,7 @@ export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
         <label className="text-soft">of{" "}
           <select className="field text-base text-ink" aria-label="Of which media" value={of} onChange={(event) => changed(setOf)(event.target.value as typeof of)}>
-            <option value="usual">the usual media</option><option value="packs">media I have packs of</option><option value="all">all media</option>
+            <option value="usual">the usual media and my own</option><option value="packs">media I have packs of</option><option value="all">all media</option>
           </select>
         </label>
         <label className="inline-flex min-h-8 items-center gap-1.5 pointer-coarse:min-h-11"><input type="checkbox" className="size-4 accent-(--ink)" checked={noPeat} onChange={(event) => changed(setNoPeat)(event.target.checked)} />no peat</label>

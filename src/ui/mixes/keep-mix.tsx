@@ -7,7 +7,8 @@ import type { RecipePart } from "@/core/mixing/recipe";
 import type { Result } from "@/core/units/problem";
 import type { MediumLookup } from "@/core/water/settle";
 import type { Dosed } from "@/core/mixing/amendments";
-import { isOwn, type OwnMedium } from "@/core/media/own-medium";
+import { isOwn } from "@/core/media/own-id";
+import type { OwnMedium } from "@/core/media/own-medium";
 import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
 import { mixDocument, type Mix, type MixFile } from "@/formats/mix-document";
 

@@ -22,7 +22,8 @@ export function usePacks(initial: readonly Pack[], putPack: PutPack): PackList {
   return { packs, put, said };
 }
 
-const packText = (pack: Pack, system: UnitSystem): string => `${pack.kind} of ${formatPackAmount(pack, system)}${pack.price === null ? "" : `, ${threeFigures(pack.price, 2)}`}`;
+/** "bale of 40 L, 14" */
+export const packText = (pack: Pack, system: UnitSystem): string => `${pack.kind} of ${formatPackAmount(pack, system)}${pack.price === null ? "" : `, ${threeFigures(pack.price, 2)}`}`;
 export const buyText = ({ packs: count, cost }: Needed, pack: Pack | undefined): string => (count === undefined || !pack ? "–" : `${count} ${count === 1 ? pack.kind : PLURALS[pack.kind]}${cost === undefined ? "" : `, ${threeFigures(cost, 2)}`}`);
 
 /** What is needed of each medium, how it is bought, and what is left of that. */

@@ -7,7 +7,7 @@ import { ArrowDown, ArrowUp, GripVertical, Plus, X } from "lucide-react";
 import Link from "next/link";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
-import { isOwn } from "@/core/media/own-medium";
+import { isOwn } from "@/core/media/own-id";
 import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
 import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import { headroomCm, type StackLayer } from "@/core/stack/setup";
