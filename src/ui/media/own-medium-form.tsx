@@ -13,6 +13,7 @@ import { densityFieldText, densityUnitName, formatLength, formatPercent, formatS
 import { containerState } from "@/core/water/container";
 import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
 import { ownMediumDocument } from "@/formats/own-medium-document";
+import { EarlierVersions, NO_ANSWER, notMade, notSaved, whyNotSaved } from "../common/keep";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { COST_WORDS, percentRange, rangeText } from "./medium-words";
@@ -27,7 +28,6 @@ export type OwnMediumActions = {
   readonly putAway: (input: { id: string }) => Promise<boolean>;
 };
 
-const NO_ANSWER = "Marlstone does not answer, so nothing was stored. What you wrote stays here; try again.";
 const NEAREST_AT_FIRST = "potting-mix-peat-based";
 
 /** A medium of the grower's own: what is known of it, what it is nearest to, and at once the curve that comes of both. */
@@ -65,27 +65,20 @@ export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], vers
   };
   const create = async (medium: OwnMedium): Promise<void> => {
     setBusy(true);
-    const result = await actions.create(ownMediumDocument(medium)).catch((): Result<string> => ({ ok: false, problems: [{ path: "", code: "unreachable", message: NO_ANSWER }] }));
+    const result = await actions.create(ownMediumDocument(medium)).catch(notMade);
     setBusy(false);
     if (result.ok) router.push(`/media/${ownMediumId(result.value)}`);
     else setSaid({ text: result.problems.map(({ message }) => message).join(" "), trouble: true });
   };
   const save = async (medium: OwnMedium): Promise<void> => {
     setBusy(true);
-    const outcome = await actions.save({ id: stored!.id, baseVersion: version, document: ownMediumDocument(medium) }).catch((): KeepOutcome<OwnMedium> => ({ status: "refused", message: NO_ANSWER }));
+    const outcome = await actions.save({ id: stored!.id, baseVersion: version, document: ownMediumDocument(medium) }).catch(notSaved<OwnMedium>);
     setBusy(false);
-    switch (outcome.status) {
-      case "saved": return router.push(`/media/${ownMediumId(stored!.id)}`);
-      case "stale":
-        setVersion(outcome.stored.version);
-        return setSaid({ text: `Someone saved ${outcome.stored.value.name} since you opened it. Yours is still here: save it again to put it over theirs, or save it as a copy.`, trouble: true });
-      case "refused": return setSaid({ text: outcome.message, trouble: true });
-      case "missing": return setSaid({ text: "This medium is gone. Save it as a copy.", trouble: true });
-      default: return outcome satisfies never;
-    }
+    if (outcome.status === "saved") return router.push(`/media/${ownMediumId(stored!.id)}`);
+    if (outcome.status === "stale") setVersion(outcome.stored.version);
+    setSaid({ text: whyNotSaved(outcome, "medium"), trouble: true });
   };
   const start = (action: (medium: OwnMedium) => Promise<void>) => (): void => { const medium = ready(); if (medium) void action(medium); };
-  const earlier = versions.filter((one) => one.version < (stored?.version ?? 0));
   const figure = (key: "density" | "pores" | "ks" | "pH" | "ec" | "settling" | "d50" | "halfLife", path: string, label: string, as: string) => <Figure key={key} label={label} value={texts[key]} as={as} problems={saidOf(path)} onChange={(text) => put({ [key]: text })} />;
   const unit = lengthUnitName(system);
 
@@ -165,11 +158,7 @@ export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], vers
                 {stored && <button type="button" className="press" disabled={busy} onClick={() => void actions.putAway({ id: stored.id }).then((done) => (done ? router.push("/media") : setSaid({ text: "It could not be put away.", trouble: true })), () => setSaid({ text: NO_ANSWER, trouble: true }))}>Put away</button>}
               </div>
               <p role="status" className={`mt-1 min-h-5 text-[0.95rem] leading-snug ${said?.trouble ? "said" : "text-soft"}`}>{said?.text}</p>
-              {earlier.length > 0 && (
-                <details><summary className="text-[0.95rem] pointer-coarse:min-h-11">Earlier versions ({earlier.length})</summary>
-                  <ol className="text-[0.95rem]">{earlier.map((one) => <li key={one.version}><time dateTime={one.savedAt} className="text-soft">{one.savedAt.slice(0, 10)} {one.savedAt.slice(11, 16)} UTC</time> {one.value.name} <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" aria-label={`Bring back version ${one.version}`} onClick={() => { setName(one.value.name); setGrade(one.value.grade); setBasedOn(one.value.basedOn); setTexts(textsOf(one.value.figures, system)); }}>bring back</button></li>)}</ol>
-                </details>
-              )}
+              <EarlierVersions versions={versions} shownVersion={stored?.version ?? 0} textOf={(value) => value.name} onBring={(value) => { setName(value.name); setGrade(value.grade); setBasedOn(value.basedOn); setTexts(textsOf(value.figures, system)); }} />
             </div>
           </form>
           <div className="space-y-4">

@@ -9,8 +9,9 @@ import type { MediumLookup } from "@/core/water/settle";
 import type { Dosed } from "@/core/mixing/amendments";
 import { isOwn } from "@/core/media/own-id";
 import type { OwnMedium } from "@/core/media/own-medium";
-import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
+import type { KeepOutcome, Kept } from "@/formats/kept";
 import { mixDocument, type Mix, type MixFile } from "@/formats/mix-document";
+import { NO_ANSWER, notMade, notSaved, whyNotSaved } from "../common/keep";
 
 export type MixActions = {
   readonly create: (document: unknown) => Promise<Result<string>>;
@@ -20,7 +21,6 @@ export type MixActions = {
   readonly importText: (text: string) => Promise<Result<string>>;
 };
 
-const NO_ANSWER = "Marlstone does not answer, so nothing was stored. What you wrote stays here; try again.";
 
 /** Keeps a mix under a name, for setups to use; says which setups change with it, and splits a copy off. */
 export function KeepMix({ parts, amendments, name, note, onName, onNote, medium, stored, usedBy, ownMedia, actions }: {
@@ -41,28 +41,20 @@ export function KeepMix({ parts, amendments, name, note, onName, onNote, medium,
 
   const saveNew = async (asName: string): Promise<void> => {
     setBusy(true);
-    const made = await actions.create(mixDocument({ ...mix, name: asName })).catch((): Result<string> => ({ ok: false, problems: [{ path: "", code: "unreachable", message: NO_ANSWER }] }));
+    const made = await actions.create(mixDocument({ ...mix, name: asName })).catch(notMade);
     setBusy(false);
     if (made.ok) router.push(`/mixes/${made.value}`);
     else setSaid({ text: made.problems.map(({ message }) => message).join(" "), trouble: true });
   };
   const saveOver = async (): Promise<void> => {
     setBusy(true);
-    const outcome = await actions.save({ id: stored!.id, baseVersion: version, document: mixDocument(mix) }).catch((): KeepOutcome<Mix> => ({ status: "refused", message: NO_ANSWER }));
+    const outcome = await actions.save({ id: stored!.id, baseVersion: version, document: mixDocument(mix) }).catch(notSaved<Mix>);
     setBusy(false);
-    switch (outcome.status) {
-      case "saved":
-        setVersion(outcome.stored.version);
-        setSaid({ text: "Saved.", trouble: false });
-        router.replace(`/mixes/${stored!.id}`, { scroll: false });
-        return router.refresh();
-      case "stale":
-        setVersion(outcome.stored.version);
-        return setSaid({ text: `Someone saved ${outcome.stored.value.name} since you opened it. Yours is still here: save it again to put it over theirs, or save it as a copy.`, trouble: true });
-      case "refused": return setSaid({ text: outcome.message, trouble: true });
-      case "missing": return setSaid({ text: "This mix is gone. Save it as a copy.", trouble: true });
-      default: return outcome satisfies never;
-    }
+    if (outcome.status === "saved" || outcome.status === "stale") setVersion(outcome.stored.version);
+    if (outcome.status !== "saved") return setSaid({ text: whyNotSaved(outcome, "mix"), trouble: true });
+    setSaid({ text: "Saved.", trouble: false });
+    router.replace(`/mixes/${stored!.id}`, { scroll: false });
+    router.refresh();
   };
   const start = (action: () => Promise<void>) => (): void => {
     if (name.trim() === "") return setSaid({ text: "Give it a name first.", trouble: true });
@@ -98,22 +90,6 @@ export function KeepMix({ parts, amendments, name, note, onName, onNote, medium,
   );
 }
 
-/** What the mix was before: each version can be brought back into the page, to be looked at and saved anew; none is ever overwritten. */
-export function EarlierVersions({ versions, shownVersion, recipeOf, onBring }: {
-  versions: readonly KeptVersion<Mix>[]; shownVersion: number; recipeOf: (parts: readonly RecipePart[]) => string; onBring: (mix: Mix) => void;
-}) {
-  const earlier = versions.filter(({ version }) => version < shownVersion);
-  if (earlier.length === 0) return null;
-  return (
-    <details className="no-print border-t border-rule pt-2"><summary className="text-[0.95rem] pointer-coarse:min-h-11">Earlier versions ({earlier.length})</summary>
-      <ol className="mt-1 text-[0.95rem] leading-snug">{earlier.map(({ version, savedAt, value }) => (
-        <li key={version} className="border-t border-rule py-1"><time dateTime={savedAt} className="text-soft">{savedAt.slice(0, 10)} {savedAt.slice(11, 16)} UTC</time>: {recipeOf(value.parts)}{" "}
-          <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" aria-label={`Bring back version ${version}`} onClick={() => onBring(value)}>bring back</button></li>
-      ))}</ol>
-    </details>
-  );
-}
-
 /** The mixes there are, and the way in for one from a file. */
 export function SavedMixes({ saved, putAway, shownId, actions }: {
   saved: readonly { readonly id: string; readonly name: string }[]; putAway: readonly { readonly id: string; readonly name: string }[]; shownId: string | undefined; actions: MixActions;
@@ -128,7 +104,7 @@ export function SavedMixes({ saved, putAway, shownId, actions }: {
   const read = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     if (file.size > 100_000) return setSaid(`${file.name} is too big to be a mix.`);
-    const made = await file.text().then(actions.importText).catch((): Result<string> => ({ ok: false, problems: [{ path: "", code: "unreachable", message: NO_ANSWER }] }));
+    const made = await file.text().then(actions.importText).catch(notMade);
     if (made.ok) router.push(`/mixes/${made.value}`);
     else setSaid(`${file.name}: ${made.problems.map(({ path, message }) => (path === "" ? message : `${path}: ${message}`)).join(" ")}`);
   };

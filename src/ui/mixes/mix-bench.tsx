@@ -16,6 +16,7 @@ import { parseRecipe, recipeText, type RecipePart } from "@/core/mixing/recipe";
 import { TIGHT_AIR_SPACE } from "@/core/readings/readings";
 import { formatDensity, formatLength, formatPercent, formatRange, formatSpeed, lengthFieldText, parseLengthCm, threeFigures } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
+import { EarlierVersions } from "../common/keep";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
@@ -24,7 +25,7 @@ import { rangeText } from "../media/medium-words";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
 import { FindMix } from "./find-mix";
 import { HowMuch, type Room } from "./how-much";
-import { EarlierVersions, KeepMix, SavedMixes, type MixActions } from "./keep-mix";
+import { KeepMix, SavedMixes, type MixActions } from "./keep-mix";
 import { usePacks, type PutPack } from "./packs";
 
 const HeightChart = dynamic(() => import("../media/curves").then((curves) => curves.HeightChart), { ssr: false, loading: () => <p className="py-6 text-soft">drawing …</p> });
@@ -105,7 +106,7 @@ export function MixBench({ media, recipe, rooms, roomId: roomAsked = "", saved, 
             </section>
             {note !== "" && <p className="hidden leading-snug print:order-1 print:block">{note}</p>}
             {parsed.ok && mixed?.ok && <KeepMix parts={parsed.value} amendments={amendments} name={name} note={note} onName={setName} onNote={setNote} medium={medium} stored={stored} usedBy={usedBy} ownMedia={ownMedia} actions={actions} />}
-            {stored && <EarlierVersions versions={versions} shownVersion={stored.version} recipeOf={recipeOf} onBring={(mix) => { write(mix.parts); setAmendments(mix.amendments); setName(mix.name); setNote(mix.note); }} />}
+            {stored && <EarlierVersions versions={versions} shownVersion={stored.version} textOf={({ parts: some }) => recipeOf(some)} onBring={(mix) => { write(mix.parts); setAmendments(mix.amendments); setName(mix.name); setNote(mix.note); }} />}
             {mixed?.ok && <Character parts={parts} mixed={mixed.value} heightCm={heightCm} amendments={amendments} />}
           </div>
           {mixed?.ok ? (
