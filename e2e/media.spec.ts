@@ -79,7 +79,8 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   await typeInto(editor.getByLabel("holds, litres or kg"), "2 kg");
   await expect(editor.getByText(words(String.raw`Fills about 19 L`))).toBeVisible();
   await expect(peat).toContainText("1 bag, 4.5");
-  await editor.getByRole("button", { name: "done" }).click();
+  await editor.getByRole("button", { name: "done" }).press("Enter");
+  await expect(peat.getByRole("button", { name: "How you buy Sphagnum peat" })).toBeFocused();
   await page.reload();
   await expect(peat).toContainText(words(String.raw`bag of 2 kg, 4\.5`));
   await expect(much.getByText("by itself first")).toBeVisible();

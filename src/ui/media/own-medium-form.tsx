@@ -188,7 +188,7 @@ function FitShown({ made: { medium, fit }, base }: { made: MadeMedium; base: Med
         </table>
       )}
       <RetentionChart curved={{ id: medium.id, name: "yours", hydraulics: medium.hydraulics }} medium={medium} system={system} from={base} points={points} />
-      <p className="text-sm text-soft">Blue is yours, in its band; dashed is {base.name}; crosses are points you gave.</p>
+      <p className="text-sm text-soft">Blue is yours, in its band; dashed is {base.name}{points.length > 0 && "; crosses are points you gave"}.</p>
       <HeightChart curved={{ id: medium.id, name: "yours", hydraulics: medium.hydraulics }} system={system} />
     </section>
   );

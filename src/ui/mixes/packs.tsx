@@ -1,5 +1,5 @@
 "use client";
-import { Fragment, useState } from "react";
+import { Fragment, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
 import { GREATEST_SWELLING, packFillsCm3, USUAL_SWELLING, type Needed, type Pack, type PackKind } from "@/core/mixing/batch";
 import { formatMass, formatPackAmount, formatRange, formatVolume, parsePackAmount, threeFigures, type UnitSystem } from "@/core/units/units";
@@ -34,6 +34,12 @@ export function NeededTable({ needed, list: { packs, put, said }, cups, ticks = 
 }) {
   const system = useUnits();
   const [openId, setOpenId] = useState<string>();
+  const openers = useRef(new Map<string, HTMLButtonElement>());
+  /** Closes a pack's fields, and leaves the keyboard where it came from. */
+  const close = (id: string): void => {
+    setOpenId(undefined);
+    openers.current.get(id)?.focus();
+  };
   const columns = ["ingredient", "loose", ...(cups ? ["cups"] : []), "dry", "how you buy it", "buy", "left over"];
   return (
     <div className="overflow-x-auto">
@@ -51,11 +57,11 @@ export function NeededTable({ needed, list: { packs, put, said }, cups, ticks = 
                   <td className="pr-3 font-semibold">{formatVolume(looseCm3, system)}</td>
                   {cups && <td className="pr-3">{cups[i]}</td>}
                   <td className="pr-3">{formatMass(dryKg, system)}</td>
-                  <td className="pr-3"><button type="button" aria-expanded={open} className={`text-left underline decoration-dotted pointer-coarse:min-h-11 ${pack ? "" : "no-print text-soft"}`} aria-label={`How you buy ${medium.name}${pack ? `: ${packText(pack, system)}` : ""}`} onClick={() => setOpenId(open ? undefined : medium.id)}>{pack ? packText(pack, system) : "say how"}</button></td>
+                  <td className="pr-3"><button type="button" ref={(button) => { if (button) openers.current.set(medium.id, button); else openers.current.delete(medium.id); }} aria-expanded={open} className={`text-left underline decoration-dotted pointer-coarse:min-h-11 ${pack ? "" : "no-print text-soft"}`} aria-label={`How you buy ${medium.name}${pack ? `: ${packText(pack, system)}` : ""}`} onClick={() => setOpenId(open ? undefined : medium.id)}>{pack ? packText(pack, system) : "say how"}</button></td>
                   <td className="pr-3">{buyText(need, pack)}</td>
                   <td>{leftOverCm3 === undefined ? "–" : formatVolume(leftOverCm3, system)}</td>
                 </tr>
-                {open && <tr className="no-print border-b border-rule"><td colSpan={columns.length} className="pb-2"><PackEditor medium={medium} pack={pack} onPut={(next) => put(medium.id, next)} onDone={() => setOpenId(undefined)} /></td></tr>}
+                {open && <tr className="no-print border-b border-rule"><td colSpan={columns.length} className="pb-2"><PackEditor medium={medium} pack={pack} onPut={(next) => put(medium.id, next)} onDone={() => close(medium.id)} /></td></tr>}
               </Fragment>
             );
           })}
