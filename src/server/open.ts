@@ -3,6 +3,7 @@ import { CATALOGUE } from "../core/media/catalogue";
 import type { Medium } from "../core/media/medium";
 import { ownMediumId } from "../core/media/own-id";
 import type { OwnMedium } from "../core/media/own-medium";
+import { isMix } from "../core/mixing/mix-medium";
 import type { Setup } from "../core/stack/setup";
 import type { SaveKeptInput } from "../formats/kept";
 import type { Mix } from "../formats/mix-document";
@@ -38,8 +39,8 @@ export function openMarlstone(folder = dataFolder()) {
     close,
     /** The catalogue by name. */
     catalogue: (): readonly Medium[] => catalogue,
-    /** What mixes are made of: the grower's own media, and the catalogue; with what mixes given have besides. */
-    ingredients: (...used: readonly Mix[]): readonly Medium[] => withUsed(ingredients(), used.flatMap(({ parts }) => parts.map(({ mediumId }) => mediumId))),
+    /** What mixes are made of: the grower's own media, and the catalogue; with those of the ids given that were put away. */
+    ingredients: (used: readonly string[] = []): readonly Medium[] => withUsed(ingredients(), used.filter((id) => !isMix(id))),
     /** The same, and the grower's mixes. */
     media,
     /** The same, and what the setups given still use besides: a mix that was put away. */

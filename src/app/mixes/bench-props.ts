@@ -23,6 +23,12 @@ function roomsToFill(roomId: string): Room[] {
   return [...shelf, ...(loaded?.status === "ok" ? [{ id: asked!, setup: loaded.state.setup }] : [])].flatMap(({ id, setup }) => roomsOf(id, setup));
 }
 
+/** What the setup of a room is made of: a medium that was put away still reads as its name there. */
+export function mediaOfRoom(roomId: string): string[] {
+  const loaded = roomId === "" ? undefined : marlstone().loadSetup(roomId.split(" ")[0]!);
+  return loaded?.status === "ok" ? loaded.state.setup.layers.map(({ mediumId }) => mediumId) : [];
+}
+
 /** The rooms of a setup, bottom to top. */
 export function roomsOf(id: string, setup: Setup): Room[] {
   const patterns = setup.layers.flatMap(({ mediumId }) => { const medium = marlstone().medium(mediumId); return medium ? [{ pattern: medium.pattern }] : []; });

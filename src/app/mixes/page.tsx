@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { MixBench } from "@/ui/mixes/mix-bench";
-import { benchProps } from "./bench-props";
+import { benchProps, mediaOfRoom } from "./bench-props";
 
 export const metadata: Metadata = { title: "Mix" };
 
@@ -10,5 +10,5 @@ const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string()
 
 export default async function MixesPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { recipe, room } = query.parse(await searchParams);
-  return <MixBench key="new" media={marlstone().ingredients()} {...benchProps(recipe, room)} />;
+  return <MixBench key="new" media={marlstone().ingredients(mediaOfRoom(room))} {...benchProps(recipe, room)} />;
 }

