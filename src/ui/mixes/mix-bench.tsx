@@ -67,7 +67,7 @@ export function MixBench({ media, recipe, rooms, roomId: roomAsked = "", saved, 
   const heightCm = useDeferredValue(height.ok && heightSaid === "" ? height.value : 15);
   const problems = text.trim() === "" ? [] : !parsed.ok ? parsed.problems : mixed && !mixed.ok ? mixed.problems : [];
 
-  const write = (next: readonly RecipePart[]): void => take(recipeText(next, (id) => medium(id)!.name));
+  const write = (next: readonly RecipePart[]): void => take(recipeOf(next));
   /** The recipe is the page's address, so that it can be kept and sent. */
   const take = (next: string): void => {
     setText(next);
