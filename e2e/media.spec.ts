@@ -163,6 +163,13 @@ test("from a layer to what it takes of it: the page of its mix stands at that la
   await page.getByRole("link", { name: "how much of it to get, mix and wet" }).click();
   const much = page.getByRole("region", { name: "How much" });
   await expect(much.getByLabel("For").locator("option:checked")).toHaveText(words(String.raw`Terrace trough, celery and chard: Potting mix, peat-based, 34\.5 L`));
+  // what stands in for it is looked for at its own place in the stack
+  const need = page.getByRole("region", { name: "What mix do I need?" });
+  await expect(need.getByLabel("their foot above free water")).toHaveValue("3.5");
+  await need.getByLabel("Look for").selectOption({ label: `instead of ${MIX}` });
+  await need.getByRole("button", { name: "Look for it" }).click();
+  await expect(need.getByText(words(String.raw`What is to be replaced has here air 30 %, water 58 %`))).toBeVisible({ timeout: 20_000 });
+  await expect(need.getByRole("listitem").first()).toContainText(/pH .* dS\/m; .* in price/u);
   await much.getByText("Amendments for this batch").click();
   await expect(much.getByText("A part of this mix is limed already.").first()).toBeVisible();
   await expect(much.getByText("Never under carnivorous plants").first()).toBeVisible();

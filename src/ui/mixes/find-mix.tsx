@@ -8,7 +8,7 @@ import type { Blend, Part } from "@/core/mixing/blend";
 import { MOST_ZONES } from "@/core/mixing/grading";
 import type { RecipePart } from "@/core/mixing/recipe";
 import type { Span } from "@/core/mixing/search";
-import { formatLength, lengthFieldText, lengthUnitName, parseLengthCm } from "@/core/units/units";
+import { formatLength, lengthFieldText, lengthUnitName, parseLengthCm, type UnitSystem } from "@/core/units/units";
 import { MixSearchClient } from "@/workers/mix-search.client";
 import { useUnits } from "../common/preferences";
 import { FoundMixes, FoundZones, type Done } from "./found-mixes";
@@ -23,16 +23,19 @@ const GREATEST_POT_CM = 500;
 type Searching = { readonly kind: "idle" } | { readonly kind: "searching" } | { readonly kind: "failed" } | Done;
 
 /** Mixes that do what is asked at a place, stand in for a medium or mix there, or lie in zones around a root ball. */
-export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
-  media: readonly Medium[]; parts: readonly Part[]; mixed: Blend | undefined; rooms: readonly Room[]; packs: readonly Pack[]; onTake: (parts: readonly RecipePart[]) => void;
+export function FindMix({ media, parts, mixed, rooms, roomId: roomAsked, packs, onTake }: {
+  media: readonly Medium[]; parts: readonly Part[]; mixed: Blend | undefined; rooms: readonly Room[];
+  /** The layer it was come to from, whose place it is then asked for. */
+  roomId: string; packs: readonly Pack[]; onTake: (parts: readonly RecipePart[]) => void;
 }) {
   const system = useUnits();
+  const places = rooms.filter(isPlace);
   const [asking, setTarget] = useState<string>(NEED);
+  const [roomId, setRoomId] = useState(places.some(({ id }) => id === roomAsked) ? roomAsked : "");
   const [numbers, setNumbers] = useState({
-    height: system === "metric" ? "15" : "6", base: "0", airLeast: "20", airMost: "35", waterLeast: "40", waterMost: "", pHLeast: "", pHMost: "",
+    ...(heightsOf(places.find(({ id }) => id === roomId), system) ?? { height: system === "metric" ? "15" : "6", base: "0" }), airLeast: "20", airMost: "35", waterLeast: "40", waterMost: "", pHLeast: "", pHMost: "",
     ball: system === "metric" ? "8" : "3", pot: system === "metric" ? "20" : "8", zones: "2", rimAir: "40",
   });
-  const [roomId, setRoomId] = useState("");
   const [noPeat, setNoPeat] = useState(false);
   const [of, setOf] = useState<"usual" | "packs" | "all">("usual");
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
@@ -85,7 +88,6 @@ export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
   );
   const said = (value: unknown) => typeof value === "string" && value !== "" && <span className="said basis-full" role="alert">{value}</span>;
   const unit = lengthUnitName(system);
-  const places = rooms.filter(({ aboveWaterCm }) => aboveWaterCm !== null && aboveWaterCm.to - aboveWaterCm.from >= 1);
 
   return (
     <section aria-label="What mix do I need?" className="no-print border-t border-rule-strong pt-3">
@@ -102,9 +104,8 @@ export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
         {places.length > 0 && (
           <label className="block text-sm text-soft">at the place of
             <select className="field block max-w-64 text-base text-ink" value={roomId} onChange={(event) => {
-              const room = places.find(({ id }) => id === event.target.value);
               setRoomId(event.target.value);
-              if (room?.aboveWaterCm) put({ base: lengthFieldText(room.aboveWaterCm.from, system), height: lengthFieldText(room.aboveWaterCm.to - room.aboveWaterCm.from, system) });
+              put(heightsOf(places.find(({ id }) => id === event.target.value), system) ?? {});
             }}>
               <option value="">heights as follows</option>
               {places.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
@@ -152,6 +153,13 @@ export function FindMix({ media, parts, mixed, rooms, packs, onTake }: {
     </section>
   );
 }
+
+/** Whether a layer stands out of the water far enough to ask what is in it. */
+const isPlace = ({ aboveWaterCm }: Room): boolean => aboveWaterCm !== null && aboveWaterCm.to - aboveWaterCm.from >= 1;
+
+/** A layer's heights over free water, as they are typed. */
+const heightsOf = (room: Room | undefined, system: UnitSystem): { height: string; base: string } | undefined =>
+  room?.aboveWaterCm ? { height: lengthFieldText(room.aboveWaterCm.to - room.aboveWaterCm.from, system), base: lengthFieldText(room.aboveWaterCm.from, system) } : undefined;
 
 /** A share or pH as typed: undefined when left empty, NaN when it cannot be meant. */
 function numberIn(text: string, most: number): number | undefined {

@@ -125,12 +125,12 @@ export function MixBench({ media, recipe, rooms, roomId: roomAsked = "", saved, 
                 </div>
               </section>
               <HowMuch parts={parts} rooms={rooms} roomId={roomId} onRoom={setRoomId} list={list} chosen={amendments} onChoose={setAmendments} />
-              <FindMix media={media} parts={parts} mixed={mixed.value} rooms={rooms} packs={list.packs} onTake={write} />
+              <FindMix media={media} parts={parts} mixed={mixed.value} rooms={rooms} roomId={roomAsked} packs={list.packs} onTake={write} />
             </div>
           ) : (
             <div className="space-y-6">
               <p className="text-soft">{text.trim() === "" ? "Write a recipe, and its water and air stand here; or look for one." : "The mix cannot be computed as it is written."}</p>
-              <FindMix media={media} parts={[]} mixed={undefined} rooms={rooms} packs={list.packs} onTake={write} />
+              <FindMix media={media} parts={[]} mixed={undefined} rooms={rooms} roomId={roomAsked} packs={list.packs} onTake={write} />
             </div>
           )}
         </div>
