@@ -47,7 +47,7 @@ test("media are found by a slip of the pen, sifted by what they do, and held aga
 test("a medium's page has its curves, its ranges and cautions, and where they are from", async ({ page, marlstone }) => {
   await page.goto(`${marlstone.url}/media/worm-castings`);
   await expect(page.getByRole("heading", { name: "Worm castings" })).toBeVisible();
-  await expect(page.getByText("carnivorous plants: keep away from")).toBeVisible();
+  await expect(page.getByText("Keep away from carnivorous plants", { exact: true })).toBeVisible();
   await expect(page.getByRole("img", { name: /Retention curve of Worm castings/u })).toBeVisible();
   await expect(page.getByRole("region", { name: "Sources" })).toContainText("Confidence");
   expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
@@ -217,6 +217,7 @@ test("amendments belong to a mix: dosed, saved, warned of; and an earlier versio
   await typeInto(dose, "2");
   await expect(much.getByText(words(String.raw`makes \d+ g here`))).toBeVisible();
   await expect(page.getByText("before its amendments, which move it by")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Take care" })).toContainText("May hold lime: if vinegar foams on it, keep it from acid lovers and bog plants (Coarse sand)");
   await expect(much.getByText("Not for acid lovers (pH 4 to 5.5) or bog plants.").first()).toBeVisible();
   const keep = page.getByRole("region", { name: "Keep it" });
   await keep.getByRole("button", { name: "Save", exact: true }).click();
@@ -293,6 +294,8 @@ test("a setup is shopped, mixed and wetted from its own screen: every Marrowbeck
     for (const text of said) await expect(page.locator("main")).toContainText(words(text));
     await expect(page.getByText("Take care")).toBeVisible();
   }
+  await expect(page.getByText("Keep away from amphibians (Potting mix, peat-based)")).toHaveCount(0);
+  await expect(page.getByText("Has lime in it: never under acid lovers (pH 4 to 5.5) or bog plants", { exact: true })).toBeVisible();
   await page.getByLabel("with a margin of").fill("-5");
   await expect(page.getByText("The margin goes from 0 to 100 %")).toBeVisible();
   await page.getByLabel("with a margin of").fill("100");

@@ -3,6 +3,7 @@ import { makeColumn } from "../water/column";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { CATALOGUE } from "./catalogue";
+import { FLAG_WORDS, isFed, PEAT_FLAG } from "./words";
 import { SOURCES } from "./sources";
 import type { Medium, Range } from "./medium";
 
@@ -49,4 +50,13 @@ it("every range of every medium is in order, its typical value inside", () => {
 it("the catalogue has 47 media, each once, under names that tell them apart", () => {
   expect(new Set(media.map(({ id }) => id)).size).toBe(47);
   expect(new Set(media.map(({ name }) => name)).size).toBe(47);
+});
+
+it("every flag of a medium is said in words, and none that says nothing", () => {
+  const flags = new Set(media.flatMap(({ safety }) => safety.flags));
+  expect([...flags].filter((flag) => !(flag in FLAG_WORDS))).toEqual([]);
+  expect(Object.keys(FLAG_WORDS).filter((flag) => !flags.has(flag) && flag !== PEAT_FLAG)).toEqual([]);
+  // what is never to be used so is not called harmless to those it names
+  for (const medium of media.filter(isFed)) expect([medium.id, medium.safety.carnivorousPlants]).toEqual([medium.id, "avoid"]);
+  for (const medium of media.filter(({ safety }) => safety.flags.includes("sharp"))) expect([medium.id, medium.safety.amphibians === "ok"]).toEqual([medium.id, false]);
 });

@@ -1,4 +1,5 @@
 import type { Medium, Range } from "../media/medium";
+import { isFed, isLimed } from "../media/words";
 import type { Part } from "./blend";
 import { UNKNOWN_CEC } from "./chemistry";
 
@@ -65,11 +66,11 @@ export function amendmentWarnings(amendment: Amendment, parts: readonly Part[], 
   const flagged = (flag: string): boolean => parts.some(({ medium }) => medium.safety.flags.includes(flag));
   const warnings: string[] = [];
   if (amendment.feeds) warnings.push("Never under carnivorous plants or with sphagnum that is to live: they want nothing; nor where amphibians live.");
-  if (amendment.feeds && (flagged("contains-fertiliser") || flagged("high-salts"))) warnings.push("A part of this mix is fed already: more burns roots.");
+  if (amendment.feeds && parts.some(({ medium }) => isFed(medium))) warnings.push("A part of this mix is fed already: more burns roots.");
   if (amendment.salty && flagged("salts-if-unwashed")) warnings.push("Coir may bring salt of its own: wash it, or feed less.");
   if (amendment.meqPerGram > 0) warnings.push("Not for acid lovers (pH 4 to 5.5) or bog plants.");
-  if (amendment.meqPerGram > 0 && flagged("contains-lime")) warnings.push("A part of this mix is limed already.");
-  if (amendment.id === "sulphur" && parts.some(({ medium }) => medium.id === "limestone-grit-2-6")) warnings.push("Limestone undoes it.");
+  if (amendment.meqPerGram > 0 && parts.some(({ medium }) => isLimed(medium))) warnings.push("A part of this mix is limed already.");
+  if (amendment.id === "sulphur" && parts.some(({ medium }) => isLimed(medium))) warnings.push("A part of this mix is limed: that undoes it.");
   if (place) {
     if (amendment.salty && !place.drains) warnings.push("Nothing drains from this vessel: its salts stay and gather. Half of the least dose, or none.");
     if (amendment.id === "sulphur" && place.standsInWater) warnings.push("This layer stands in water: here sulphur rots to the poison that smells of eggs.");

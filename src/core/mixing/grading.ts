@@ -1,5 +1,6 @@
 import type { VgHydraulics } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
+import { isFed, isLimed } from "../media/words";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { blend } from "./blend";
 import { searchMixes, worth, type Candidate, type WaterAt } from "./search";
@@ -60,7 +61,7 @@ export function gradedZones(asked: GradingAsked, media: readonly Medium[], water
   const all = searchMixes(media, waterAt, { air: anything, water: anything }, Infinity, 2).found;
   if (all.length === 0) return failed(problem("media", "nothing", "Nothing is left to mix."));
   const byId = new Map(media.map((medium) => [medium.id, medium]));
-  const isRich = (id: string): boolean => byId.get(id)?.safety.flags.some((flag) => flag === "contains-lime" || flag === "contains-fertiliser") ?? false;
+  const isRich = (id: string): boolean => { const medium = byId.get(id); return medium !== undefined && (isFed(medium) || isLimed(medium)); };
   const coreRich = coreMediumIds.some(isRich);
   const rich = ({ parts }: Candidate): number => (coreRich ? 0 : RICH_COSTS * parts.filter(({ mediumId }) => isRich(mediumId)).length);
   const choices = Array.from({ length: zones }, (_, i) => {

@@ -70,7 +70,7 @@ export function MediumPage({ medium, references, packs, putPack }: { medium: Med
             <section aria-label="Cautions">
               <h2 className="text-base">Take care</h2>
               <ul className="mt-1 space-y-1 text-[0.95rem] leading-snug">
-                {cautionLines(medium).map(({ text, trouble }) => <li key={text} className={`border-l-2 pl-2 ${trouble ? "border-trouble text-trouble" : "border-rule-strong"}`}>{text}</li>)}
+                {cautionLines([medium]).map(({ text, trouble }) => <li key={text} className={`border-l-2 pl-2 ${trouble ? "border-trouble text-trouble" : "border-rule-strong"}`}>{text}</li>)}
                 {[...medium.cautions, safety.note].filter((text) => text !== "").map((text) => <li key={text} className="border-l-2 border-rule-strong pl-2">{text}</li>)}
               </ul>
               <p className="mt-1 text-sm text-soft">For a sick animal, a vet; for what is allowed where you live, your own rules.</p>

@@ -27,6 +27,7 @@ import { FindMix } from "./find-mix";
 import { HowMuch, type Room } from "./how-much";
 import { KeepMix, SavedMixes, type MixActions } from "./keep-mix";
 import { usePacks, type PutPack } from "./packs";
+import { TakeCare } from "./take-care";
 
 const HeightChart = dynamic(() => import("../media/curves").then((curves) => curves.HeightChart), { ssr: false, loading: () => <p className="py-6 text-soft">drawing …</p> });
 const RetentionChart = dynamic(() => import("../media/curves").then((curves) => curves.RetentionChart), { ssr: false });
@@ -108,6 +109,7 @@ export function MixBench({ media, recipe, rooms, roomId: roomAsked = "", saved, 
             {parsed.ok && mixed?.ok && <KeepMix parts={parsed.value} amendments={amendments} name={name} note={note} onName={setName} onNote={setNote} medium={medium} stored={stored} usedBy={usedBy} ownMedia={ownMedia} actions={actions} />}
             {stored && <EarlierVersions versions={versions} shownVersion={stored.version} textOf={({ parts: some }) => recipeOf(some)} onBring={(mix) => { write(mix.parts); setAmendments(mix.amendments); setName(mix.name); setNote(mix.note); }} />}
             {mixed?.ok && <Character parts={parts} mixed={mixed.value} heightCm={heightCm} amendments={amendments} />}
+            {mixed?.ok && <TakeCare media={parts.map(({ medium: one }) => one)} className="print:order-3" />}
           </div>
           {mixed?.ok ? (
             <div className="space-y-6 print:contents">

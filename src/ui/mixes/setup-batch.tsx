@@ -12,6 +12,7 @@ import { SiteHeader } from "../common/site-header";
 import { amountText } from "./amendments-list";
 import { BatchText, cupsOf } from "./how-much";
 import { NeededTable, Tick, usePacks, type PutPack } from "./packs";
+import { TakeCare } from "./take-care";
 import { WettingCautions, WettingPart } from "./wetting-part";
 
 export type LayerToFill = {
@@ -35,7 +36,6 @@ export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId:
   const used = marginRight ? margin.value : USUAL_MARGIN;
   const shopping = useMemo(() => shoppingFor(layers, used, list.packs), [layers, used, list.packs]);
   const made = shopping.layers.flatMap(({ made: one }) => (one.ok ? [one.batch] : []));
-  const cautions = [...new Set(shopping.needed.flatMap(({ medium }) => medium.cautions.map((text) => `${medium.name}: ${text.charAt(0).toLowerCase()}${text.slice(1)}.`)))];
   return (
     <>
       <SiteHeader><Link href={`/setups/${setupId}`} className="press no-underline">Back to the section</Link></SiteHeader>
@@ -58,13 +58,7 @@ export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId:
             </section>
             <h2 className="mt-6 text-lg">Layer by layer, from the bottom</h2>
             {layers.map((layer, i) => <Layer key={layer.id} layer={layer} filled={shopping.layers[i]!} packs={list.packs} />)}
-            {cautions.length > 0 && (
-              <section aria-label="Take care" className="mt-6 border-t border-rule-strong pt-3">
-                <h2 className="text-lg">Take care</h2>
-                <WettingCautions />
-                <ul className="mt-1 space-y-1 text-[0.95rem] leading-snug">{cautions.map((text) => <li key={text} className="border-l-2 border-rule-strong pl-2">{text}</li>)}</ul>
-              </section>
-            )}
+            <TakeCare media={shopping.needed.map(({ medium }) => medium)} className="mt-6 border-t border-rule-strong pt-3"><WettingCautions /></TakeCare>
             <button type="button" className="press no-print mt-6" onClick={() => window.print()}>Print</button>
           </>
         )}
