@@ -50,6 +50,13 @@ test("a medium's page has its curves, its ranges and cautions, and where they ar
   await expect(page.getByText("Keep away from carnivorous plants", { exact: true })).toBeVisible();
   await expect(page.getByRole("img", { name: /Retention curve of Worm castings/u })).toBeVisible();
   await expect(page.getByRole("region", { name: "Sources" })).toContainText("Confidence");
+  // an axis names only what it reaches
+  const axes = page.getByRole("region", { name: "Conductivity" }).locator("text");
+  const conductivities = ["10⁻⁶", "10⁻⁴", "0.01", "1", "100", "10⁴"];
+  await expect(axes).toHaveText(["1", "10", "100", "1000", "suction, cm", ...conductivities]);
+  await page.getByRole("button", { name: /^Units/u }).click();
+  await expect(axes).toHaveText(["1", "10", "100", "suction, in", ...conductivities]);
+  await page.getByRole("button", { name: /^Units/u }).click();
   expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
   await page.goto(`${marlstone.url}/media/moon-dust`);
   await expect(page.getByText("There is nothing here")).toBeVisible();
@@ -66,6 +73,16 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   await expect(much.getByText(words(String.raw`One part is 3\.62 L: a 3 L measure filled 1\.2 times`))).toBeVisible();
   const peat = much.getByRole("row", { name: /^Sphagnum peat/u });
   await expect(peat).toContainText("1 bale, 14");
+  // passed through in other units, where what is shown is rounded, a pack stays what it is
+  const bale = (): unknown[] => marlstone.rows("select document, saved_at from packs where medium_id = 'sphagnum-peat'");
+  const before = bale();
+  await page.getByRole("button", { name: /^Units/u }).click();
+  await peat.getByRole("button", { name: "How you buy Sphagnum peat" }).click();
+  await much.getByLabel("holds, litres or kg").press("Tab");
+  await much.getByRole("button", { name: "done" }).click();
+  await page.getByRole("button", { name: /^Units/u }).click();
+  await expect(peat).toContainText("bale of 40");
+  expect(bale()).toEqual(before);
   await peat.getByRole("button", { name: "How you buy Sphagnum peat" }).click();
   const editor = much.getByRole("group", { name: "How you buy Sphagnum peat" });
   await editor.getByLabel("In a").selectOption("bag");

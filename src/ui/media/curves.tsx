@@ -12,11 +12,12 @@ import { containerState, VESSEL_HEIGHTS_CM } from "@/core/water/container";
 export type Curved = { readonly id: string; readonly name: string; readonly hydraulics: VgHydraulics };
 
 const DASHES = [undefined, "7 4", "2 3", "10 3 2 3", "5 2 1 2 1 2"] as const;
-export const MOST_COMPARED = DASHES.length;
 const AXIS = { stroke: "var(--rule-strong)", tick: { fill: "var(--ink)", fontSize: 12.5 } } as const;
 const percent = (value: number): string => `${Math.round(100 * value)} %`;
 const SUCTIONS_CM = Array.from({ length: 61 }, (_, i) => 10 ** (i / 12));
 const DRIEST_SHOWN_CM = 15_000;
+/** Beyond this no medium conducts to speak of. */
+const DRIEST_CONDUCTING_CM = 1000;
 
 function Frame({ label, children, height = 230 }: { label: string; children: React.ReactElement; height?: number }) {
   return <div role="img" aria-label={label} style={{ height }}><ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 480, height }}>{children}</ResponsiveContainer></div>;
@@ -47,11 +48,12 @@ const COMPARED_WORDS: Record<ComparedBy, string> = { air: "Air in a drained vess
 /** Several media in one chart: air or water over the height of the vessel, water or conductivity over suction. */
 export function Compared({ curved, by, system }: { curved: readonly Curved[]; by: ComparedBy; system: UnitSystem }) {
   const byHeight = by === "air" || by === "water";
+  const driestCm = by === "retention" ? DRIEST_SHOWN_CM : DRIEST_CONDUCTING_CM;
   const data = useMemo(() => {
     const functions = curved.map(({ id, hydraulics }) => ({ id, hydraulics, of: hydraulicFunctions(hydraulics) }));
     return byHeight ? VESSEL_HEIGHTS_CM.map((at) => ({ at, ...Object.fromEntries(functions.map(({ id, hydraulics }) => [id, containerState(hydraulics, at)[by]])) }))
-      : SUCTIONS_CM.filter((at) => at <= (by === "retention" ? DRIEST_SHOWN_CM : 1000)).map((at) => ({ at, ...Object.fromEntries(functions.map(({ id, of }) => [id, by === "retention" ? of.waterContent(-at) : Math.max(LEAST_K, of.conductivityCmPerHour(-at))])) }));
-  }, [byHeight, by, curved]);
+      : SUCTIONS_CM.filter((at) => at <= driestCm).map((at) => ({ at, ...Object.fromEntries(functions.map(({ id, of }) => [id, by === "retention" ? of.waterContent(-at) : Math.max(LEAST_K, of.conductivityCmPerHour(-at))])) }));
+  }, [byHeight, by, curved, driestCm]);
   const shown = byHeight ? 15 : 10;
   const value = (id: string): number => Number(data.find(({ at }) => at >= shown - 1e-9)![id as keyof (typeof data)[number]]);
   const words = (amount: number): string => (by === "conductivity" ? formatSpeed(amount, system) : percent(amount));
@@ -61,7 +63,7 @@ export function Compared({ curved, by, system }: { curved: readonly Curved[]; by
         <CartesianGrid stroke="var(--rule)" vertical={false} />
         {byHeight ? <XAxis dataKey="at" type="number" domain={[5, 40]} ticks={heightTicks(system)} tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `height of the vessel, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
-          : <XAxis dataKey="at" type="number" scale="log" domain={["dataMin", "dataMax"]} ticks={suctionTicks(system)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+          : <XAxis dataKey="at" type="number" scale="log" domain={[1, driestCm]} ticks={suctionTicks(system, driestCm)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
             label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />}
         {by === "conductivity" ? <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={conductivityTicks(system)} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
           : <YAxis tickFormatter={percent} width={48} domain={[0, "auto"]} {...AXIS} />}
@@ -94,7 +96,7 @@ export function RetentionChart({ curved, medium, system, from, points = [] }: {
     <Frame label={`Retention curve of ${curved.name}: ${[1, 10, 50, 100].map((cm) => `${percent(hydraulicFunctions(curved.hydraulics).waterContent(-cm))} water at ${formatLength(cm, system)} of suction`).join("; ")}`}>
       <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis dataKey="suction" type="number" scale="log" domain={[1, DRIEST_SHOWN_CM]} ticks={suctionTicks(system)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+        <XAxis dataKey="suction" type="number" scale="log" domain={[1, DRIEST_SHOWN_CM]} ticks={suctionTicks(system, DRIEST_SHOWN_CM)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
         <YAxis domain={[0, 1]} ticks={[0, 0.25, 0.5, 0.75, 1]} tickFormatter={percent} width={48} {...AXIS} />
         {medium && <Area dataKey="band" name="range" type="linear" isAnimationActive={false} stroke="none" fill="var(--water-pale)" fillOpacity={0.55} />}
@@ -111,14 +113,14 @@ export function ConductivityChart({ curved, medium, system }: { curved: Curved; 
   const data = useMemo(() => {
     const functions = hydraulicFunctions(curved.hydraulics);
     const band = medium && conductivityBand(medium);
-    return SUCTIONS_CM.filter((suction) => suction <= 1000).map((suction) => ({ suction, k: Math.max(LEAST_K, functions.conductivityCmPerHour(-suction)),
+    return SUCTIONS_CM.filter((suction) => suction <= DRIEST_CONDUCTING_CM).map((suction) => ({ suction, k: Math.max(LEAST_K, functions.conductivityCmPerHour(-suction)),
       band: around(band, suction, (reach) => [functions.conductivityCmPerHour(-suction) * Math.exp(-reach.below), functions.conductivityCmPerHour(-suction) * Math.exp(reach.above)])?.map((one) => Math.max(LEAST_K, one)) }));
   }, [curved.hydraulics, medium]);
   return (
     <Frame label={`Conductivity of ${curved.name}: ${[1, 10, 50].map((cm) => `${formatSpeed(hydraulicFunctions(curved.hydraulics).conductivityCmPerHour(-cm), system)} at ${formatLength(cm, system)} of suction`).join("; ")}`}>
       <ComposedChart data={data} margin={{ top: 8, right: 12, bottom: 20, left: 4 }}>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis dataKey="suction" type="number" scale="log" domain={[1, 1000]} ticks={suctionTicks(system)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
+        <XAxis dataKey="suction" type="number" scale="log" domain={[1, DRIEST_CONDUCTING_CM]} ticks={suctionTicks(system, DRIEST_CONDUCTING_CM)} allowDataOverflow tickFormatter={(cm: number) => threeFigures(lengthInUnits(cm, system), 1)} {...AXIS}
           label={{ value: `suction, ${lengthUnitName(system)}`, position: "insideBottom", offset: -12, fill: "var(--ink-soft)", fontSize: 12.5 }} />
         <YAxis type="number" scale="log" domain={[LEAST_K, 1e5]} ticks={conductivityTicks(system)} allowDataOverflow tickFormatter={decadeText(system)} width={48} {...AXIS} />
         {medium && <Area dataKey="band" name="range" type="linear" isAnimationActive={false} stroke="none" fill="var(--water-pale)" fillOpacity={0.55} />}
@@ -131,7 +133,8 @@ export function ConductivityChart({ curved, medium, system }: { curved: Curved; 
 /** Under this nothing that matters moves; drawn as the floor. [cm/h] */
 const LEAST_K = 1e-7;
 const heightTicks = (system: UnitSystem): number[] => (system === "metric" ? [5, 10, 15, 20, 25, 30, 35, 40] : [2, 4, 6, 8, 10, 12, 14].map((inches) => cmFromUnits(inches, system)));
-const suctionTicks = (system: UnitSystem): number[] => [1, 10, 100, 1000, 10_000].map((value) => cmFromUnits(value, system)).filter((cm) => cm <= DRIEST_SHOWN_CM);
+/** Those that the axis reaches: one beyond it would be drawn at its end, under a false number. */
+const suctionTicks = (system: UnitSystem, driestCm: number): number[] => [1, 10, 100, 1000, 10_000].map((value) => cmFromUnits(value, system)).filter((cm) => cm <= driestCm);
 const conductivityTicks = (system: UnitSystem): number[] => [1e-6, 1e-4, 1e-2, 1, 100, 1e4].map((value) => cmFromUnits(value, system));
 /** Heights that are told of in words. [cm] */
 export const toldHeightsCm = (system: UnitSystem): readonly [number, number, number] => (system === "metric" ? [5, 15, 40] : [cmFromUnits(2, system), cmFromUnits(6, system), cmFromUnits(15, system)]);

@@ -20,6 +20,7 @@ import { PROPERTIES, SIFTED, type PropertyKey } from "./properties";
 
 const Compared = dynamic(() => import("./curves").then(({ Compared: chart }) => chart), { ssr: false, loading: () => <p className="py-6 text-soft">drawing …</p> });
 const DashSwatch = dynamic(() => import("./curves").then(({ DashSwatch: swatch }) => swatch), { ssr: false });
+/** As many as the curves have dashes to be told apart by. */
 const MOST_COMPARED = 5;
 
 type SortKey = "name" | PropertyKey;

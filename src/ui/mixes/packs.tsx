@@ -2,7 +2,8 @@
 import { Fragment, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
 import { GREATEST_SWELLING, packFillsCm3, USUAL_SWELLING, type Needed, type Pack, type PackKind } from "@/core/mixing/batch";
-import { formatMass, formatPackAmount, formatRange, formatVolume, parsePackAmount, threeFigures, type UnitSystem } from "@/core/units/units";
+import { formatMass, formatPackAmount, formatRange, formatVolume, parsePackAmount, threeFigures, type PackAmount, type UnitSystem } from "@/core/units/units";
+import { ok } from "@/core/units/problem";
 import { useUnits } from "../common/preferences";
 
 export type PutPack = (input: { mediumId: string; pack: Pack | null }) => Promise<{ readonly ok: boolean }>;
@@ -24,7 +25,7 @@ export function usePacks(initial: readonly Pack[], putPack: PutPack): PackList {
 
 /** "bale of 40 L, 14" */
 export const packText = (pack: Pack, system: UnitSystem): string => `${pack.kind} of ${formatPackAmount(pack, system)}${pack.price === null ? "" : `, ${threeFigures(pack.price, 2)}`}`;
-export const buyText = ({ packs: count, cost }: Needed, pack: Pack | undefined): string => (count === undefined || !pack ? "–" : `${count} ${count === 1 ? pack.kind : PLURALS[pack.kind]}${cost === undefined ? "" : `, ${threeFigures(cost, 2)}`}`);
+const buyText = ({ packs: count, cost }: Needed, pack: Pack | undefined): string => (count === undefined || !pack ? "–" : `${count} ${count === 1 ? pack.kind : PLURALS[pack.kind]}${cost === undefined ? "" : `, ${threeFigures(cost, 2)}`}`);
 
 /** What is needed of each medium, how it is bought, and what is left of that. */
 export function NeededTable({ needed, list: { packs, put, said }, cups, ticks = false }: {
@@ -83,7 +84,8 @@ export function PackEditor({ medium, pack, onPut, onDone }: { medium: Medium; pa
   const [swellsText, setSwellsText] = useState(pack ? String(pack.swells) : "");
   const [priceText, setPriceText] = useState(String(pack?.price ?? ""));
 
-  const amount = parsePackAmount(amountText, system);
+  // what is shown is rounded: a field that was only passed through changes nothing
+  const amount = pack && amountText === formatPackAmount(pack, system) ? ok<PackAmount>({ unit: pack.unit, amount: pack.amount }) : parsePackAmount(amountText, system);
   const number = (text: string): number => Number(text.replace(",", ".").trim());
   const swells = swellsText.trim() === "" ? USUAL_SWELLING[kind] : number(swellsText);
   const price = priceText.trim() === "" ? null : number(priceText);
@@ -92,7 +94,7 @@ export function PackEditor({ medium, pack, onPut, onDone }: { medium: Medium; pa
   const priceSaid = price === null || (price >= 0 && price <= 1e6) ? "" : "A price is 0 or more.";
   const byVolume = !amount.ok || amount.value.unit === "L";
   const made: Pack | undefined = amount.ok && amountSaid === "" && swellsSaid === "" && priceSaid === "" ? { mediumId: medium.id, kind, ...amount.value, swells, price } : undefined;
-  const offer = (next: Pack | undefined): void => { if (next && JSON.stringify(next) !== JSON.stringify(pack)) onPut(next); };
+  const offer = (next: Pack | undefined): void => { if (next && !(pack && isSame(next, pack))) onPut(next); };
   const field = (label: string, value: string, set: (text: string) => void, said: string, placeholder: string) => (
     <label className="block text-sm text-soft">{label}
       <input className="field block w-28 text-base text-ink" value={value} placeholder={placeholder} inputMode="text" autoComplete="off" aria-invalid={said !== ""} onChange={(event) => set(event.target.value)} onBlur={() => offer(made)} onKeyDown={(event) => { if (event.key === "Enter") offer(made); }} />
@@ -115,6 +117,8 @@ export function PackEditor({ medium, pack, onPut, onDone }: { medium: Medium; pa
     </div>
   );
 }
+
+const isSame = (a: Pack, b: Pack): boolean => a.kind === b.kind && a.amount === b.amount && a.unit === b.unit && a.swells === b.swells && a.price === b.price;
 
 function fillsText(pack: Pack, medium: Medium, system: UnitSystem): string {
   const fills = formatVolume(packFillsCm3(pack, medium), system);
