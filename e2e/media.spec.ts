@@ -271,6 +271,14 @@ test("a medium of one's own: from figures to a curve that meets them, into a lay
   await page.getByRole("link", { name: "Change its figures" }).click();
   await expect(page.getByLabel("water 1, %")).toHaveValue("55");
   await expect(page.getByLabel("Dry weight, g per L")).toHaveValue("180");
+  // other units: the same medium, not another ten inches tall; what cannot be read waits in the units it was written in
+  await page.getByLabel("pH", { exact: true }).fill("sour");
+  await page.getByRole("button", { name: /^Units/u }).click();
+  await expect(page.getByLabel("Height 1, cm")).toHaveValue("10");
+  await page.getByLabel("pH", { exact: true }).fill("");
+  await expect(page.getByLabel("Height 1, in")).toHaveValue("3.94");
+  await page.getByRole("button", { name: /^Units/u }).click();
+  await expect(page.getByLabel("Height 1, cm")).toHaveValue("10");
 
   // bought by the bag, found, as a layer, and as a part
   await page.getByRole("link", { name: "Its page" }).click();

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { NO_FIGURES, type OwnFigures } from "@/core/media/own-medium";
-import { figuresOf, NO_TEXTS, parseSpan, textsOf } from "./own-figures";
+import { figuresOf, NO_TEXTS, parseSpan, textsOf, withKept } from "./own-figures";
 
 const FULL: OwnFigures = {
   dryBulkDensityGPerCm3: 0.34, totalPorosity: 0.8, drained: [{ heightCm: 10, water: 0.62, air: 0.18 }, { heightCm: 20, water: null, air: 0.26 }], held: [{ suctionCm: 100, water: 0.31 }],
@@ -15,6 +15,18 @@ describe("figures as they are typed", () => {
     expect(Math.abs(imperial.dryBulkDensityGPerCm3! - 0.34)).toBeLessThan(0.002);
     expect(Math.abs(imperial.drained[0]!.heightCm - 10)).toBeLessThan(0.02);
     expect(read({})).toMatchObject({ figures: NO_FIGURES, problems: [] });
+  });
+
+  it("that were not touched do not change, though what is shown of them is rounded", () => {
+    const odd = { ...FULL, dryBulkDensityGPerCm3: 0.123456, drained: [{ heightCm: 10, water: 0.6, air: 0.2 }] };
+    for (const system of ["metric", "imperial"] as const) {
+      const texts = textsOf(odd, system);
+      expect(withKept(figuresOf(texts, system).figures, texts, odd, system)).toEqual(odd);
+      const changed = { ...texts, density: "21" };
+      const { dryBulkDensityGPerCm3, drained } = withKept(figuresOf(changed, system).figures, changed, odd, system);
+      expect(dryBulkDensityGPerCm3).not.toBeCloseTo(0.123456, 3);
+      expect(drained).toEqual(odd.drained);
+    }
   });
 
   it("may carry units, whatever the page's", () => {

@@ -79,3 +79,14 @@ export function textsOf(figures: OwnFigures, system: UnitSystem): FigureTexts {
     halfLife: figures.halfLifeYears === "none" ? "never" : span(figures.halfLifeYears), fed: yesNo(figures.fed), limed: yesNo(figures.limed), cost: figures.costClass ?? "",
   };
 }
+
+const FIGURE_OF: { readonly [key in keyof FigureTexts]: keyof OwnFigures } = {
+  density: "dryBulkDensityGPerCm3", pores: "totalPorosity", drained: "drained", held: "held", ks: "ksCmPerHour", pH: "pH", ec: "ecDsPerM", settling: "settlingFraction", d50: "d50Mm", halfLife: "halfLifeYears", fed: "fed", limed: "limed", cost: "costClass",
+};
+
+/** Figures read, but for those whose text is what the kept ones show: text is rounded, and what was not touched is not to change. */
+export function withKept(figures: OwnFigures, texts: FigureTexts, kept: OwnFigures, system: UnitSystem): OwnFigures {
+  const shown = textsOf(kept, system);
+  const untouched = (Object.keys(FIGURE_OF) as (keyof FigureTexts)[]).filter((key) => JSON.stringify(texts[key]) === JSON.stringify(shown[key]));
+  return { ...figures, ...Object.fromEntries(untouched.map((key) => [FIGURE_OF[key], kept[FIGURE_OF[key]]])) };
+}

@@ -17,7 +17,7 @@ import { EarlierVersions, NO_ANSWER, notMade, notSaved, whyNotSaved } from "../c
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { COST_WORDS, percentRange, rangeText } from "./medium-words";
-import { EMPTY_DRAINED, EMPTY_HELD, figuresOf, NO_TEXTS, textsOf, type FigureTexts } from "./own-figures";
+import { EMPTY_DRAINED, EMPTY_HELD, figuresOf, NO_TEXTS, textsOf, withKept, type FigureTexts } from "./own-figures";
 
 const RetentionChart = dynamic(() => import("./curves").then((curves) => curves.RetentionChart), { ssr: false, loading: () => <p className="py-6 text-soft">drawing …</p> });
 const HeightChart = dynamic(() => import("./curves").then((curves) => curves.HeightChart), { ssr: false });
@@ -34,8 +34,10 @@ const NEAREST_AT_FIRST = "potting-mix-peat-based";
 export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], versions = [], actions }: {
   media: readonly Medium[]; basedOn?: string | undefined; stored?: Kept<OwnMedium>; usedBy?: readonly { readonly kind: "setup" | "mix"; readonly id: string; readonly name: string }[]; versions?: readonly KeptVersion<OwnMedium>[]; actions: OwnMediumActions;
 }) {
-  const system = useUnits();
+  const shownSystem = useUnits();
   const router = useRouter();
+  // the units the fields are written in: they follow the page's once all of them can be read
+  const [system, setSystem] = useState(shownSystem);
   const copied = media.find(({ id }) => id === asked);
   const [name, setName] = useState(stored?.value.name ?? (copied ? `${copied.name}, mine` : ""));
   const [grade, setGrade] = useState(stored?.value.grade ?? "");
@@ -47,7 +49,15 @@ export function OwnMediumForm({ media, basedOn: asked, stored, usedBy = [], vers
   const put = (part: Partial<FigureTexts>): void => { setTexts((now) => ({ ...now, ...part })); setSaid(undefined); };
 
   const base = media.find(({ id }) => id === basedOn) ?? media[0]!;
-  const read = useMemo(() => figuresOf(texts, system), [texts, system]);
+  const kept = stored?.value.figures;
+  const read = useMemo(() => {
+    const { figures, ...rest } = figuresOf(texts, system);
+    return { ...rest, figures: kept ? withKept(figures, texts, kept, system) : figures };
+  }, [texts, system, kept]);
+  if (system !== shownSystem && read.problems.length === 0) {
+    setTexts(textsOf(read.figures, shownSystem));
+    setSystem(shownSystem);
+  }
   const own: OwnMedium = { name: name.trim(), grade: grade.trim(), basedOn: base.id, figures: read.figures };
   // the fit takes some tens of ms; typing goes first
   const later = useDeferredValue(read.figures);
