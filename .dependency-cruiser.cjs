@@ -1,13 +1,20 @@
 /** The import rules of docs/architecture: one row a rule. `npm test` runs them through scripts/check-imports.mjs. */
 const only = (name, from, allowed, comment) => ({
-  name, severity: "error", comment,
+  name,
+  severity: "error",
+  comment,
   from: { path: from, pathNot: "\\.test\\.tsx?$" },
   to: { path: "^(src|demo|e2e)/", pathNot: allowed },
 });
 const noPackages = (name, from, allowed, comment) => ({
-  name, severity: "error", comment,
+  name,
+  severity: "error",
+  comment,
   from: { path: from, pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] },
-  to: { dependencyTypesNot: ["local", "aliased-tsconfig", "type-only", "localmodule"], pathNot: `^(src|demo)/|${allowed}` },
+  to: {
+    dependencyTypesNot: ["local", "aliased-tsconfig", "type-only", "localmodule"],
+    pathNot: `^(src|demo)/|${allowed}`,
+  },
 });
 /** Inside core, folders depend one way; each may import those before it. */
 const CORE_ORDER = ["units", "hydraulics", "media", "mixing", "vessel", "stack", "water", "readings"];
@@ -16,25 +23,66 @@ module.exports = {
   forbidden: [
     only("core", "^src/core/", ["^src/core/"], "core is the computation, pure"),
     noPackages("core-packages", "^src/core/(?!media/fit-curve)", "^$", "core needs no package"),
-    noPackages("core-fitting", "^src/core/media/fit-curve", "node_modules/ml-levenberg-marquardt/", "core fits curves by a known package, in one place"),
-    ...CORE_ORDER.map((folder, i) => only(`core-${folder}`, `^src/core/${folder}/`, CORE_ORDER.slice(0, i + 1).map((before) => `^src/core/${before}/`), "inside core, one way")),
+    noPackages(
+      "core-fitting",
+      "^src/core/media/fit-curve",
+      "node_modules/ml-levenberg-marquardt/",
+      "core fits curves by a known package, in one place",
+    ),
+    ...CORE_ORDER.map((folder, i) =>
+      only(
+        `core-${folder}`,
+        `^src/core/${folder}/`,
+        CORE_ORDER.slice(0, i + 1).map((before) => `^src/core/${before}/`),
+        "inside core, one way",
+      ),
+    ),
     only("formats", "^src/formats/", ["^src/(core|formats)/"], "formats know core alone"),
     noPackages("formats-packages", "^src/formats/", "node_modules/zod/", "formats use zod alone"),
     only("server", "^src/server/", ["^src/(core|formats|server)/"], "the server knows core and formats"),
     only("workers", "^src/workers/", ["^src/(core|formats|workers)/"], "workers know core and formats"),
-    only("ui", "^src/ui/", ["^src/(core|formats|ui)/", "^src/workers/[^/]+\\.client\\.ts$"], "the interface gets data and actions as props"),
-    only("app", "^src/app/", ["^src/(core|formats|ui|app)/", "^src/server/index\\.ts$"], "routes reach the server through its index"),
+    only(
+      "ui",
+      "^src/ui/",
+      ["^src/(core|formats|ui)/", "^src/workers/[^/]+\\.client\\.ts$"],
+      "the interface gets data and actions as props",
+    ),
+    only(
+      "app",
+      "^src/app/",
+      ["^src/(core|formats|ui|app)/", "^src/server/index\\.ts$"],
+      "routes reach the server through its index",
+    ),
     only("cli", "^src/cli/", ["^src/(core|formats|cli)/"], "the command line knows core and formats"),
     only("demo", "^demo/", ["^src/(core|formats|server)/", "^demo/"], "the demo is made through formats and services"),
-    only("e2e", "^e2e/", ["^demo/", "^e2e/"], "browser tests speak HTTP; they share the demo's documents and what those are made of"),
-    { name: "testing-in-tests", severity: "error", comment: "helpers of tests stay out of the product", from: { path: "^src/", pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] }, to: { path: "^src/core/testing/" } },
-    { name: "no-cycles", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
+    only(
+      "e2e",
+      "^e2e/",
+      ["^demo/", "^e2e/"],
+      "browser tests speak HTTP; they share the demo's documents and what those are made of",
+    ),
+    {
+      name: "testing-in-tests",
+      severity: "error",
+      comment: "helpers of tests stay out of the product",
+      from: { path: "^src/", pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] },
+      to: { path: "^src/core/testing/" },
+    },
+    {
+      name: "no-cycles",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+    },
     { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true } },
   ],
   options: {
     doNotFollow: { path: "node_modules" },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: "tsconfig.json" },
-    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default", "types"] },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default", "types"],
+    },
   },
 };

@@ -8,7 +8,18 @@ const noClock = ["Date.now", "Math.random"].map((what) => {
 });
 
 export default tseslint.config(
-  { ignores: [".next/", "node_modules/", "data/", "tmp/", "next-env.d.ts", "test-results/", "playwright-report/", "scripts/fixtures/"] },
+  {
+    ignores: [
+      ".next/",
+      "node_modules/",
+      "data/",
+      "tmp/",
+      "next-env.d.ts",
+      "test-results/",
+      "playwright-report/",
+      "scripts/fixtures/",
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     linterOptions: { reportUnusedDisableDirectives: "error" },
@@ -25,7 +36,13 @@ export default tseslint.config(
     ignores: ["**/*.test.ts"],
     rules: {
       "no-restricted-properties": ["error", ...noClock],
-      "no-restricted-syntax": ["error", { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "A clock makes core depend on when it runs: take the time as an argument." }],
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: "A clock makes core depend on when it runs: take the time as an argument.",
+        },
+      ],
       "no-restricted-globals": ["error", "window", "document", "process", "console", "fetch"],
     },
   },

@@ -11,13 +11,24 @@ export default defineConfig({
   retries: 1,
   forbidOnly: true,
   // what is measured is measured alone, after the rest
-  projects: [{ name: "behaviour", testIgnore: /budgets/u }, { name: "budgets", testMatch: /budgets/u, dependencies: ["behaviour"] }],
+  projects: [
+    { name: "behaviour", testIgnore: /budgets/u },
+    { name: "budgets", testMatch: /budgets/u, dependencies: ["behaviour"] },
+  ],
   reporter: [["list"], ["json", { outputFile: "tmp/browser.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
     },
   },
 });

@@ -1,6 +1,16 @@
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  resolve: { alias: { "@": new URL("./src", import.meta.url).pathname, "server-only": new URL("./scripts/empty-module.mjs", import.meta.url).pathname } },
-  test: { include: ["src/**/*.test.ts", "demo/**/*.test.ts"], environment: "node", setupFiles: ["scripts/vitest-setup.ts"], testTimeout: 30_000 },
+  resolve: {
+    alias: {
+      "@": new URL("./src", import.meta.url).pathname,
+      "server-only": new URL("./scripts/empty-module.mjs", import.meta.url).pathname,
+    },
+  },
+  test: {
+    include: ["src/**/*.test.ts", "demo/**/*.test.ts"],
+    environment: "node",
+    setupFiles: ["scripts/vitest-setup.ts"],
+    testTimeout: 30_000,
+  },
 });

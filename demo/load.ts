@@ -7,7 +7,8 @@ const shelf = marlstone.shelf(1);
 if (shelf.total === 0 && shelf.putAway === 0) {
   for (const setup of MARROWBECK) {
     const made = marlstone.createSetup(setup);
-    if (!made.ok) throw new Error(`${setup.name}: ${made.problems.map(({ path, message }) => `${path}: ${message}`).join("; ")}`);
+    if (!made.ok)
+      throw new Error(`${setup.name}: ${made.problems.map(({ path, message }) => `${path}: ${message}`).join("; ")}`);
   }
   for (const mix of MARROWBECK_MIXES) {
     const made = marlstone.createMix(mix);

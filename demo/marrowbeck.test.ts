@@ -18,10 +18,13 @@ const read = (setup: (typeof MARROWBECK)[number]) => {
 };
 
 describe("the Marrowbeck setups", () => {
-  it.each(MARROWBECK.map((setup) => [setup.name, setup] as const))("%s is a sound document without a problem", (_, setup) => {
-    expect(parseSetup(setupDocument(setup))).toEqual({ ok: true, value: setup });
-    expect(checkWhole(setup, medium)).toEqual([]);
-  });
+  it.each(MARROWBECK.map((setup) => [setup.name, setup] as const))(
+    "%s is a sound document without a problem",
+    (_, setup) => {
+      expect(parseSetup(setupDocument(setup))).toEqual({ ok: true, value: setup });
+      expect(checkWhole(setup, medium)).toEqual([]);
+    },
+  );
 
   it("read sensibly: the trough's wick bed is wet to its top and the celery over it has air", () => {
     const { readings } = read(trough!);

@@ -12,10 +12,24 @@ export const MARROWBECK: readonly Setup[] = [
     history: "soaked",
     demandMmPerDay: 4,
     layers: [
-      { id: "reservoir", name: "gravel reservoir", mediumId: "pea-gravel-6-10", thicknessCm: 8, areaShare: 1, rooted: false },
+      {
+        id: "reservoir",
+        name: "gravel reservoir",
+        mediumId: "pea-gravel-6-10",
+        thicknessCm: 8,
+        areaShare: 1,
+        rooted: false,
+      },
       { id: "wick", name: "wick bed", mediumId: "fine-sand-0.1-0.5", thicknessCm: 3, areaShare: 1, rooted: false },
       { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 17, areaShare: 1, rooted: true },
-      { id: "mulch", name: "bark mulch", mediumId: "pine-bark-composted-fine", thicknessCm: 2, areaShare: 1, rooted: false },
+      {
+        id: "mulch",
+        name: "bark mulch",
+        mediumId: "pine-bark-composted-fine",
+        thicknessCm: 2,
+        areaShare: 1,
+        rooted: false,
+      },
     ],
   },
   {
@@ -27,7 +41,14 @@ export const MARROWBECK: readonly Setup[] = [
     layers: [
       { id: "stones", name: "", mediumId: "pea-gravel-6-10", thicknessCm: 3, areaShare: 1, rooted: false },
       { id: "peat", name: "bog peat", mediumId: "sphagnum-peat", thicknessCm: 13, areaShare: 1, rooted: true },
-      { id: "moss", name: "moss top", mediumId: "long-fibre-sphagnum-loose", thicknessCm: 2, areaShare: 1, rooted: false },
+      {
+        id: "moss",
+        name: "moss top",
+        mediumId: "long-fibre-sphagnum-loose",
+        thicknessCm: 2,
+        areaShare: 1,
+        rooted: false,
+      },
     ],
   },
   {
@@ -38,7 +59,14 @@ export const MARROWBECK: readonly Setup[] = [
     demandMmPerDay: 0.1,
     layers: [
       { id: "soil", name: "soil of the jar", mediumId: "coir-pith-fine", thicknessCm: 8.5, areaShare: 1, rooted: true },
-      { id: "moss", name: "living moss", mediumId: "long-fibre-sphagnum-loose", thicknessCm: 1.5, areaShare: 1, rooted: false },
+      {
+        id: "moss",
+        name: "living moss",
+        mediumId: "long-fibre-sphagnum-loose",
+        thicknessCm: 1.5,
+        areaShare: 1,
+        rooted: false,
+      },
     ],
   },
   {
@@ -48,7 +76,14 @@ export const MARROWBECK: readonly Setup[] = [
     history: "soaked",
     demandMmPerDay: 8,
     layers: [
-      { id: "feet", name: "wick feet, packed", mediumId: "potting-mix-peat-based", thicknessCm: 12, areaShare: 0.08, rooted: false },
+      {
+        id: "feet",
+        name: "wick feet, packed",
+        mediumId: "potting-mix-peat-based",
+        thicknessCm: 12,
+        areaShare: 0.08,
+        rooted: false,
+      },
       { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 22, areaShare: 1, rooted: true },
     ],
   },
@@ -59,7 +94,14 @@ export const MARROWBECK: readonly Setup[] = [
     history: "soaked",
     demandMmPerDay: 4,
     layers: [
-      { id: "filler", name: "void-filler", mediumId: "fired-clay-pebbles-8-16", thicknessCm: 20, areaShare: 1, rooted: false },
+      {
+        id: "filler",
+        name: "void-filler",
+        mediumId: "fired-clay-pebbles-8-16",
+        thicknessCm: 20,
+        areaShare: 1,
+        rooted: false,
+      },
       { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 22, areaShare: 1, rooted: true },
     ],
   },
@@ -67,16 +109,55 @@ export const MARROWBECK: readonly Setup[] = [
 
 /** What the house mixes itself. */
 export const MARROWBECK_MIXES: readonly Mix[] = [
-  { name: "Bog bench", note: "Rinse the sand; rain water only.", amendments: [], parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] },
-  { name: "Stair shelf, airy", note: "", amendments: [], parts: [{ mediumId: "bark-6-12", parts: 2 }, { mediumId: "pumice-2-5", parts: 1 }, { mediumId: "coir-pith-fine", parts: 1 }] },
-  { name: "Terrace trough mix", note: "The terrace crew's, since the celery.", amendments: [{ id: "dolomite", amount: 2 }], parts: [{ mediumId: "coir-pith-fine", parts: 3 }, { mediumId: "garden-compost", parts: 1 }, { mediumId: "perlite-coarse-3-6", parts: 1 }] },
+  {
+    name: "Bog bench",
+    note: "Rinse the sand; rain water only.",
+    amendments: [],
+    parts: [
+      { mediumId: "sphagnum-peat", parts: 2 },
+      { mediumId: "perlite-coarse-3-6", parts: 1 },
+      { mediumId: "coarse-sand-0.5-2", parts: 0.5 },
+    ],
+  },
+  {
+    name: "Stair shelf, airy",
+    note: "",
+    amendments: [],
+    parts: [
+      { mediumId: "bark-6-12", parts: 2 },
+      { mediumId: "pumice-2-5", parts: 1 },
+      { mediumId: "coir-pith-fine", parts: 1 },
+    ],
+  },
+  {
+    name: "Terrace trough mix",
+    note: "The terrace crew's, since the celery.",
+    amendments: [{ id: "dolomite", amount: 2 }],
+    parts: [
+      { mediumId: "coir-pith-fine", parts: 3 },
+      { mediumId: "garden-compost", parts: 1 },
+      { mediumId: "perlite-coarse-3-6", parts: 1 },
+    ],
+  },
 ];
 
 /** A bag the terrace crew bought loose, with the figures on its sheet. */
 export const MARROWBECK_MEDIA: readonly OwnMedium[] = [
   {
-    name: "Weir-side leaf compost", grade: "two winters old, sieved to 10 mm, from the lane", basedOn: "garden-compost",
-    figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 0.34, drained: [{ heightCm: 10, water: 0.62, air: 0.18 }, { heightCm: 20, water: 0.54, air: 0.26 }], pH: { low: 6.4, high: 7 }, fed: false, costClass: "low" },
+    name: "Weir-side leaf compost",
+    grade: "two winters old, sieved to 10 mm, from the lane",
+    basedOn: "garden-compost",
+    figures: {
+      ...NO_FIGURES,
+      dryBulkDensityGPerCm3: 0.34,
+      drained: [
+        { heightCm: 10, water: 0.62, air: 0.18 },
+        { heightCm: 20, water: 0.54, air: 0.26 },
+      ],
+      pH: { low: 6.4, high: 7 },
+      fed: false,
+      costClass: "low",
+    },
   },
 ];
 

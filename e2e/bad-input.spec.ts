@@ -1,12 +1,22 @@
 import { BOG, CARBOY, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
 
-test("each bad size gets a sentence beside its field, and the last good state stays", async ({ page, open, marlstone }) => {
+test("each bad size gets a sentence beside its field, and the last good state stays", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await open(TROUGH);
   const before = marlstone.stored(TROUGH);
   const thickness = page.getByRole("textbox", { name: "Thickness of Potting mix, peat-based" });
   const cases: [string, RegExp][] = [
-    ["0", words(String.raw`must be thicker than 0`)], ["-3", words(String.raw`must be thicker than 0`)], ["abc", /“abc” is not a length/], ["", /Write a length/], ["5 L", /“l” is not a unit for a length/],
-    ["1e9", /too high/], ["40", words(String.raw`The layers come to 53 cm, the vessel is 32 cm deep inside: 21 cm too high`)], ["1e999", /not a number that can be used/],
+    ["0", words(String.raw`must be thicker than 0`)],
+    ["-3", words(String.raw`must be thicker than 0`)],
+    ["abc", /“abc” is not a length/],
+    ["", /Write a length/],
+    ["5 L", /“l” is not a unit for a length/],
+    ["1e9", /too high/],
+    ["40", words(String.raw`The layers come to 53 cm, the vessel is 32 cm deep inside: 21 cm too high`)],
+    ["1e999", /not a number that can be used/],
   ];
   for (const [text, sentence] of cases) {
     await typeInto(thickness, text);
@@ -14,30 +24,45 @@ test("each bad size gets a sentence beside its field, and the last good state st
     await expect(row.getByRole("alert")).toContainText(sentence);
     await expect(row.getByRole("alert")).toContainText(words(String.raw`Still 17 cm`));
     await expect(thickness).toHaveValue(text);
-    await expect(page.getByRole("region", { name: "Readings" })).toContainText(words(String.raw`Waterlogged up to 11 cm`));
+    await expect(page.getByRole("region", { name: "Readings" })).toContainText(
+      words(String.raw`Waterlogged up to 11 cm`),
+    );
   }
   await thickness.press("Escape");
   await expect(thickness).toHaveValue("17");
 
   await typeInto(page.getByRole("textbox", { name: "Inside depth" }), "20");
-  await expect(page.getByRole("region", { name: "Vessel" }).getByRole("alert")).toContainText(words(String.raw`10 cm too high`));
+  await expect(page.getByRole("region", { name: "Vessel" }).getByRole("alert")).toContainText(
+    words(String.raw`10 cm too high`),
+  );
   await typeInto(page.getByRole("textbox", { name: "Inside length" }), "78000");
   await expect(page.getByRole("region", { name: "Vessel" })).toContainText(/Is the unit right\?/);
   await typeInto(page.getByRole("textbox", { name: "Overflow hole" }), "90");
-  await expect(page.getByRole("region", { name: "Water" })).toContainText(words(String.raw`above the rim, which is at 32 cm`));
+  await expect(page.getByRole("region", { name: "Water" })).toContainText(
+    words(String.raw`above the rim, which is at 32 cm`),
+  );
   await typeInto(page.getByRole("textbox", { name: "Free water level" }), "12");
-  await expect(page.getByRole("region", { name: "Water" })).toContainText(words(String.raw`would run out of the overflow hole at 8 cm`));
+  await expect(page.getByRole("region", { name: "Water" })).toContainText(
+    words(String.raw`would run out of the overflow hole at 8 cm`),
+  );
   expect(marlstone.stored(TROUGH)).toEqual(before);
 });
 
-test("an outlet above the rim, a dose over the brim and one the soil never gives up are explained", async ({ page, open }) => {
+test("an outlet above the rim, a dose over the brim and one the soil never gives up are explained", async ({
+  page,
+  open,
+}) => {
   await open(BOG);
   await typeInto(page.getByRole("textbox", { name: "Outlet" }), "25");
-  await expect(page.getByRole("region", { name: "Water" }).getByRole("alert")).toContainText(words(String.raw`The outlet at 25 cm is above the rim, which is at 20 cm\.`));
+  await expect(page.getByRole("region", { name: "Water" }).getByRole("alert")).toContainText(
+    words(String.raw`The outlet at 25 cm is above the rim, which is at 20 cm\.`),
+  );
   await open(CARBOY);
   const dose = page.getByRole("textbox", { name: "Water in there, all told" });
   await typeInto(dose, "60");
-  await expect(page.getByRole("region", { name: "Water" }).getByRole("alert")).toContainText(/more than the vessel holds to its brim/);
+  await expect(page.getByRole("region", { name: "Water" }).getByRole("alert")).toContainText(
+    /more than the vessel holds to its brim/,
+  );
   await typeInto(dose, "100 mL");
   await expect(page.getByRole("region", { name: "Water" }).getByRole("alert")).toContainText(/never give up the last/);
   await typeInto(dose, "3 cm");
@@ -67,8 +92,18 @@ test("a new setup with bad sizes is explained in place, and nothing typed is los
   await expect(page.getByText("Give it a name.")).toBeVisible();
 });
 
-test("a row edited by hand: an unknown medium is named beside its layer, the rest can be used", async ({ page, open, marlstone }) => {
-  const spoil = (from: string, to: string): void => void marlstone.rows("update revisions set document = replace(document, ?, ?) where id = (select head_revision_id from setups where name = ?)", from, to, BOG);
+test("a row edited by hand: an unknown medium is named beside its layer, the rest can be used", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  const spoil = (from: string, to: string): void =>
+    void marlstone.rows(
+      "update revisions set document = replace(document, ?, ?) where id = (select head_revision_id from setups where name = ?)",
+      from,
+      to,
+      BOG,
+    );
   spoil("sphagnum-peat", "moon-dust");
   await page.goto(marlstone.url);
   await expect(page.getByText("“moon-dust” is not in the catalogue.").first()).toBeVisible();
@@ -82,11 +117,18 @@ test("a row edited by hand: an unknown medium is named beside its layer, the res
   await saved(page);
 });
 
-test("a row edited by hand into nonsense: the page says what is wrong and goes back to the last whole version", async ({ page, open, marlstone }) => {
+test("a row edited by hand into nonsense: the page says what is wrong and goes back to the last whole version", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await open(CARBOY);
   await page.getByRole("button", { name: "+ 50 mL" }).click();
   await saved(page);
-  marlstone.rows("update revisions set document = '{\"kind\":\"marlstone.setup\",\"version\":1,\"name\":7}' where id = (select head_revision_id from setups where name = ?)", CARBOY);
+  marlstone.rows(
+    'update revisions set document = \'{"kind":"marlstone.setup","version":1,"name":7}\' where id = (select head_revision_id from setups where name = ?)',
+    CARBOY,
+  );
   await page.goto(marlstone.url);
   await expect(page.getByText("Its stored version cannot be read.")).toBeVisible();
   await page.getByRole("link", { name: CARBOY }).first().click();

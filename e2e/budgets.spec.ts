@@ -3,11 +3,24 @@ import { TROUGH, expect, saved, test } from "./marlstone";
 
 const MOST_SCRIPT_BYTES = 250_000;
 
-test("a setup's page stays inside its budgets (times are printed, not judged)", async ({ browser, page, open, marlstone }) => {
+test("a setup's page stays inside its budgets (times are printed, not judged)", async ({
+  browser,
+  page,
+  open,
+  marlstone,
+}) => {
   let scriptBytes = 0;
   const counting: Promise<void>[] = [];
   page.on("response", (response) => {
-    if (response.request().resourceType() === "script") counting.push(response.body().then((body) => { scriptBytes += gzipSync(body).length; }, () => undefined));
+    if (response.request().resourceType() === "script")
+      counting.push(
+        response.body().then(
+          (body) => {
+            scriptBytes += gzipSync(body).length;
+          },
+          () => undefined,
+        ),
+      );
   });
   await page.goto(marlstone.url);
   const href = await page.getByRole("link", { name: TROUGH }).first().getAttribute("href");
@@ -16,8 +29,12 @@ test("a setup's page stays inside its budgets (times are printed, not judged)", 
   await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
   await page.waitForLoadState("networkidle");
   await Promise.all(counting);
-  const paint = await page.evaluate(() => performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? Number.NaN);
-  console.log(`setup page: ${Math.round(scriptBytes / 1000)} kB of scripts compressed, first paint at ${Math.round(paint)} ms`);
+  const paint = await page.evaluate(
+    () => performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? Number.NaN,
+  );
+  console.log(
+    `setup page: ${Math.round(scriptBytes / 1000)} kB of scripts compressed, first paint at ${Math.round(paint)} ms`,
+  );
   expect(scriptBytes).toBeGreaterThan(50_000);
   expect(scriptBytes).toBeLessThan(MOST_SCRIPT_BYTES);
 
@@ -38,23 +55,47 @@ test("a setup's page stays inside its budgets (times are printed, not judged)", 
     await drag(120);
     await page.mouse.up();
     const frames = dragFrames(JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] });
-    console.log(`dragging “${name}”: ${frames.length} frames, median ${percentile(frames, 0.5).toFixed(1)} ms, p95 ${percentile(frames, 0.95).toFixed(1)} ms`);
+    console.log(
+      `dragging “${name}”: ${frames.length} frames, median ${percentile(frames, 0.5).toFixed(1)} ms, p95 ${percentile(frames, 0.95).toFixed(1)} ms`,
+    );
     expect(frames.length).toBeGreaterThan(50);
     await saved(page);
   }
 });
 
-type TraceEvent = { name: string; ph: string; ts: number; dur?: number; tid: number; pid: number; args?: { data?: { type?: string } } };
+type TraceEvent = {
+  name: string;
+  ph: string;
+  ts: number;
+  dur?: number;
+  tid: number;
+  pid: number;
+  args?: { data?: { type?: string } };
+};
 
 /** What a frame of a drag does on the page's main thread: the handler with the computation and React in it, then style, layout and paint. */
-const FRAME_WORK = ["EventDispatch", "FireAnimationFrame", "UpdateLayoutTree", "Layout", "PrePaint", "Paint", "Layerize", "Commit"];
+const FRAME_WORK = [
+  "EventDispatch",
+  "FireAnimationFrame",
+  "UpdateLayoutTree",
+  "Layout",
+  "PrePaint",
+  "Paint",
+  "Layerize",
+  "Commit",
+];
 
 /** That work for each frame in which the pointer moved, from one rendering to the next, each of it once; the test's own scripts are not counted. [ms] */
 function dragFrames({ traceEvents }: { traceEvents: TraceEvent[] }): number[] {
-  const isMove = ({ name, args }: TraceEvent): boolean => name === "EventDispatch" && args?.data?.type === "pointermove";
+  const isMove = ({ name, args }: TraceEvent): boolean =>
+    name === "EventDispatch" && args?.data?.type === "pointermove";
   const first = traceEvents.find(isMove);
   if (!first) return [];
-  const work = traceEvents.filter(({ name, ph, tid, pid }) => FRAME_WORK.includes(name) && ph === "X" && tid === first.tid && pid === first.pid).sort((a, b) => a.ts - b.ts);
+  const work = traceEvents
+    .filter(
+      ({ name, ph, tid, pid }) => FRAME_WORK.includes(name) && ph === "X" && tid === first.tid && pid === first.pid,
+    )
+    .sort((a, b) => a.ts - b.ts);
   const frames: number[] = [];
   let total = 0;
   let countedTo = 0;
@@ -72,4 +113,5 @@ function dragFrames({ traceEvents }: { traceEvents: TraceEvent[] }): number[] {
   return frames;
 }
 
-const percentile = (values: number[], share: number): number => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
+const percentile = (values: number[], share: number): number =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;

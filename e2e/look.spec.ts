@@ -12,7 +12,9 @@ test("the yard shows every setup to one scale on one ground line, with its state
   expect(new Set(bottoms.slice(3)).size).toBe(1);
   const [trough, bog] = boxes;
   expect(trough!.width / 80).toBeCloseTo(bog!.width / 60, 1);
-  await expect(page.getByText(words(String.raw`Wet zone to 11 cm, 19 cm under the surface; air at the roots \d+ %`))).toBeVisible();
+  await expect(
+    page.getByText(words(String.raw`Wet zone to 11 cm, 19 cm under the surface; air at the roots \d+ %`)),
+  ).toBeVisible();
 });
 
 test("setups are copied, put away and taken back", async ({ page, marlstone }) => {
@@ -45,8 +47,14 @@ for (const theme of ["light", "dark"] as const) {
   test(`has no accessibility fault that a machine finds (${theme})`, async ({ browser, marlstone, open }) => {
     const context = await browser.newContext({ colorScheme: theme });
     const page = await context.newPage();
-    const faults = async (): Promise<string[]> => (await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze())
-      .violations.map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(" | ")}`);
+    const faults = async (): Promise<string[]> =>
+      (await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze()).violations.map(
+        ({ id, nodes }) =>
+          `${id}: ${nodes
+            .slice(0, 3)
+            .map(({ html }) => html.slice(0, 160))
+            .join(" | ")}`,
+      );
     await page.goto(marlstone.url);
     expect(await faults()).toEqual([]);
     await page.getByRole("link", { name: "New setup" }).click();
@@ -66,13 +74,25 @@ test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, 
     if (name) await open(name, page);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   }
-  const small = await page.evaluate(() => [...document.querySelectorAll("button, select, input:not([type=checkbox])")]
-    .filter((element) => element.getClientRects().length > 0)
-    .map((element) => ({ name: element.getAttribute("aria-label") ?? element.textContent ?? "", box: element.getBoundingClientRect() }))
-    .filter(({ box }) => box.height < 43.5).map(({ name, box }) => `${name} ${Math.round(box.width)}×${Math.round(box.height)}`));
+  const small = await page.evaluate(() =>
+    [...document.querySelectorAll("button, select, input:not([type=checkbox])")]
+      .filter((element) => element.getClientRects().length > 0)
+      .map((element) => ({
+        name: element.getAttribute("aria-label") ?? element.textContent ?? "",
+        box: element.getBoundingClientRect(),
+      }))
+      .filter(({ box }) => box.height < 43.5)
+      .map(({ name, box }) => `${name} ${Math.round(box.width)}×${Math.round(box.height)}`),
+  );
   expect(small).toEqual([]);
   // nothing but the page's own content makes it long
-  const empty = await page.evaluate(() => document.documentElement.scrollHeight - Math.max(...[...document.querySelectorAll("main *")].map((element) => element.getBoundingClientRect().bottom + scrollY)));
+  const empty = await page.evaluate(
+    () =>
+      document.documentElement.scrollHeight -
+      Math.max(
+        ...[...document.querySelectorAll("main *")].map((element) => element.getBoundingClientRect().bottom + scrollY),
+      ),
+  );
   expect(empty).toBeLessThan(80);
   await context.close();
 });
@@ -86,5 +106,7 @@ test("remembers light or dark, and prints without its controls", async ({ page, 
   await page.emulateMedia({ media: "print" });
   await expect(page.getByRole("button", { name: "Add layer" })).toBeHidden();
   await expect(page.getByRole("group", { name: /Section and water profile/ })).toBeVisible();
-  expect(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--paper"))).toBe("#fff");
+  expect(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--paper"))).toBe(
+    "#fff",
+  );
 });

@@ -9,12 +9,18 @@ import Database from "better-sqlite3";
 /** A Marlstone of its own for each test: the production build over a data folder with the demo setups. */
 export class Marlstone {
   private child: ChildProcess | undefined;
-  private constructor(readonly folder: string, private readonly port: number) {}
+  private constructor(
+    readonly folder: string,
+    private readonly port: number,
+  ) {}
 
   /** A data folder with the demo setups, to be copied. */
   static demoData(): string {
     const folder = mkdtempSync(join(tmpdir(), "marlstone-demo-"));
-    const loaded = spawnSync("node_modules/.bin/tsx", ["demo/load.ts"], { env: { ...process.env, MARLSTONE_DATA: folder }, encoding: "utf8" });
+    const loaded = spawnSync("node_modules/.bin/tsx", ["demo/load.ts"], {
+      env: { ...process.env, MARLSTONE_DATA: folder },
+      encoding: "utf8",
+    });
     if (loaded.status !== 0) throw new Error(`the demo could not be loaded: ${loaded.stderr}`);
     return folder;
   }
@@ -32,10 +38,16 @@ export class Marlstone {
   }
 
   async serve(): Promise<void> {
-    this.child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)],
-      { env: { ...process.env, MARLSTONE_DATA: this.folder }, stdio: "ignore" });
+    this.child = spawn(
+      process.execPath,
+      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)],
+      { env: { ...process.env, MARLSTONE_DATA: this.folder }, stdio: "ignore" },
+    );
     for (let tries = 0; tries < 120; tries++) {
-      const up = await fetch(this.url).then((response) => response.ok, () => false);
+      const up = await fetch(this.url).then(
+        (response) => response.ok,
+        () => false,
+      );
       if (up) return;
       await new Promise((done) => setTimeout(done, 250));
     }
@@ -68,8 +80,15 @@ export class Marlstone {
   }
 
   /** The stored document of a setup's present version. */
-  stored(name: string): { name: string; layers: { mediumId: string; thicknessCm: number }[]; water: Record<string, number | null> } {
-    const [row] = this.rows<{ document: string }>("select document from revisions r join setups s on s.head_revision_id = r.id where s.name = ?", name);
+  stored(name: string): {
+    name: string;
+    layers: { mediumId: string; thicknessCm: number }[];
+    water: Record<string, number | null>;
+  } {
+    const [row] = this.rows<{ document: string }>(
+      "select document from revisions r join setups s on s.head_revision_id = r.id where s.name = ?",
+      name,
+    );
     if (!row) throw new Error(`no setup is called ${name}`);
     return JSON.parse(row.document) as ReturnType<Marlstone["stored"]>;
   }
@@ -88,11 +107,14 @@ async function freePort(): Promise<number> {
 type Fixtures = { marlstone: Marlstone; open: (name: string, page?: Page) => Promise<void> };
 
 export const test = base.extend<Fixtures, { demoData: string }>({
-  demoData: [async ({}, use) => {
-    const folder = Marlstone.demoData();
-    await use(folder);
-    rmSync(folder, { recursive: true, force: true });
-  }, { scope: "worker" }],
+  demoData: [
+    async ({}, use) => {
+      const folder = Marlstone.demoData();
+      await use(folder);
+      rmSync(folder, { recursive: true, force: true });
+    },
+    { scope: "worker" },
+  ],
   marlstone: async ({ demoData }, use) => {
     const marlstone = await Marlstone.start(demoData);
     await use(marlstone);
@@ -115,7 +137,8 @@ export const TALL_POT = "Tall pot over void-fillers, rosemary";
 export const CARBOY = "Closed carboy, moss and jewel orchids";
 
 /** The status beside the name, once everything is stored. */
-export const saved = async (page: Page): Promise<void> => expect(page.locator("[data-saving]")).toHaveAttribute("data-saving", "saved");
+export const saved = async (page: Page): Promise<void> =>
+  expect(page.locator("[data-saving]")).toHaveAttribute("data-saving", "saved");
 
 /** Drags with the mouse by an amount in px, in steps, as a hand does. */
 export async function dragBy(page: Page, handle: Locator, dy: number): Promise<void> {

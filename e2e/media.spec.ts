@@ -5,7 +5,10 @@ import { BOG, CARBOY, TALL_POT, TROUGH, expect, saved, test, typeInto, words } f
 const MIX = "Potting mix, peat-based";
 const RECIPE = "2 parts peat, 1 perlite, ½ sand";
 
-test("media are found by a slip of the pen, sifted by what they do, and held against one another", async ({ page, marlstone }) => {
+test("media are found by a slip of the pen, sifted by what they do, and held against one another", async ({
+  page,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/media`);
   await expect(page.getByText("51 shown")).toBeVisible();
   await page.getByRole("textbox", { name: "Name" }).fill("vermiculte");
@@ -39,12 +42,19 @@ test("media are found by a slip of the pen, sifted by what they do, and held aga
   await page.getByRole("button", { name: "Show all" }).click();
   await page.getByLabel("Compare Perlite, coarse").check();
   await page.getByLabel("Compare Sphagnum peat").check();
-  await expect(page.getByRole("img", { name: /Air in a drained vessel by its height: Perlite, coarse .* Sphagnum peat 17 %/u })).toBeVisible();
+  await expect(
+    page.getByRole("img", { name: /Air in a drained vessel by its height: Perlite, coarse .* Sphagnum peat 17 %/u }),
+  ).toBeVisible();
   await page.getByLabel("What to compare").selectOption("conductivity");
-  await expect(page.getByRole("img", { name: /Conductivity at a suction: Perlite, coarse .* an hour at 10/u })).toBeVisible();
+  await expect(
+    page.getByRole("img", { name: /Conductivity at a suction: Perlite, coarse .* an hour at 10/u }),
+  ).toBeVisible();
 });
 
-test("a medium's page has its curves, its ranges and cautions, and where they are from", async ({ page, marlstone }) => {
+test("a medium's page has its curves, its ranges and cautions, and where they are from", async ({
+  page,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/media/worm-castings`);
   await expect(page.getByRole("heading", { name: "Worm castings" })).toBeVisible();
   await expect(page.getByText("Keep away from carnivorous plants", { exact: true })).toBeVisible();
@@ -57,12 +67,17 @@ test("a medium's page has its curves, its ranges and cautions, and where they ar
   await page.getByRole("button", { name: /^Units/u }).click();
   await expect(axes).toHaveText(["1", "10", "100", "suction, in", ...conductivities]);
   await page.getByRole("button", { name: /^Units/u }).click();
-  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+  expect(
+    (await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`),
+  ).toEqual([]);
   await page.goto(`${marlstone.url}/media/moon-dust`);
   await expect(page.getByText("There is nothing here")).toBeVisible();
 });
 
-test("a recipe typed as people write it is a mix with its water, its shopping and its wetting", async ({ page, marlstone }) => {
+test("a recipe typed as people write it is a mix with its water, its shopping and its wetting", async ({
+  page,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/mixes`);
   await page.getByLabel(/^Recipe, in parts/u).fill(RECIPE);
   const recipe = page.getByRole("region", { name: "Recipe" });
@@ -74,7 +89,8 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   const peat = much.getByRole("row", { name: /^Sphagnum peat/u });
   await expect(peat).toContainText("1 bale, 14");
   // passed through in other units, where what is shown is rounded, a pack stays what it is
-  const bale = (): unknown[] => marlstone.rows("select document, saved_at from packs where medium_id = 'sphagnum-peat'");
+  const bale = (): unknown[] =>
+    marlstone.rows("select document, saved_at from packs where medium_id = 'sphagnum-peat'");
   const before = bale();
   await page.getByRole("button", { name: /^Units/u }).click();
   await peat.getByRole("button", { name: "How you buy Sphagnum peat" }).click();
@@ -107,7 +123,9 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   await expect(clock.getByRole("listitem").first()).toContainText("18:30");
   await expect(clock.getByRole("listitem").last()).toContainText("06:30 next day");
 
-  await much.getByLabel("For").selectOption({ label: await much.locator("option", { hasText: TROUGH }).nth(2).textContent() ?? "" });
+  await much
+    .getByLabel("For")
+    .selectOption({ label: (await much.locator("option", { hasText: TROUGH }).nth(2).textContent()) ?? "" });
   await expect(much.getByText(words(String.raw`settled after the first waterings 37\.9 L`))).toBeVisible();
   await much.getByLabel("For").selectOption({ label: "as much as I have of …" });
   await much.getByLabel("I have, L").fill("6");
@@ -115,7 +133,14 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
 });
 
 test.describe("what cannot be meant is explained in place, and nothing typed is lost", () => {
-  for (const [text, said] of [["0 peat, 1 sand", "parts must be more than 0"], ["-2 peat", "parts must be more than 0"], ["1e9 peat", "cannot be meant"], ["2 moon dust", "is not known"], ["1 peat, 1 capillary mat", "is not mixed in"], ["2:1 peat", "has 2 numbers"]] as const) {
+  for (const [text, said] of [
+    ["0 peat, 1 sand", "parts must be more than 0"],
+    ["-2 peat", "parts must be more than 0"],
+    ["1e9 peat", "cannot be meant"],
+    ["2 moon dust", "is not known"],
+    ["1 peat, 1 capillary mat", "is not mixed in"],
+    ["2:1 peat", "has 2 numbers"],
+  ] as const) {
     test(text, async ({ page, marlstone }) => {
       await page.goto(`${marlstone.url}/mixes`);
       const field = page.getByLabel(/^Recipe, in parts/u);
@@ -128,7 +153,11 @@ test.describe("what cannot be meant is explained in place, and nothing typed is 
   }
 });
 
-test("a mix is kept, used by a setup, changed for it or split off, and comes back from its file", async ({ page, open, marlstone }) => {
+test("a mix is kept, used by a setup, changed for it or split off, and comes back from its file", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent(RECIPE)}`);
   const keep = page.getByRole("region", { name: "Keep it" });
   await keep.getByRole("button", { name: "Save this mix" }).click();
@@ -161,31 +190,57 @@ test("a mix is kept, used by a setup, changed for it or split off, and comes bac
   const download = page.waitForEvent("download");
   await keep.getByRole("button", { name: "JSON" }).click();
   const file = await (await download).path();
-  expect(JSON.parse(readFileSync(file, "utf8"))).toMatchObject({ kind: "marlstone.mix", version: 2, name: "House bog, copy", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 3 }, { mediumId: "coarse-sand-0.5-2", parts: 0.5 }] });
-  await page.getByLabel("from a file").setInputFiles({ name: "mix.json", mimeType: "application/json", buffer: Buffer.from(readFileSync(file, "utf8").replace("House bog, copy", "From a friend")) });
+  expect(JSON.parse(readFileSync(file, "utf8"))).toMatchObject({
+    kind: "marlstone.mix",
+    version: 2,
+    name: "House bog, copy",
+    parts: [
+      { mediumId: "sphagnum-peat", parts: 2 },
+      { mediumId: "perlite-coarse-3-6", parts: 3 },
+      { mediumId: "coarse-sand-0.5-2", parts: 0.5 },
+    ],
+  });
+  await page.getByLabel("from a file").setInputFiles({
+    name: "mix.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(readFileSync(file, "utf8").replace("House bog, copy", "From a friend")),
+  });
   await expect(page.getByRole("heading", { name: "From a friend" })).toBeVisible();
-  await page.getByLabel("from a file").setInputFiles({ name: "parts.csv", mimeType: "text/csv", buffer: Buffer.from("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1\n") });
+  await page.getByLabel("from a file").setInputFiles({
+    name: "parts.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1\n"),
+  });
   await expect(page.getByRole("heading", { name: "Mix from a file" })).toBeVisible();
   await keep.getByRole("button", { name: "Put away" }).click();
   await page.getByText("put away (1)").click();
   await page.getByRole("button", { name: "Take Mix from a file back" }).click();
   await expect(page.getByRole("heading", { name: "Mix from a file" })).toBeVisible();
-  await page.getByLabel("from a file").setInputFiles({ name: "poem.txt", mimeType: "text/plain", buffer: Buffer.from("roses are red") });
+  await page
+    .getByLabel("from a file")
+    .setInputFiles({ name: "poem.txt", mimeType: "text/plain", buffer: Buffer.from("roses are red") });
   await expect(page.getByRole("alert").filter({ hasText: "neither a mix's JSON nor CSV" })).toBeVisible();
 });
 
-test("from a layer to what it takes of it: the page of its mix stands at that layer's volume, with feeds and lime for the batch", async ({ page, open }) => {
+test("from a layer to what it takes of it: the page of its mix stands at that layer's volume, with feeds and lime for the batch", async ({
+  page,
+  open,
+}) => {
   await open(TROUGH);
   await page.getByRole("listitem", { name: MIX }).click({ position: { x: 300, y: 4 } });
   await page.getByRole("link", { name: "how much of it to get, mix and wet" }).click();
   const much = page.getByRole("region", { name: "How much" });
-  await expect(much.getByLabel("For").locator("option:checked")).toHaveText(words(String.raw`Terrace trough, celery and chard: Potting mix, peat-based, 34\.5 L`));
+  await expect(much.getByLabel("For").locator("option:checked")).toHaveText(
+    words(String.raw`Terrace trough, celery and chard: Potting mix, peat-based, 34\.5 L`),
+  );
   // what stands in for it is looked for at its own place in the stack
   const need = page.getByRole("region", { name: "What mix do I need?" });
   await expect(need.getByLabel("their foot above free water")).toHaveValue("3.5");
   await need.getByLabel("Look for").selectOption({ label: `instead of ${MIX}` });
   await need.getByRole("button", { name: "Look for it" }).click();
-  await expect(need.getByText(words(String.raw`What is to be replaced has here air 30 %, water 58 %`))).toBeVisible({ timeout: 20_000 });
+  await expect(need.getByText(words(String.raw`What is to be replaced has here air 30 %, water 58 %`))).toBeVisible({
+    timeout: 20_000,
+  });
   await expect(need.getByRole("listitem").first()).toContainText(/pH .* dS\/m; .* in price/u);
   await much.getByText("Amendments for this batch").click();
   await expect(much.getByText("A part of this mix is limed already.").first()).toBeVisible();
@@ -196,7 +251,10 @@ test("from a layer to what it takes of it: the page of its mix stands at that la
   await expect(much.getByText("Nothing drains from this vessel")).toHaveCount(0);
 });
 
-test("a mix is looked for by what it does; what cannot be met says which condition stops it; and stands in for another", async ({ page, marlstone }) => {
+test("a mix is looked for by what it does; what cannot be met says which condition stops it; and stands in for another", async ({
+  page,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/mixes`);
   const need = page.getByRole("region", { name: "What mix do I need?" });
   await need.getByRole("button", { name: "Look for it" }).click();
@@ -221,7 +279,10 @@ test("a mix is looked for by what it does; what cannot be met says which conditi
   await expect(need.getByRole("listitem").first()).not.toContainText("Perlite");
 });
 
-test("amendments belong to a mix: dosed, saved, warned of; and an earlier version comes back", async ({ page, marlstone }) => {
+test("amendments belong to a mix: dosed, saved, warned of; and an earlier version comes back", async ({
+  page,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/mixes`);
   await page.getByRole("link", { name: "Bog bench" }).click();
   await expect(page.getByRole("heading", { name: "Bog bench" })).toBeVisible();
@@ -234,7 +295,9 @@ test("amendments belong to a mix: dosed, saved, warned of; and an earlier versio
   await typeInto(dose, "2");
   await expect(much.getByText(words(String.raw`makes \d+ g here`))).toBeVisible();
   await expect(page.getByText("before its amendments, which move it by")).toBeVisible();
-  await expect(page.getByRole("region", { name: "Take care" })).toContainText("May hold lime: if vinegar foams on it, keep it from acid lovers and bog plants (Coarse sand)");
+  await expect(page.getByRole("region", { name: "Take care" })).toContainText(
+    "May hold lime: if vinegar foams on it, keep it from acid lovers and bog plants (Coarse sand)",
+  );
   await expect(much.getByText("Not for acid lovers (pH 4 to 5.5) or bog plants.").first()).toBeVisible();
   const keep = page.getByRole("region", { name: "Keep it" });
   await keep.getByRole("button", { name: "Save", exact: true }).click();
@@ -248,7 +311,11 @@ test("amendments belong to a mix: dosed, saved, warned of; and an earlier versio
   await expect(page.getByText("Earlier versions (2)")).toBeVisible();
 });
 
-test("a medium of one's own: from figures to a curve that meets them, into a layer, a mix and its file; what cannot be meant is said at its place", async ({ page, open, marlstone }) => {
+test("a medium of one's own: from figures to a curve that meets them, into a layer, a mix and its file; what cannot be meant is said at its place", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/media/potting-mix-peat-based`);
   await page.getByRole("link", { name: "Copy it and change the copy" }).click();
   await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Potting mix, peat-based, mine");
@@ -265,7 +332,9 @@ test("a medium of one's own: from figures to a curve that meets them, into a lay
   await expect(page.getByText("“tons” is not a unit for a dry weight")).toBeVisible();
   await page.getByLabel("Dry weight, g per L").fill("180");
   await page.getByLabel("Has feed in it").selectOption("no");
-  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+  expect(
+    (await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`),
+  ).toEqual([]);
   await page.getByRole("button", { name: "Save this medium" }).click();
   await expect(page.getByRole("heading", { name: "Back-room mix" })).toBeVisible();
   await page.getByRole("link", { name: "Change its figures" }).click();
@@ -300,13 +369,24 @@ test("a medium of one's own: from figures to a curve that meets them, into a lay
   const keep = page.getByRole("region", { name: "Keep it" });
   const download = page.waitForEvent("download");
   await keep.getByRole("button", { name: "JSON" }).click();
-  const file = JSON.parse(readFileSync(await (await download).path(), "utf8")) as { media: Record<string, { name: string }> };
+  const file = JSON.parse(readFileSync(await (await download).path(), "utf8")) as {
+    media: Record<string, { name: string }>;
+  };
   expect(Object.values(file.media).map(({ name }) => name)).toEqual(["Back-room mix"]);
 });
 
 test("a setup is shopped, mixed and wetted from its own screen: every Marrowbeck one", async ({ page, marlstone }) => {
   for (const [name, said] of [
-    [TROUGH, ["Pea gravel 6–10 mm", String.raw`Measure out 18 L`, "2 bags, 16", String.raw`Measure out 41\.7 L`, "It needs no wetting before it is filled in"]],
+    [
+      TROUGH,
+      [
+        "Pea gravel 6–10 mm",
+        String.raw`Measure out 18 L`,
+        "2 bags, 16",
+        String.raw`Measure out 41\.7 L`,
+        "It needs no wetting before it is filled in",
+      ],
+    ],
     [BOG, [String.raw`Sphagnum peat`, "1 bale, 14", String.raw`warm, and stir`]],
     [TALL_POT, ["Fired clay pebbles", String.raw`Potting mix`]],
     [CARBOY, ["1 brick, 11", String.raw`A brick of Coir pith, fine swells to 62\.5 L`]],
@@ -320,15 +400,22 @@ test("a setup is shopped, mixed and wetted from its own screen: every Marrowbeck
     await expect(page.getByText("Take care")).toBeVisible();
   }
   await expect(page.getByText("Keep away from amphibians (Potting mix, peat-based)")).toHaveCount(0);
-  await expect(page.getByText("Has lime in it: never under acid lovers (pH 4 to 5.5) or bog plants", { exact: true })).toBeVisible();
+  await expect(
+    page.getByText("Has lime in it: never under acid lovers (pH 4 to 5.5) or bog plants", { exact: true }),
+  ).toBeVisible();
   await page.getByLabel("with a margin of").fill("-5");
   await expect(page.getByText("The margin goes from 0 to 100 %")).toBeVisible();
   await page.getByLabel("with a margin of").fill("100");
   await expect(page.locator("main")).toContainText("3 bags, 24");
-  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+  expect(
+    (await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => `${id} ${nodes[0]?.html}`),
+  ).toEqual([]);
 });
 
-test("zones for roots go from the mix at hand to an airy rim; what cannot be is explained", async ({ page, marlstone }) => {
+test("zones for roots go from the mix at hand to an airy rim; what cannot be is explained", async ({
+  page,
+  marlstone,
+}) => {
   await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent("1 Pumice 2–5 mm")}`);
   const need = page.getByRole("region", { name: "What mix do I need?" });
   await need.getByLabel("Look for").selectOption("zones");
@@ -347,7 +434,11 @@ test("zones for roots go from the mix at hand to an airy rim; what cannot be is 
   await expect(need.getByLabel("their foot above free water")).toHaveValue("3.5");
 });
 
-test("two tabs on one mix: the later save is told of the earlier and can still be kept", async ({ page, marlstone, context }) => {
+test("two tabs on one mix: the later save is told of the earlier and can still be kept", async ({
+  page,
+  marlstone,
+  context,
+}) => {
   await page.goto(`${marlstone.url}/mixes?recipe=peat`);
   const keep = page.getByRole("region", { name: "Keep it" });
   await keep.getByLabel("Name").fill("Plain");
@@ -366,10 +457,19 @@ test("two tabs on one mix: the later save is told of the earlier and can still b
   await expect(keep.getByText("Saved.")).toBeVisible();
 });
 
-test("media and mixes fit a phone: nothing but tables of many columns scrolls sideways, and by itself", async ({ browser, marlstone }) => {
+test("media and mixes fit a phone: nothing but tables of many columns scrolls sideways, and by itself", async ({
+  browser,
+  marlstone,
+}) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   const page = await context.newPage();
-  for (const path of ["/media", "/media/sphagnum-peat", "/media/own?from=sphagnum-peat", `/setups/${marlstone.rows<{ id: string }>("select id from setups")[0]!.id}/batch`, `/mixes?recipe=${encodeURIComponent(RECIPE)}`]) {
+  for (const path of [
+    "/media",
+    "/media/sphagnum-peat",
+    "/media/own?from=sphagnum-peat",
+    `/setups/${marlstone.rows<{ id: string }>("select id from setups")[0]!.id}/batch`,
+    `/mixes?recipe=${encodeURIComponent(RECIPE)}`,
+  ]) {
     await page.goto(`${marlstone.url}${path}`);
     await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
     await page.waitForTimeout(500);

@@ -1,6 +1,10 @@
 import { CARBOY, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
 
-test("two browsers on one setup: a stale write is refused, both versions are kept and offered", async ({ browser, marlstone, open }) => {
+test("two browsers on one setup: a stale write is refused, both versions are kept and offered", async ({
+  browser,
+  marlstone,
+  open,
+}) => {
   const [one, two] = await Promise.all([browser.newContext(), browser.newContext()]);
   const [mine, theirs] = [await one.newPage(), await two.newPage()];
   for (const page of [mine, theirs]) await open(TROUGH, page);
@@ -46,14 +50,21 @@ test("two tabs of one browser: the one that is not being worked in follows", asy
   await saved(page);
 });
 
-test("kill -9 while the browser is saving loses no acknowledged change, and what was not acknowledged is saved later", async ({ page, open, marlstone }) => {
+test("kill -9 while the browser is saving loses no acknowledged change, and what was not acknowledged is saved later", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await open(CARBOY);
   const add = page.getByRole("button", { name: "+ 50 mL" });
-  const acknowledged = (): Promise<number> => page.evaluate(() => performance.getEntriesByName("marlstone.saved").length);
+  const acknowledged = (): Promise<number> =>
+    page.evaluate(() => performance.getEntriesByName("marlstone.saved").length);
   for (let round = 0; round < 3; round++) {
     const before = Number(await page.getByRole("textbox", { name: "Water in there, all told" }).inputValue());
     const firstSaved = await acknowledged();
-    const clicking = (async () => { for (let i = 0; i < 8; i++) await add.click(); })();
+    const clicking = (async () => {
+      for (let i = 0; i < 8; i++) await add.click();
+    })();
     await page.waitForTimeout(15 + round * 40);
     await marlstone.kill();
     await clicking;
@@ -62,13 +73,19 @@ test("kill -9 while the browser is saving loses no acknowledged change, and what
     const litres = (marlstone.stored(CARBOY).water.storedCm3 ?? 0) / 1000;
     // an acknowledged write holds at least one of the clicks, of 50 mL each
     expect(litres).toBeGreaterThanOrEqual(before + 0.05 * savedBeforeDeath - 1e-9);
-    expect(Number(await page.getByRole("textbox", { name: "Water in there, all told" }).inputValue())).toBeCloseTo(before + 0.4, 9);
+    expect(Number(await page.getByRole("textbox", { name: "Water in there, all told" }).inputValue())).toBeCloseTo(
+      before + 0.4,
+      9,
+    );
     await marlstone.serve();
     await saved(page);
     expect(marlstone.stored(CARBOY).water.storedCm3! / 1000).toBeCloseTo(before + 0.4, 9);
   }
   // each click is a step of its own, whatever was sent twice
-  const [{ n }] = marlstone.rows<{ n: number }>("select count(*) n from revisions r join setups s on s.id = r.setup_id where s.name = ? and r.label = 'Added water'", CARBOY) as [{ n: number }];
+  const [{ n }] = marlstone.rows<{ n: number }>(
+    "select count(*) n from revisions r join setups s on s.id = r.setup_id where s.name = ? and r.label = 'Added water'",
+    CARBOY,
+  ) as [{ n: number }];
   expect(n).toBe(24);
 });
 

@@ -5,7 +5,9 @@ const MIX = "Potting mix, peat-based";
 test("the demo setups read sensibly", async ({ page, open }) => {
   const readings = page.getByRole("region", { name: "Readings" });
   await open(TROUGH);
-  await expect(readings).toContainText(words(String.raw`Free water stands at 7\.5 cm, in the gravel reservoir; 6\.02 L lies below that level`));
+  await expect(readings).toContainText(
+    words(String.raw`Free water stands at 7\.5 cm, in the gravel reservoir; 6\.02 L lies below that level`),
+  );
   await expect(readings).toContainText(words(String.raw`Waterlogged up to 11 cm`));
   await open(BOG);
   await page.getByLabel("settled, in weeks").check();
@@ -48,10 +50,19 @@ test("a grower makes a setup, stacks it, drags a level, and finds it again", asy
   await page.reload();
   await expect(page.getByRole("slider", { name: "Free water level" })).toHaveAttribute("aria-valuenow", String(kept));
   await expect(readings).toHaveText(said!);
-  expect(marlstone.stored("Stair shelf mint").layers.map(({ mediumId, thicknessCm }) => [mediumId, thicknessCm])).toEqual([["scoria-10-25", 11], ["potting-mix-peat-based", 8.5]]);
+  expect(
+    marlstone.stored("Stair shelf mint").layers.map(({ mediumId, thicknessCm }) => [mediumId, thicknessCm]),
+  ).toEqual([
+    ["scoria-10-25", 11],
+    ["potting-mix-peat-based", 8.5],
+  ]);
 });
 
-test("boundaries, levels and holes are dragged in the drawing and typed as numbers, in cm or inches", async ({ page, open, marlstone }) => {
+test("boundaries, levels and holes are dragged in the drawing and typed as numbers, in cm or inches", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await open(TROUGH);
   const boundary = page.getByRole("slider", { name: "Top of wick bed" });
   await dragBy(page, boundary, -40);
@@ -61,7 +72,9 @@ test("boundaries, levels and holes are dragged in the drawing and typed as numbe
 
   const overflow = page.getByRole("slider", { name: "Overflow hole" });
   await dragBy(page, overflow, 60);
-  expect(await heightOf(page.getByRole("slider", { name: "Free water level" }))).toBeLessThanOrEqual(await heightOf(overflow));
+  expect(await heightOf(page.getByRole("slider", { name: "Free water level" }))).toBeLessThanOrEqual(
+    await heightOf(overflow),
+  );
 
   await typeInto(page.getByRole("textbox", { name: "Overflow hole" }), "3 in");
   await expect(overflow).toHaveAttribute("aria-valuenow", "7.62");
@@ -119,7 +132,10 @@ test("the keyboard alone is enough", async ({ page, open, marlstone }) => {
 
   await page.getByRole("slider", { name: "Read water and air at a height" }).focus();
   await page.keyboard.press("End");
-  await expect(page.getByRole("slider", { name: "Read water and air at a height" })).toHaveAttribute("aria-valuetext", words(String.raw`^18.cm, water \d+.%, air \d+.%$`));
+  await expect(page.getByRole("slider", { name: "Read water and air at a height" })).toHaveAttribute(
+    "aria-valuetext",
+    words(String.raw`^18.cm, water \d+.%, air \d+.%$`),
+  );
 
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
@@ -127,10 +143,17 @@ test("the keyboard alone is enough", async ({ page, open, marlstone }) => {
   await expect(page.getByRole("dialog")).toHaveCount(0);
 });
 
-test("layers are dragged to another place, renamed, and selected in list, section and profile alike", async ({ page, open, marlstone }) => {
+test("layers are dragged to another place, renamed, and selected in list, section and profile alike", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await open(BOG);
   const rows = page.getByRole("region", { name: "Stack" }).getByRole("listitem");
-  const [grip, target] = [await page.getByRole("button", { name: "Move moss top", exact: true }).boundingBox(), await rows.last().boundingBox()];
+  const [grip, target] = [
+    await page.getByRole("button", { name: "Move moss top", exact: true }).boundingBox(),
+    await rows.last().boundingBox(),
+  ];
   await page.mouse.move(grip!.x + 5, grip!.y + 8);
   await page.mouse.down();
   await page.mouse.move(grip!.x + 5, grip!.y + 40, { steps: 4 });
@@ -171,11 +194,16 @@ test("undo and redo go on across a reload", async ({ page, open }) => {
   await saved(page);
 });
 
-test("every way of holding water and both shapes can be changed into one another, with nothing refused", async ({ page, open }) => {
+test("every way of holding water and both shapes can be changed into one another, with nothing refused", async ({
+  page,
+  open,
+}) => {
   await open(TROUGH);
   for (const kind of ["drained", "dosed", "free-water", "dosed", "drained", "free-water"]) {
     await page.getByRole("combobox", { name: "How it holds water" }).selectOption(kind);
-    await expect(page.getByRole("region", { name: "Readings" }).getByRole("heading", { name: "Where water stands" })).toBeVisible();
+    await expect(
+      page.getByRole("region", { name: "Readings" }).getByRole("heading", { name: "Where water stands" }),
+    ).toBeVisible();
     await expect(page.locator(".said")).toHaveCount(0);
   }
   await page.getByRole("combobox", { name: "Shape" }).selectOption("round");
@@ -184,7 +212,10 @@ test("every way of holding water and both shapes can be changed into one another
   await saved(page);
 });
 
-test("a drained vessel is shown a day after a soaking, with gravel perching water, and settled beside it", async ({ page, open }) => {
+test("a drained vessel is shown a day after a soaking, with gravel perching water, and settled beside it", async ({
+  page,
+  open,
+}) => {
   await open(BOG);
   const readings = page.getByRole("region", { name: "Readings" });
   await typeInto(page.getByRole("textbox", { name: "Outlet" }), "0");

@@ -4,12 +4,17 @@ import { BOG, CARBOY, TALL_POT, TROUGH, expect, heightOf, saved, test, typeInto,
 
 const MIX = "Potting mix, peat-based";
 
-test("the refill mark rises on a hot day, falls on a cool one, and is drawn where the curve crosses the demand", async ({ page, open }) => {
+test("the refill mark rises on a hot day, falls on a cool one, and is drawn where the curve crosses the demand", async ({
+  page,
+  open,
+}) => {
   await open(TROUGH);
   const supply = page.getByRole("region", { name: "Supply" });
   const mark = async (): Promise<number> => {
     await expect(supply.getByText("following", { exact: true })).toHaveCount(0);
-    const text = await supply.getByText(words(String.raw`Refill when the surface has fallen to [\d.]+ cm`)).textContent();
+    const text = await supply
+      .getByText(words(String.raw`Refill when the surface has fallen to [\d.]+ cm`))
+      .textContent();
     return Number(/fallen to ([\d.]+)/u.exec(text!)![1]);
   };
   const usual = await mark();
@@ -45,14 +50,24 @@ test("a wick that starts dry never starts, and the section shows it dry", async 
   await expect(page.getByText("what repels water has stayed dry")).toBeVisible();
 });
 
-test("with or without the drainage layer: both stand side by side a day after a soaking, and one press goes back", async ({ page, open, marlstone }) => {
+test("with or without the drainage layer: both stand side by side a day after a soaking, and one press goes back", async ({
+  page,
+  open,
+  marlstone,
+}) => {
   await open(BOG);
   await typeInto(page.getByRole("textbox", { name: "Outlet" }), "0");
   await saved(page);
   const before = marlstone.stored(BOG);
   await page.getByRole("button", { name: "Without drainage layer" }).click();
   const compared = page.getByRole("region", { name: "Held against now" });
-  await expect(compared.getByText(words(String.raw`A day after a soaking the foot of the soil on the pea gravel 6–10 mm stands at [\d.]+ cm of suction, as much as the layer is thick`))).toBeVisible();
+  await expect(
+    compared.getByText(
+      words(
+        String.raw`A day after a soaking the foot of the soil on the pea gravel 6–10 mm stands at [\d.]+ cm of suction, as much as the layer is thick`,
+      ),
+    ),
+  ).toBeVisible();
   await expect(compared.getByText(words(String.raw`[\d.]+ L more rooted soil`))).toBeVisible();
   const board = page.getByRole("group", { name: "Section and water profile, to scale" });
   await expect(board.getByText("held")).toBeVisible();
@@ -64,17 +79,34 @@ test("with or without the drainage layer: both stand side by side a day after a 
   await expect(compared).toHaveCount(0);
 });
 
-test("a thick layer of void-filler in a drained pot lifts the wet zone by its thickness, less what its contacts pass on", async ({ page, open }) => {
+test("a thick layer of void-filler in a drained pot lifts the wet zone by its thickness, less what its contacts pass on", async ({
+  page,
+  open,
+}) => {
   await open(TALL_POT);
   await page.getByRole("button", { name: "Without drainage layer" }).click();
-  await expect(page.getByRole("region", { name: "Held against now" }).getByText(words(String.raw`water perches on the fired clay pebbles 8–16 mm: all that is wet in the soil lies 1\d(\.\d)? cm higher than it would without the layer, by its 20 cm less the [\d.]+ cm`))).toBeVisible({ timeout: 30_000 });
+  await expect(
+    page
+      .getByRole("region", { name: "Held against now" })
+      .getByText(
+        words(
+          String.raw`water perches on the fired clay pebbles 8–16 mm: all that is wet in the soil lies 1\d(\.\d)? cm higher than it would without the layer, by its 20 cm less the [\d.]+ cm`,
+        ),
+      ),
+  ).toBeVisible({ timeout: 30_000 });
 });
 
 test("in a sealed vessel the layer is where a spill goes", async ({ page, open }) => {
   await open(CARBOY);
   await page.getByRole("button", { name: "With drainage layer" }).click();
   const compared = page.getByRole("region", { name: "Held against now" });
-  await expect(compared.getByText(words(String.raw`a spill gathers in the pea gravel 6–10 mm, .* after 705 mL more with the layer, after 1.22 L without`))).toBeVisible();
+  await expect(
+    compared.getByText(
+      words(
+        String.raw`a spill gathers in the pea gravel 6–10 mm, .* after 705 mL more with the layer, after 1.22 L without`,
+      ),
+    ),
+  ).toBeVisible();
   // wetter, and in a medium that holds little, it is the other way round
   await compared.getByRole("button", { name: "Let it go" }).click();
   for (const select of await page.getByLabel("Medium").all()) await select.selectOption({ label: "Coarse sand" });
@@ -104,9 +136,13 @@ test("each further dose is told, and the one at which water first stands in the 
   const doses = page.getByRole("region", { name: "Each further dose" });
   await expect(doses.getByRole("row", { name: /^now/u })).toContainText(words("35 %"));
   await expect(doses.getByRole("row", { name: words(String.raw`^\+ 300 mL`) })).toBeVisible();
-  await expect(doses.getByRole("row", { name: words(String.raw`^\+ 1.22 L`) })).toContainText("water first stands in the root zone");
+  await expect(doses.getByRole("row", { name: words(String.raw`^\+ 1.22 L`) })).toContainText(
+    "water first stands in the root zone",
+  );
   await page.getByRole("button", { name: words(String.raw`^\+ 50 mL`) }).click();
-  await expect(doses.getByRole("row", { name: words(String.raw`^\+ 1.17 L`) })).toContainText("water first stands in the root zone");
+  await expect(doses.getByRole("row", { name: words(String.raw`^\+ 1.17 L`) })).toContainText(
+    "water first stands in the root zone",
+  );
 });
 
 test("wick feet stand in open water; a vessel that drains has none, and says so", async ({ page, open, marlstone }) => {
@@ -123,7 +159,10 @@ test("wick feet stand in open water; a vessel that drains has none, and says so"
   await expect(page.getByText("more than half a per cent of it, and 100 % at most")).toBeVisible();
 });
 
-test("a run is played, scrubbed and closed by a change; days that make no sense are refused in place", async ({ page, open }) => {
+test("a run is played, scrubbed and closed by a change; days that make no sense are refused in place", async ({
+  page,
+  open,
+}) => {
   await open(TROUGH);
   await page.getByRole("button", { name: "Run it" }).click();
   const run = page.getByRole("region", { name: "Run" });

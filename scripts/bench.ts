@@ -29,8 +29,10 @@ function median(call: () => void): number {
 
 const medium = (id: string) => CATALOGUE.find((one) => one.id === id)!.hydraulics;
 const LAYERS = [
-  { thicknessCm: 6, areaCm2: 400, hydraulics: medium("pea-gravel-6-10") }, { thicknessCm: 4, areaCm2: 400, hydraulics: medium("coarse-sand-0.5-2") },
-  { thicknessCm: 22, areaCm2: 400, hydraulics: medium("potting-mix-peat-based") }, { thicknessCm: 8, areaCm2: 400, hydraulics: medium("coir-pith-fine") },
+  { thicknessCm: 6, areaCm2: 400, hydraulics: medium("pea-gravel-6-10") },
+  { thicknessCm: 4, areaCm2: 400, hydraulics: medium("coarse-sand-0.5-2") },
+  { thicknessCm: 22, areaCm2: 400, hydraulics: medium("potting-mix-peat-based") },
+  { thicknessCm: 8, areaCm2: 400, hydraulics: medium("coir-pith-fine") },
 ];
 const column = makeColumn(LAYERS, 1e-7);
 const stored = 0.6 * fullStorageCm3(column);
@@ -39,24 +41,37 @@ const stored = 0.6 * fullStorageCm3(column);
 function barePow(): number {
   let sum = 0;
   for (const { firstCell, cellCount } of column.layers) {
-    for (let i = firstCell; i < firstCell + cellCount; i++) for (let mode = 0; mode < 2; mode++) sum += (1 + (0.1 * column.zCm[i]!) ** 1.9) ** -0.47;
+    for (let i = firstCell; i < firstCell + cellCount; i++)
+      for (let mode = 0; mode < 2; mode++) sum += (1 + (0.1 * column.zCm[i]!) ** 1.9) ** -0.47;
   }
   return sum;
 }
 
 /** Blending, and the search for a mix over the whole catalogue, beside as many bare sums over as many modes. */
 function benchMixing(): void {
-  const parts = ["sphagnum-peat", "perlite-coarse-3-6", "coarse-sand-0.5-2"].map((id, i) => ({ medium: CATALOGUE.find((one) => one.id === id)!, parts: i + 1 }));
-  const blending = median(() => { blend(parts); });
+  const parts = ["sphagnum-peat", "perlite-coarse-3-6", "coarse-sand-0.5-2"].map((id, i) => ({
+    medium: CATALOGUE.find((one) => one.id === id)!,
+    parts: i + 1,
+  }));
+  const blending = median(() => {
+    blend(parts);
+  });
   const waterAt = meanWaterBetween(0, 15);
   const started = performance.now();
-  const { tried } = searchMixes(CATALOGUE, waterAt, { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } }, 8);
+  const { tried } = searchMixes(
+    CATALOGUE,
+    waterAt,
+    { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } },
+    8,
+  );
   const searching = performance.now() - started;
   // a candidate cannot do without the water content at the 17 heights it is read at, for the modes of two parts
   const floorStarted = performance.now();
   for (let i = 0; i < tried * 17 * 4; i++) sink += (1 + (0.1 * (i % 15)) ** 1.9) ** -0.47;
   const floorMs = performance.now() - floorStarted;
-  console.log(`\nBlending three parts: ${(1000 * blending).toFixed(1)} µs. Search over ${CATALOGUE.length} media (budget 3 s): ${searching.toFixed(0)} ms for ${tried} mixes, ${(searching / floorMs).toFixed(1)} × its bare pow calls.`);
+  console.log(
+    `\nBlending three parts: ${(1000 * blending).toFixed(1)} µs. Search over ${CATALOGUE.length} media (budget 3 s): ${searching.toFixed(0)} ms for ${tried} mixes, ${(searching / floorMs).toFixed(1)} × its bare pow calls.`,
+  );
 }
 
 let sink = 0;
@@ -67,7 +82,8 @@ let sink = 0;
  */
 function benchTransient(): void {
   const parsed = parseColumnCase(JSON.parse(readFileSync("verification/bench_case.json", "utf8")));
-  if (!parsed.ok || parsed.value.task !== "transient") throw new RangeError("bench: verification/bench_case.json is not a transient case");
+  if (!parsed.ok || parsed.value.task !== "transient")
+    throw new RangeError("bench: verification/bench_case.json is not a transient case");
   const { layers, specificStoragePerCm, cellCm, initial, bottom, top, outputHours } = parsed.value;
   const long = makeColumn(layers, specificStoragePerCm, cellCm);
   const start = long.zCm.map((z) => (initial.kind === "hydrostatic" ? initial.waterTableCm - z : 0));
@@ -79,7 +95,12 @@ function benchTransient(): void {
     run = runTransient(long, start, bottom, top, outputHours);
     best = Math.min(best, performance.now() - started);
   }
-  const [lower, diagonal, upper, x] = Array.from({ length: 4 }, () => new Float64Array(cells)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  const [lower, diagonal, upper, x] = Array.from({ length: 4 }, () => new Float64Array(cells)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const thomas = median(() => {
     lower.fill(-1);
     upper.fill(-1);
@@ -88,29 +109,60 @@ function benchTransient(): void {
     solveTridiagonal(lower, diagonal, upper, x);
     sink += x[0]!;
   });
-  const modes = layers.reduce((sum, { hydraulics }, i) => sum + long.layers[i]!.cellCount * (hydraulics.model === "vg" ? hydraulics.modes.length : 0), 0);
-  const pows = median(() => { for (let i = 0; i < 4 * modes; i++) sink += (1 + 0.01 * i) ** -0.7; });
+  const modes = layers.reduce(
+    (sum, { hydraulics }, i) =>
+      sum + long.layers[i]!.cellCount * (hydraulics.model === "vg" ? hydraulics.modes.length : 0),
+    0,
+  );
+  const pows = median(() => {
+    for (let i = 0; i < 4 * modes; i++) sink += (1 + 0.01 * i) ** -0.7;
+  });
   const floorMs = run.iterations * (thomas + pows);
   const nanoseconds = (best * 1e6) / run.iterations / cells;
-  console.log(`\nTransient benchmark, ${cells} cells, 1440 h: ${best.toFixed(0)} ms (best of 6), ${run.steps} steps (${run.rejected} tried again), ${run.iterations} iterations, ${nanoseconds.toFixed(0)} ns per cell and iteration.`);
-  console.log(`Floor of as many iterations: ${floorMs.toFixed(0)} ms (tridiagonal ${(thomas * 1000).toFixed(1)} µs, ${4 * modes} calls of pow ${(pows * 1000).toFixed(1)} µs each); ${(best / floorMs).toFixed(2)} × floor. Water balance ${run.massBalanceRelError.toExponential(1)}.`);
+  console.log(
+    `\nTransient benchmark, ${cells} cells, 1440 h: ${best.toFixed(0)} ms (best of 6), ${run.steps} steps (${run.rejected} tried again), ${run.iterations} iterations, ${nanoseconds.toFixed(0)} ns per cell and iteration.`,
+  );
+  console.log(
+    `Floor of as many iterations: ${floorMs.toFixed(0)} ms (tridiagonal ${(thomas * 1000).toFixed(1)} µs, ${4 * modes} calls of pow ${(pows * 1000).toFixed(1)} µs each); ${(best / floorMs).toFixed(2)} × floor. Water balance ${run.massBalanceRelError.toExponential(1)}.`,
+  );
 }
-const floor = median(() => { sink += barePow(); });
-const report = (name: string, ms: number): void => console.log(`${name.padEnd(72)} ${ms.toFixed(4).padStart(9)} ms ${(ms / floor).toFixed(1).padStart(7)} × floor`);
+const floor = median(() => {
+  sink += barePow();
+});
+const report = (name: string, ms: number): void =>
+  console.log(`${name.padEnd(72)} ${ms.toFixed(4).padStart(9)} ms ${(ms / floor).toFixed(1).padStart(7)} × floor`);
 
-console.log(`Column: 40 cm, four layers, ${column.zCm.length} cells of 0.25 cm. Floor: ${column.zCm.length} cells × 2 modes of pow(1 + pow(x, n), −m).`);
+console.log(
+  `Column: 40 cm, four layers, ${column.zCm.length} cells of 0.25 cm. Floor: ${column.zCm.length} cells × 2 modes of pow(1 + pow(x, n), −m).`,
+);
 report("floor", floor);
-report("hydraulic functions of four media", median(() => { for (const { hydraulics } of LAYERS) sink += hydraulicFunctions(hydraulics).thetaS; }));
-report("equilibrium over a water table (budget 2 ms)", median(() => { sink += equilibriumAtWaterTable(column, 5).storedCm3; }));
-report("equilibrium of a stored volume (budget 2 ms)", median(() => {
-  const state = equilibriumWithStored(column, stored);
-  if (state.ok) sink += state.value.waterTableCm;
-}));
+report(
+  "hydraulic functions of four media",
+  median(() => {
+    for (const { hydraulics } of LAYERS) sink += hydraulicFunctions(hydraulics).thetaS;
+  }),
+);
+report(
+  "equilibrium over a water table (budget 2 ms)",
+  median(() => {
+    sink += equilibriumAtWaterTable(column, 5).storedCm3;
+  }),
+);
+report(
+  "equilibrium of a stored volume (budget 2 ms)",
+  median(() => {
+    const state = equilibriumWithStored(column, stored);
+    if (state.ok) sink += state.value.waterTableCm;
+  }),
+);
 const state = equilibriumAtWaterTable(column, 5);
-report("height profile and both zones", median(() => {
-  const profile = heightProfile(column, state.psiCm);
-  sink += zonesUnder(profile, 0.05).length + zonesUnder(profile, 0.1).length;
-}));
+report(
+  "height profile and both zones",
+  median(() => {
+    const profile = heightProfile(column, state.psiCm);
+    sink += zonesUnder(profile, 0.05).length + zonesUnder(profile, 0.1).length;
+  }),
+);
 benchMixing();
 benchTransient();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

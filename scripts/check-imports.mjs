@@ -9,18 +9,23 @@ import extractTSConfig from "dependency-cruiser/config-utl/extract-ts-config";
 const { forbidden, options } = createRequire(import.meta.url)("../.dependency-cruiser.cjs");
 const ROOTS = ["src", "demo", "e2e"];
 
-const sourceFiles = (folder) => readdirSync(folder).flatMap((name) => {
-  const path = join(folder, name);
-  return statSync(path).isDirectory() ? sourceFiles(path) : /\.tsx?$/.test(name) ? [path] : [];
-});
+const sourceFiles = (folder) =>
+  readdirSync(folder).flatMap((name) => {
+    const path = join(folder, name);
+    return statSync(path).isDirectory() ? sourceFiles(path) : /\.tsx?$/.test(name) ? [path] : [];
+  });
 
 async function violations(roots, extra = {}) {
-  const { output } = await cruise(roots, { ...options, ...extra, ruleSet: { forbidden }, validate: true }, undefined, { tsConfig: extractTSConfig("tsconfig.json") });
+  const { output } = await cruise(roots, { ...options, ...extra, ruleSet: { forbidden }, validate: true }, undefined, {
+    tsConfig: extractTSConfig("tsconfig.json"),
+  });
   return output;
 }
 
 const found = await violations(ROOTS);
-const read = new Set(found.modules.map(({ source }) => source).filter((source) => /^(src|demo|e2e)\/.*\.tsx?$/.test(source)));
+const read = new Set(
+  found.modules.map(({ source }) => source).filter((source) => /^(src|demo|e2e)\/.*\.tsx?$/.test(source)),
+);
 const missing = ROOTS.flatMap(sourceFiles).filter((path) => !read.has(path));
 let failed = false;
 if (missing.length > 0) {

@@ -6,9 +6,11 @@ import { bin, build, ensureInstalled, portFromEnvironment, run, say, serve } fro
 const port = portFromEnvironment(4310);
 await new Promise((free) => {
   const probe = createServer().once("error", (error) => {
-    console.error(error.code === "EADDRINUSE"
-      ? `Port ${port} on 127.0.0.1 is taken; is Marlstone running already? Choose another with PORT=4311 npm run demo.`
-      : `Port ${port} cannot be used: ${error.message}`);
+    console.error(
+      error.code === "EADDRINUSE"
+        ? `Port ${port} on 127.0.0.1 is taken; is Marlstone running already? Choose another with PORT=4311 npm run demo.`
+        : `Port ${port} cannot be used: ${error.message}`,
+    );
     process.exit(1);
   });
   probe.listen(port, "127.0.0.1", () => probe.close(free));

@@ -42,15 +42,23 @@ export function ensureInstalled() {
 }
 
 function filesBelow(folder) {
-  return readdirSync(folder).flatMap((name) => {
-    const path = join(folder, name);
-    return statSync(path).isDirectory() ? filesBelow(path) : [path];
-  }).sort();
+  return readdirSync(folder)
+    .flatMap((name) => {
+      const path = join(folder, name);
+      return statSync(path).isDirectory() ? filesBelow(path) : [path];
+    })
+    .sort();
 }
 
 /** Builds the application; `whenChanged` skips it when the sources are those of the last build. */
 export function build({ whenChanged }) {
-  const sources = [...filesBelow("src").filter((path) => !path.includes(".test.")), "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"];
+  const sources = [
+    ...filesBelow("src").filter((path) => !path.includes(".test.")),
+    "next.config.ts",
+    "postcss.config.mjs",
+    "tsconfig.json",
+    "package-lock.json",
+  ];
   const wanted = hashOf(sources);
   if (whenChanged && stampIs(BUILT_STAMP, wanted)) return;
   say("Building");
@@ -60,8 +68,11 @@ export function build({ whenChanged }) {
 
 /** Starts the built application and resolves once it answers. The caller ends it. */
 export async function serve({ port, env = {} }) {
-  const child = spawn(process.execPath, [join("node_modules", "next", "dist", "bin", "next"), "start", "-H", "127.0.0.1", "-p", String(port)],
-    { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, ...env } });
+  const child = spawn(
+    process.execPath,
+    [join("node_modules", "next", "dist", "bin", "next"), "start", "-H", "127.0.0.1", "-p", String(port)],
+    { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, ...env } },
+  );
   const url = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 240; tries++) {
     if (child.exitCode !== null) return { child, url, ready: false };
@@ -69,7 +80,9 @@ export async function serve({ port, env = {} }) {
       const response = await fetch(url, { signal: AbortSignal.timeout(10_000) });
       await response.arrayBuffer();
       if (response.ok) return { child, url, ready: child.exitCode === null };
-    } catch { /* not up yet */ }
+    } catch {
+      /* not up yet */
+    }
     await new Promise((done) => setTimeout(done, 250));
   }
   return { child, url, ready: false };

@@ -33,8 +33,18 @@ console.log(`\n${passed} passed, ${unit.numFailedTests + browser.unexpected} fai
 function ensureChromium() {
   if (existsSync(CHROMIUM)) return;
   say("Installing Debian's chromium for the browser tests");
-  const apt = (...args) => spawnSync("apt-get", args, { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } }).status === 0;
-  if (process.getuid?.() === 0 && apt("update", "-qq") && apt("install", "-y", "-qq", "chromium") && existsSync(CHROMIUM)) return;
-  console.error(`The browser tests need Chromium at ${CHROMIUM}, and it could not be installed from here. Install it, as root: apt-get install chromium`);
+  const apt = (...args) =>
+    spawnSync("apt-get", args, { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } })
+      .status === 0;
+  if (
+    process.getuid?.() === 0 &&
+    apt("update", "-qq") &&
+    apt("install", "-y", "-qq", "chromium") &&
+    existsSync(CHROMIUM)
+  )
+    return;
+  console.error(
+    `The browser tests need Chromium at ${CHROMIUM}, and it could not be installed from here. Install it, as root: apt-get install chromium`,
+  );
   process.exit(1);
 }

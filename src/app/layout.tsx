@@ -9,7 +9,8 @@ import { PreferencesProvider } from "@/ui/common/preferences";
 
 export const metadata: Metadata = {
   title: { default: "Marlstone", template: "%s · Marlstone" },
-  description: "What the water does in layered pots, bogs, troughs and jars: levels, air at the roots, and how much more it takes.",
+  description:
+    "What the water does in layered pots, bogs, troughs and jars: levels, air at the roots, and how much more it takes.",
 };
 
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
@@ -18,7 +19,11 @@ export default async function RootLayout({ children }: { children: React.ReactNo
   const jar = await cookies();
   const preferences = readPreferences((name) => jar.get(name)?.value);
   return (
-    <html lang="en" data-theme={preferences.theme === "system" ? undefined : preferences.theme} suppressHydrationWarning>
+    <html
+      lang="en"
+      data-theme={preferences.theme === "system" ? undefined : preferences.theme}
+      suppressHydrationWarning
+    >
       <head>
         {/* Before first paint: the system's theme, unless the grower chose one. */}
         <script dangerouslySetInnerHTML={{ __html: systemThemeScript }} />

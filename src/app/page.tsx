@@ -6,9 +6,16 @@ import { Yard } from "@/ui/yard/yard";
 import { RefreshOnShow } from "@/ui/yard/yard-buttons";
 import { copySetup, putAway, takeBack } from "./setups/actions";
 
-const query = z.object({ page: z.coerce.number().int().min(1).max(1e6).catch(1), away: z.string().optional().catch(undefined) });
+const query = z.object({
+  page: z.coerce.number().int().min(1).max(1e6).catch(1),
+  away: z.string().optional().catch(undefined),
+});
 
-export default async function YardPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function YardPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
   const { page, away } = query.parse(await searchParams);
   const jar = await cookies();
   const showsPutAway = away !== undefined;
@@ -16,9 +23,17 @@ export default async function YardPage({ searchParams }: { searchParams: Promise
   return (
     <>
       <RefreshOnShow />
-      <Yard items={shelf.items.map(({ id, name, setup }) => ({ id, name, setup: setup.ok ? setup.value : undefined }))}
-        media={marlstone().mediaFor(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))} page={shelf.page} pages={shelf.pages} total={shelf.total} putAway={shelf.putAway} showsPutAway={showsPutAway}
-        units={readPreferences((name) => jar.get(name)?.value).units} actions={{ copy: copySetup, putAway, takeBack }} />
+      <Yard
+        items={shelf.items.map(({ id, name, setup }) => ({ id, name, setup: setup.ok ? setup.value : undefined }))}
+        media={marlstone().mediaFor(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
+        page={shelf.page}
+        pages={shelf.pages}
+        total={shelf.total}
+        putAway={shelf.putAway}
+        showsPutAway={showsPutAway}
+        units={readPreferences((name) => jar.get(name)?.value).units}
+        actions={{ copy: copySetup, putAway, takeBack }}
+      />
     </>
   );
 }

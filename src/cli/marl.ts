@@ -16,7 +16,10 @@ function main(args: readonly string[]): number {
   try {
     text = readFileSync(source === "-" ? 0 : source, "utf8");
   } catch (error) {
-    return complain(EXIT.invalid, `${source}: cannot be read (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
+    return complain(
+      EXIT.invalid,
+      `${source}: cannot be read (${(error as NodeJS.ErrnoException).code ?? String(error)})`,
+    );
   }
   let document: unknown;
   try {

@@ -3,12 +3,31 @@ import { describe, expect, it } from "vitest";
 import { parseColumnCase, solveColumnCase } from "./column-case";
 import { problemLine } from "./problems";
 
-const HYDRAULICS = { model: "vg", thetaR: 0.05, thetaS: 0.85, ksCmPerHour: 80, modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }] };
+const HYDRAULICS = {
+  model: "vg",
+  thetaR: 0.05,
+  thetaS: 0.85,
+  ksCmPerHour: 80,
+  modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }],
+};
 const LAYER = { thicknessCm: 20, areaCm2: 400, hydraulics: HYDRAULICS };
-const EQUILIBRIUM = { kind: "marlstone.column-case", version: 1, task: "equilibrium", layers: [LAYER], waterTableCm: 3 };
+const EQUILIBRIUM = {
+  kind: "marlstone.column-case",
+  version: 1,
+  task: "equilibrium",
+  layers: [LAYER],
+  waterTableCm: 3,
+};
 const RISE = { ...EQUILIBRIUM, task: "steady-rise", limitPsiCm: -100 };
 const { waterTableCm: _, ...REST } = EQUILIBRIUM;
-const TRANSIENT = { ...REST, task: "transient", initial: { kind: "saturated" }, bottom: { kind: "seepage" }, top: { kind: "sealed" }, outputHours: [0, 1, 24] };
+const TRANSIENT = {
+  ...REST,
+  task: "transient",
+  initial: { kind: "saturated" },
+  bottom: { kind: "seepage" },
+  top: { kind: "sealed" },
+  outputHours: [0, 1, 24],
+};
 
 const lines = (value: unknown): string[] => {
   const parsed = parseColumnCase(value);
@@ -28,7 +47,10 @@ describe("a column case that does not validate has a line for each problem", () 
     [{ ...EQUILIBRIUM, cellCm: 0 }, "cellCm: must be greater than 0"],
     [{ ...EQUILIBRIUM, cellCm: 1e-6 }, "cellCm: gives 20000000 cells; 100000 at most"],
     [{ ...EQUILIBRIUM, waterTableCm: "3" }, "waterTableCm: must be a number"],
-    [JSON.parse('{"kind":"marlstone.column-case","version":1,"task":"equilibrium","layers":[],"waterTableCm":1e999}'), "waterTableCm: must be a finite number"],
+    [
+      JSON.parse('{"kind":"marlstone.column-case","version":1,"task":"equilibrium","layers":[],"waterTableCm":1e999}'),
+      "waterTableCm: must be a finite number",
+    ],
     [REST, "waterTableCm: is missing; an equilibrium needs waterTableCm or storedCm3"],
     [{ ...EQUILIBRIUM, storedCm3: 100 }, "storedCm3: give waterTableCm or storedCm3, not both"],
     [{ ...EQUILIBRIUM, waterTableIn: 3 }, "waterTableIn: is not known here"],
@@ -41,8 +63,14 @@ describe("a column case that does not validate has a line for each problem", () 
     [withHydraulics({ thetaR: -0.1 }), "layers[0].hydraulics.thetaR: must be at least 0"],
     [withHydraulics({ airEntryCm: -1 }), "layers[0].hydraulics.airEntryCm: must be at least 0"],
     [withHydraulics({ modes: [] }), "layers[0].hydraulics.modes: needs at least 1"],
-    [withHydraulics({ modes: [{ weight: 1, alphaPerCm: 0.2, n: 1 }] }), "layers[0].hydraulics.modes[0].n: must be greater than 1"],
-    [withHydraulics({ modes: [{ weight: 0.6, alphaPerCm: 0.2, n: 1.5 }] }), "layers[0].hydraulics.modes: weights must sum to 1, they sum to 0.6"],
+    [
+      withHydraulics({ modes: [{ weight: 1, alphaPerCm: 0.2, n: 1 }] }),
+      "layers[0].hydraulics.modes[0].n: must be greater than 1",
+    ],
+    [
+      withHydraulics({ modes: [{ weight: 0.6, alphaPerCm: 0.2, n: 1.5 }] }),
+      "layers[0].hydraulics.modes: weights must sum to 1, they sum to 0.6",
+    ],
     [{ ...RISE, demandHeightCm: 2 }, "demandHeightCm: must lie above waterTableCm (3)"],
     [{ ...RISE, demandHeightCm: 21 }, "demandHeightCm: must be 20 at most, the top of the column"],
     [{ ...RISE, waterTableCm: 20 }, "waterTableCm: must be below the demand height, 20"],
@@ -50,28 +78,82 @@ describe("a column case that does not validate has a line for each problem", () 
     [{ ...TRANSIENT, bottom: { kind: "hole" } }, "bottom.kind: is not one of the known kinds"],
     [{ ...TRANSIENT, top: { kind: "seepage" } }, "top.kind: is not one of the known kinds"],
     [{ ...TRANSIENT, top: { kind: "flux" } }, "top.cmPerHour: is missing"],
-    [{ ...TRANSIENT, top: { kind: "flux", cmPerHour: [[1, 0]] } }, "top.cmPerHour[0][0]: a step function must start at hour 0"],
-    [{ ...TRANSIENT, top: { kind: "flux", cmPerHour: [[0, 0], [2, 1], [2, 0]] } }, "top.cmPerHour[2][0]: hours must ascend"],
+    [
+      { ...TRANSIENT, top: { kind: "flux", cmPerHour: [[1, 0]] } },
+      "top.cmPerHour[0][0]: a step function must start at hour 0",
+    ],
+    [
+      {
+        ...TRANSIENT,
+        top: {
+          kind: "flux",
+          cmPerHour: [
+            [0, 0],
+            [2, 1],
+            [2, 0],
+          ],
+        },
+      },
+      "top.cmPerHour[2][0]: hours must ascend",
+    ],
     [{ ...TRANSIENT, outputHours: [0, 2, 1] }, "outputHours[2]: output times must ascend"],
     [{ ...TRANSIENT, outputHours: [-1] }, "outputHours[0]: must be at least 0"],
     [{ ...TRANSIENT, waterTableCm: 3 }, "waterTableCm: is not known here"],
   ])("%#", (value, expected) => expect(lines(value)).toContain(expected));
 
   it("takes every valid kind of case", () => {
-    for (const value of [EQUILIBRIUM, { ...REST, storedCm3: 900 }, RISE, TRANSIENT,
-      { ...TRANSIENT, top: { kind: "atmosphere", cmPerHour: [[0, -0.02], [12, 0.5]] }, bottom: { kind: "free-drainage" } },
-      { ...TRANSIENT, top: { kind: "psi", cm: 0 }, bottom: { kind: "flux", cmPerHour: 0.1 }, initial: { kind: "psi", cm: -100 } }]) {
+    for (const value of [
+      EQUILIBRIUM,
+      { ...REST, storedCm3: 900 },
+      RISE,
+      TRANSIENT,
+      {
+        ...TRANSIENT,
+        top: {
+          kind: "atmosphere",
+          cmPerHour: [
+            [0, -0.02],
+            [12, 0.5],
+          ],
+        },
+        bottom: { kind: "free-drainage" },
+      },
+      {
+        ...TRANSIENT,
+        top: { kind: "psi", cm: 0 },
+        bottom: { kind: "flux", cmPerHour: 0.1 },
+        initial: { kind: "psi", cm: -100 },
+      },
+    ]) {
       expect(lines(value)).toEqual([]);
     }
   });
 });
 
 describe("a reservoir and roots, the format's extensions", () => {
-  const reservoir = { kind: "reservoir", areaCm2: 20, levelCm: 3, overflowCm: 5, refills: [{ hour: 4, levelCm: 5, holdHours: 0.5 }] };
-  const uptake = { demandCmPerHour: [[0, 0.02], [6, 0]], roots: [{ fromCm: 2, toCm: 8 }] };
+  const reservoir = {
+    kind: "reservoir",
+    areaCm2: 20,
+    levelCm: 3,
+    overflowCm: 5,
+    refills: [{ hour: 4, levelCm: 5, holdHours: 0.5 }],
+  };
+  const uptake = {
+    demandCmPerHour: [
+      [0, 0.02],
+      [6, 0],
+    ],
+    roots: [{ fromCm: 2, toCm: 8 }],
+  };
 
   it("are taken, with their defaults, and answered with what was drunk, poured on and ran over", () => {
-    const parsed = parseColumnCase({ ...TRANSIENT, bottom: reservoir, top: { kind: "sealed" }, uptake, outputHours: [0, 2, 8] });
+    const parsed = parseColumnCase({
+      ...TRANSIENT,
+      bottom: reservoir,
+      top: { kind: "sealed" },
+      uptake,
+      outputHours: [0, 2, 8],
+    });
     const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
     if (!result.ok) throw new Error(result.problems.map(problemLine).join());
     const [start, , end] = result.value.cumulative;
@@ -79,18 +161,57 @@ describe("a reservoir and roots, the format's extensions", () => {
     expect(end!.uptakeCm3).toBeGreaterThan(0);
     expect(end!.reservoir!.refilledCm3).toBeGreaterThan(0);
     expect(result.value.massBalanceRelError).toBeLessThan(1e-9);
-    expect(result.value.states[2]!.storedCm3 - result.value.states[0]!.storedCm3).toBeCloseTo(end!.bottomInCm3 + end!.topInCm3 - end!.uptakeCm3!, 8);
+    expect(result.value.states[2]!.storedCm3 - result.value.states[0]!.storedCm3).toBeCloseTo(
+      end!.bottomInCm3 + end!.topInCm3 - end!.uptakeCm3!,
+      8,
+    );
   });
 
   it.each<[string, object, string]>([
-    ["a level over the overflow", { bottom: { ...reservoir, levelCm: 9 } }, "bottom.levelCm: stands above the overflow"],
+    [
+      "a level over the overflow",
+      { bottom: { ...reservoir, levelCm: 9 } },
+      "bottom.levelCm: stands above the overflow",
+    ],
     ["no area", { bottom: { ...reservoir, areaCm2: 0 } }, "bottom.areaCm2: must be greater than 0"],
-    ["refills out of order", { bottom: { ...reservoir, refills: [{ hour: 4, levelCm: 5, holdHours: 2 }, { hour: 5, levelCm: 5 }] } }, "bottom.refills[1].hour: must not begin before the refill before it has ended"],
-    ["a refill over the overflow", { bottom: { ...reservoir, refills: [{ hour: 4, levelCm: 8 }] } }, "bottom.refills[0].levelCm: stands above the overflow"],
-    ["a demand that gives", { uptake: { ...uptake, demandCmPerHour: -1 } }, "uptake.demandCmPerHour: must not be negative"],
-    ["roots upside down", { uptake: { ...uptake, roots: [{ fromCm: 5, toCm: 2 }] } }, "uptake.roots[0].toCm: must lie above fromCm"],
-    ["roots in the air", { uptake: { ...uptake, roots: [{ fromCm: 900, toCm: 905 }] } }, "uptake.roots: must reach into the column"],
-    ["stress out of order", { uptake: { ...uptake, stress: { drownedPsiCm: 0, airedPsiCm: -3, thirstyPsiCm: -2, wiltedPsiCm: -15000 } } }, "uptake.stress: heads must fall from drowned over aired and thirsty to wilted"],
+    [
+      "refills out of order",
+      {
+        bottom: {
+          ...reservoir,
+          refills: [
+            { hour: 4, levelCm: 5, holdHours: 2 },
+            { hour: 5, levelCm: 5 },
+          ],
+        },
+      },
+      "bottom.refills[1].hour: must not begin before the refill before it has ended",
+    ],
+    [
+      "a refill over the overflow",
+      { bottom: { ...reservoir, refills: [{ hour: 4, levelCm: 8 }] } },
+      "bottom.refills[0].levelCm: stands above the overflow",
+    ],
+    [
+      "a demand that gives",
+      { uptake: { ...uptake, demandCmPerHour: -1 } },
+      "uptake.demandCmPerHour: must not be negative",
+    ],
+    [
+      "roots upside down",
+      { uptake: { ...uptake, roots: [{ fromCm: 5, toCm: 2 }] } },
+      "uptake.roots[0].toCm: must lie above fromCm",
+    ],
+    [
+      "roots in the air",
+      { uptake: { ...uptake, roots: [{ fromCm: 900, toCm: 905 }] } },
+      "uptake.roots: must reach into the column",
+    ],
+    [
+      "stress out of order",
+      { uptake: { ...uptake, stress: { drownedPsiCm: 0, airedPsiCm: -3, thirstyPsiCm: -2, wiltedPsiCm: -15000 } } },
+      "uptake.stress: heads must fall from drowned over aired and thirsty to wilted",
+    ],
   ])("refuse %s", (_, change, expected) => expect(lines({ ...TRANSIENT, ...change }).join("\n")).toContain(expected));
 });
 
@@ -98,7 +219,16 @@ describe("the answer to an equilibrium case", () => {
   it("has the shape of a column result, defaults filled in", () => {
     const parsed = parseColumnCase({ ...EQUILIBRIUM, layers: [{ thicknessCm: 20, hydraulics: HYDRAULICS }] });
     const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
-    expect(result).toMatchObject({ ok: true, value: { kind: "marlstone.column-result", version: 1, task: "equilibrium", massBalanceRelError: 0, work: { cells: 80 } } });
+    expect(result).toMatchObject({
+      ok: true,
+      value: {
+        kind: "marlstone.column-result",
+        version: 1,
+        task: "equilibrium",
+        massBalanceRelError: 0,
+        work: { cells: 80 },
+      },
+    });
     if (!result.ok) return;
     expect(result.value.states).toHaveLength(1);
     expect(result.value.states[0]!.psi).toHaveLength(80);
@@ -108,12 +238,15 @@ describe("the answer to an equilibrium case", () => {
   it("refuses a sealed volume under what thetaR binds", () => {
     const parsed = parseColumnCase({ ...REST, storedCm3: 300 });
     const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
-    expect(result.ok || result.problems.map(problemLine)).toEqual(["storedCm3: must be greater than 400.000, the water bound in the layers at thetaR"]);
+    expect(result.ok || result.problems.map(problemLine)).toEqual([
+      "storedCm3: must be greater than 400.000, the water bound in the layers at thetaR",
+    ]);
   });
 });
 
 describe("npm run marl", () => {
-  const marl = (input: string, ...args: string[]) => spawnSync("node_modules/.bin/tsx", ["src/cli/marl.ts", ...args], { input, encoding: "utf8" });
+  const marl = (input: string, ...args: string[]) =>
+    spawnSync("node_modules/.bin/tsx", ["src/cli/marl.ts", ...args], { input, encoding: "utf8" });
 
   it("answers on standard output and exits 0", () => {
     const { status, stdout, stderr } = marl(JSON.stringify(EQUILIBRIUM), "column", "-");
@@ -122,19 +255,36 @@ describe("npm run marl", () => {
   });
 
   it("exits 2 with one line a problem and nothing on standard output", () => {
-    const { status, stdout, stderr } = marl(JSON.stringify({ ...EQUILIBRIUM, cellCm: -1, layers: [{ ...LAYER, thicknessCm: -1 }] }), "column", "-");
+    const { status, stdout, stderr } = marl(
+      JSON.stringify({ ...EQUILIBRIUM, cellCm: -1, layers: [{ ...LAYER, thicknessCm: -1 }] }),
+      "column",
+      "-",
+    );
     expect([status, stdout]).toEqual([2, ""]);
-    expect(stderr.trim().split("\n")).toEqual(["cellCm: must be greater than 0", "layers[0].thicknessCm: must be greater than 0"]);
+    expect(stderr.trim().split("\n")).toEqual([
+      "cellCm: must be greater than 0",
+      "layers[0].thicknessCm: must be greater than 0",
+    ]);
   });
 
   it("exits 2 on what is not JSON, on a file that is not there, and on a call that is off", () => {
     expect(marl("{", "column", "-").status).toBe(2);
-    expect(marl("", "column", "/nowhere/case.json")).toMatchObject({ status: 2, stderr: expect.stringContaining("cannot be read") as string });
+    expect(marl("", "column", "/nowhere/case.json")).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining("cannot be read") as string,
+    });
     expect(marl("", "dance")).toMatchObject({ status: 2, stderr: expect.stringContaining("usage") as string });
   });
 
   it("answers a steady rise and a transient run", () => {
-    expect(JSON.parse(marl(JSON.stringify(RISE), "column", "-").stdout)).toMatchObject({ task: "steady-rise", steadyRise: { maxCm3PerHour: expect.any(Number) as number } });
-    expect(JSON.parse(marl(JSON.stringify(TRANSIENT), "column", "-").stdout)).toMatchObject({ task: "transient", states: { length: 3 }, cumulative: { length: 3 } });
+    expect(JSON.parse(marl(JSON.stringify(RISE), "column", "-").stdout)).toMatchObject({
+      task: "steady-rise",
+      steadyRise: { maxCm3PerHour: expect.any(Number) as number },
+    });
+    expect(JSON.parse(marl(JSON.stringify(TRANSIENT), "column", "-").stdout)).toMatchObject({
+      task: "transient",
+      states: { length: 3 },
+      cumulative: { length: 3 },
+    });
   });
 });

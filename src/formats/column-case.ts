@@ -24,15 +24,19 @@ const heightCm = z.number().min(-1e9).max(1e6);
 const suctionLimitCm = z.number().lt(0).min(-1e9);
 const fluxCmPerHour = z.number().min(-1e6).max(1e6);
 
-const fluxInTime = z.union([fluxCmPerHour, z.array(z.tuple([z.number().min(0), fluxCmPerHour])).min(1)], {
-  error: "must be a number or a list of [hour, value]",
-}).superRefine((flux, context) => {
-  if (typeof flux === "number") return;
-  if (flux[0]![0] !== 0) context.addIssue({ code: "custom", path: [0, 0], message: "a step function must start at hour 0" });
-  flux.forEach(([hour], i) => {
-    if (i > 0 && hour <= flux[i - 1]![0]) context.addIssue({ code: "custom", path: [i, 0], message: "hours must ascend" });
+const fluxInTime = z
+  .union([fluxCmPerHour, z.array(z.tuple([z.number().min(0), fluxCmPerHour])).min(1)], {
+    error: "must be a number or a list of [hour, value]",
+  })
+  .superRefine((flux, context) => {
+    if (typeof flux === "number") return;
+    if (flux[0]![0] !== 0)
+      context.addIssue({ code: "custom", path: [0, 0], message: "a step function must start at hour 0" });
+    flux.forEach(([hour], i) => {
+      if (i > 0 && hour <= flux[i - 1]![0])
+        context.addIssue({ code: "custom", path: [i, 0], message: "hours must ascend" });
+    });
   });
-});
 
 const sealed = z.strictObject({ kind: z.literal("sealed") });
 const fixedPsi = z.strictObject({ kind: z.literal("psi"), cm: psiCm });
@@ -40,39 +44,76 @@ const flux = z.strictObject({ kind: z.literal("flux"), cmPerHour: fluxInTime });
 const seepage = z.strictObject({ kind: z.literal("seepage") });
 const freeDrainage = z.strictObject({ kind: z.literal("free-drainage") });
 const atmosphere = z.strictObject({
-  kind: z.literal("atmosphere"), cmPerHour: fluxInTime, limitPsiCm: suctionLimitCm.default(DEFAULT_ATMOSPHERE_LIMIT_PSI_CM),
+  kind: z.literal("atmosphere"),
+  cmPerHour: fluxInTime,
+  limitPsiCm: suctionLimitCm.default(DEFAULT_ATMOSPHERE_LIMIT_PSI_CM),
 });
 
-const reservoir = z.strictObject({
-  kind: z.literal("reservoir"),
-  areaCm2: z.number().gt(0).max(1e9),
-  levelCm: z.number().min(0).max(1e4),
-  overflowCm: z.number().min(0).max(1e4).optional(),
-  refills: z.array(z.strictObject({ hour: z.number().min(0), levelCm: z.number().min(0).max(1e4), holdHours: z.number().min(0).default(0) })).default([]),
-}).superRefine(({ refills, levelCm, overflowCm = Infinity }, context) => {
-  if (levelCm > overflowCm) context.addIssue({ code: "custom", path: ["levelCm"], message: "stands above the overflow" });
-  refills.forEach((refill, i) => {
-    const before = refills[i - 1];
-    if (before && refill.hour < before.hour + before.holdHours) context.addIssue({ code: "custom", path: ["refills", i, "hour"], message: "must not begin before the refill before it has ended" });
-    if (refill.levelCm > overflowCm) context.addIssue({ code: "custom", path: ["refills", i, "levelCm"], message: "stands above the overflow" });
+const reservoir = z
+  .strictObject({
+    kind: z.literal("reservoir"),
+    areaCm2: z.number().gt(0).max(1e9),
+    levelCm: z.number().min(0).max(1e4),
+    overflowCm: z.number().min(0).max(1e4).optional(),
+    refills: z
+      .array(
+        z.strictObject({
+          hour: z.number().min(0),
+          levelCm: z.number().min(0).max(1e4),
+          holdHours: z.number().min(0).default(0),
+        }),
+      )
+      .default([]),
+  })
+  .superRefine(({ refills, levelCm, overflowCm = Infinity }, context) => {
+    if (levelCm > overflowCm)
+      context.addIssue({ code: "custom", path: ["levelCm"], message: "stands above the overflow" });
+    refills.forEach((refill, i) => {
+      const before = refills[i - 1];
+      if (before && refill.hour < before.hour + before.holdHours)
+        context.addIssue({
+          code: "custom",
+          path: ["refills", i, "hour"],
+          message: "must not begin before the refill before it has ended",
+        });
+      if (refill.levelCm > overflowCm)
+        context.addIssue({ code: "custom", path: ["refills", i, "levelCm"], message: "stands above the overflow" });
+    });
   });
-});
 
-const uptake = z.strictObject({
-  demandCmPerHour: fluxInTime,
-  roots: z.array(z.strictObject({ fromCm: z.number().min(0), toCm: z.number().max(1e6), weight: z.number().gt(0).max(1e9).default(1) })).min(1),
-  stress: z.strictObject({ drownedPsiCm: psiCm, airedPsiCm: psiCm, thirstyPsiCm: psiCm, wiltedPsiCm: psiCm }).default(CONTAINER_UPTAKE),
-}).superRefine(({ demandCmPerHour, roots, stress }, context) => {
-  const demands = typeof demandCmPerHour === "number" ? [demandCmPerHour] : demandCmPerHour.map(([, value]) => value);
-  if (demands.some((value) => value < 0)) context.addIssue({ code: "custom", path: ["demandCmPerHour"], message: "must not be negative" });
-  roots.forEach(({ fromCm, toCm }, i) => {
-    if (!(toCm > fromCm)) context.addIssue({ code: "custom", path: ["roots", i, "toCm"], message: "must lie above fromCm" });
+const uptake = z
+  .strictObject({
+    demandCmPerHour: fluxInTime,
+    roots: z
+      .array(
+        z.strictObject({
+          fromCm: z.number().min(0),
+          toCm: z.number().max(1e6),
+          weight: z.number().gt(0).max(1e9).default(1),
+        }),
+      )
+      .min(1),
+    stress: z
+      .strictObject({ drownedPsiCm: psiCm, airedPsiCm: psiCm, thirstyPsiCm: psiCm, wiltedPsiCm: psiCm })
+      .default(CONTAINER_UPTAKE),
+  })
+  .superRefine(({ demandCmPerHour, roots, stress }, context) => {
+    const demands = typeof demandCmPerHour === "number" ? [demandCmPerHour] : demandCmPerHour.map(([, value]) => value);
+    if (demands.some((value) => value < 0))
+      context.addIssue({ code: "custom", path: ["demandCmPerHour"], message: "must not be negative" });
+    roots.forEach(({ fromCm, toCm }, i) => {
+      if (!(toCm > fromCm))
+        context.addIssue({ code: "custom", path: ["roots", i, "toCm"], message: "must lie above fromCm" });
+    });
+    const { drownedPsiCm, airedPsiCm, thirstyPsiCm, wiltedPsiCm } = stress;
+    if (!(drownedPsiCm > airedPsiCm && airedPsiCm >= thirstyPsiCm && thirstyPsiCm > wiltedPsiCm)) {
+      context.addIssue({
+        code: "custom",
+        path: ["stress"],
+        message: "heads must fall from drowned over aired and thirsty to wilted",
+      });
+    }
   });
-  const { drownedPsiCm, airedPsiCm, thirstyPsiCm, wiltedPsiCm } = stress;
-  if (!(drownedPsiCm > airedPsiCm && airedPsiCm >= thirstyPsiCm && thirstyPsiCm > wiltedPsiCm)) {
-    context.addIssue({ code: "custom", path: ["stress"], message: "heads must fall from drowned over aired and thirsty to wilted" });
-  }
-});
 
 const layer = z.strictObject({
   name: z.string().optional(),
@@ -90,54 +131,84 @@ const common = {
   layers: z.array(layer).min(1),
 };
 
-const equilibriumCase = z.strictObject({
-  ...common,
-  task: z.literal("equilibrium"),
-  waterTableCm: heightCm.optional(),
-  storedCm3: z.number().gt(0).max(1e15).optional(),
-}).superRefine(({ waterTableCm, storedCm3 }, context) => {
-  if (waterTableCm === undefined && storedCm3 === undefined) {
-    context.addIssue({ code: "custom", path: ["waterTableCm"], message: "is missing; an equilibrium needs waterTableCm or storedCm3" });
-  } else if (waterTableCm !== undefined && storedCm3 !== undefined) {
-    context.addIssue({ code: "custom", path: ["storedCm3"], message: "give waterTableCm or storedCm3, not both" });
-  }
-});
-
-const steadyRiseCase = z.strictObject({
-  ...common,
-  task: z.literal("steady-rise"),
-  waterTableCm: z.number().min(0).max(1e6),
-  demandHeightCm: z.number().gt(0).max(1e6).optional(),
-  limitPsiCm: suctionLimitCm,
-}).superRefine(({ layers, waterTableCm, demandHeightCm }, context) => {
-  const top = layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0);
-  const demand = demandHeightCm ?? top;
-  if (demand > top * (1 + 1e-12)) context.addIssue({ code: "custom", path: ["demandHeightCm"], message: `must be ${top} at most, the top of the column` });
-  if (!(demand > waterTableCm)) {
-    context.addIssue({ code: "custom", path: [demandHeightCm === undefined ? "waterTableCm" : "demandHeightCm"],
-      message: demandHeightCm === undefined ? `must be below the demand height, ${top}` : `must lie above waterTableCm (${waterTableCm})` });
-  }
-});
-
-const transientCase = z.strictObject({
-  ...common,
-  task: z.literal("transient"),
-  initial: z.discriminatedUnion("kind", [
-    z.strictObject({ kind: z.literal("hydrostatic"), waterTableCm: heightCm }), fixedPsi, z.strictObject({ kind: z.literal("saturated") }),
-  ]),
-  bottom: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, seepage, freeDrainage, reservoir]),
-  top: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, atmosphere]),
-  uptake: uptake.optional(),
-  outputHours: z.array(z.number().min(0).max(1e7)).min(1).max(100_000),
-}).superRefine(({ outputHours, uptake: taken, layers }, context) => {
-  const top = layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0);
-  if (taken && !taken.roots.some(({ fromCm }) => fromCm < top)) context.addIssue({ code: "custom", path: ["uptake", "roots"], message: `must reach into the column, which is ${top} high` });
-  outputHours.forEach((hour, i) => {
-    if (i > 0 && hour <= outputHours[i - 1]!) context.addIssue({ code: "custom", path: ["outputHours", i], message: "output times must ascend" });
+const equilibriumCase = z
+  .strictObject({
+    ...common,
+    task: z.literal("equilibrium"),
+    waterTableCm: heightCm.optional(),
+    storedCm3: z.number().gt(0).max(1e15).optional(),
+  })
+  .superRefine(({ waterTableCm, storedCm3 }, context) => {
+    if (waterTableCm === undefined && storedCm3 === undefined) {
+      context.addIssue({
+        code: "custom",
+        path: ["waterTableCm"],
+        message: "is missing; an equilibrium needs waterTableCm or storedCm3",
+      });
+    } else if (waterTableCm !== undefined && storedCm3 !== undefined) {
+      context.addIssue({ code: "custom", path: ["storedCm3"], message: "give waterTableCm or storedCm3, not both" });
+    }
   });
-});
 
-export const columnCaseSchema = z.discriminatedUnion("task", [equilibriumCase, steadyRiseCase, transientCase])
+const steadyRiseCase = z
+  .strictObject({
+    ...common,
+    task: z.literal("steady-rise"),
+    waterTableCm: z.number().min(0).max(1e6),
+    demandHeightCm: z.number().gt(0).max(1e6).optional(),
+    limitPsiCm: suctionLimitCm,
+  })
+  .superRefine(({ layers, waterTableCm, demandHeightCm }, context) => {
+    const top = layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0);
+    const demand = demandHeightCm ?? top;
+    if (demand > top * (1 + 1e-12))
+      context.addIssue({
+        code: "custom",
+        path: ["demandHeightCm"],
+        message: `must be ${top} at most, the top of the column`,
+      });
+    if (!(demand > waterTableCm)) {
+      context.addIssue({
+        code: "custom",
+        path: [demandHeightCm === undefined ? "waterTableCm" : "demandHeightCm"],
+        message:
+          demandHeightCm === undefined
+            ? `must be below the demand height, ${top}`
+            : `must lie above waterTableCm (${waterTableCm})`,
+      });
+    }
+  });
+
+const transientCase = z
+  .strictObject({
+    ...common,
+    task: z.literal("transient"),
+    initial: z.discriminatedUnion("kind", [
+      z.strictObject({ kind: z.literal("hydrostatic"), waterTableCm: heightCm }),
+      fixedPsi,
+      z.strictObject({ kind: z.literal("saturated") }),
+    ]),
+    bottom: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, seepage, freeDrainage, reservoir]),
+    top: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, atmosphere]),
+    uptake: uptake.optional(),
+    outputHours: z.array(z.number().min(0).max(1e7)).min(1).max(100_000),
+  })
+  .superRefine(({ outputHours, uptake: taken, layers }, context) => {
+    const top = layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0);
+    if (taken && !taken.roots.some(({ fromCm }) => fromCm < top))
+      context.addIssue({
+        code: "custom",
+        path: ["uptake", "roots"],
+        message: `must reach into the column, which is ${top} high`,
+      });
+    outputHours.forEach((hour, i) => {
+      if (i > 0 && hour <= outputHours[i - 1]!)
+        context.addIssue({ code: "custom", path: ["outputHours", i], message: "output times must ascend" });
+    });
+  });
+
+export const columnCaseSchema = z
+  .discriminatedUnion("task", [equilibriumCase, steadyRiseCase, transientCase])
   .superRefine(({ layers, cellCm }, context) => {
     const cells = layers.reduce((sum, { thicknessCm }) => sum + cellsInLayer(thicknessCm, cellCm), 0);
     if (cells > MOST_CELLS) {
@@ -153,7 +224,14 @@ export type ColumnResult = {
   readonly task: ColumnCase["task"];
   readonly z: readonly number[];
   readonly states: readonly { hours: number; psi: readonly number[]; theta: readonly number[]; storedCm3: number }[];
-  readonly cumulative: readonly { hours: number; topInCm3: number; bottomInCm3: number; runoffCm3: number; uptakeCm3?: number; reservoir?: ReservoirState }[];
+  readonly cumulative: readonly {
+    hours: number;
+    topInCm3: number;
+    bottomInCm3: number;
+    runoffCm3: number;
+    uptakeCm3?: number;
+    reservoir?: ReservoirState;
+  }[];
   readonly massBalanceRelError: number;
   readonly equilibrium?: { waterTableCm: number; storedCm3: number; pondedCm3: number; saturatedCm: number };
   readonly steadyRise?: { maxFluxCmPerHour: number; maxCm3PerHour: number };
@@ -178,45 +256,81 @@ export function solveColumnCase(columnCase: ColumnCase, nowMilliseconds: () => n
     case "equilibrium": {
       const started = nowMilliseconds();
       const column = makeColumn(columnCase.layers, columnCase.specificStoragePerCm, columnCase.cellCm);
-      const state = columnCase.storedCm3 === undefined
-        ? ok(equilibriumAtWaterTable(column, columnCase.waterTableCm!))
-        : equilibriumWithStored(column, columnCase.storedCm3);
+      const state =
+        columnCase.storedCm3 === undefined
+          ? ok(equilibriumAtWaterTable(column, columnCase.waterTableCm!))
+          : equilibriumWithStored(column, columnCase.storedCm3);
       if (!state.ok) return state;
       return finite(equilibriumResult(column.zCm, state.value, nowMilliseconds() - started));
     }
     case "steady-rise": {
       const started = nowMilliseconds();
       const column = makeColumn(columnCase.layers, columnCase.specificStoragePerCm, columnCase.cellCm);
-      const rise = steadyRise(column, columnCase.waterTableCm, Math.min(columnCase.demandHeightCm ?? column.heightCm, column.heightCm), columnCase.limitPsiCm);
+      const rise = steadyRise(
+        column,
+        columnCase.waterTableCm,
+        Math.min(columnCase.demandHeightCm ?? column.heightCm, column.heightCm),
+        columnCase.limitPsiCm,
+      );
       return finite(steadyRiseResult(column, rise, nowMilliseconds() - started));
     }
     case "transient": {
       const started = nowMilliseconds();
       const column = makeColumn(columnCase.layers, columnCase.specificStoragePerCm, columnCase.cellCm);
-      const run = runTransient(column, initialPsi(column, columnCase.initial), columnCase.bottom, columnCase.top, columnCase.outputHours, { uptake: columnCase.uptake });
+      const run = runTransient(
+        column,
+        initialPsi(column, columnCase.initial),
+        columnCase.bottom,
+        columnCase.top,
+        columnCase.outputHours,
+        { uptake: columnCase.uptake },
+      );
       if (run.status !== "done") {
-        return failed(problem("work", STOPPED, `stopped after ${run.states.at(-1)?.hours ?? 0} h: ${run.status} (${run.steps} steps, ${run.iterations} iterations)`));
+        return failed(
+          problem(
+            "work",
+            STOPPED,
+            `stopped after ${run.states.at(-1)?.hours ?? 0} h: ${run.status} (${run.steps} steps, ${run.iterations} iterations)`,
+          ),
+        );
       }
       return finite(transientResult(column, run, columnCase.uptake !== undefined, nowMilliseconds() - started));
     }
-    default: return columnCase satisfies never;
+    default:
+      return columnCase satisfies never;
   }
 }
 
 function initialPsi({ zCm }: Column, initial: Extract<ColumnCase, { task: "transient" }>["initial"]): Float64Array {
   switch (initial.kind) {
-    case "hydrostatic": return zCm.map((z) => initial.waterTableCm - z);
-    case "psi": return zCm.map(() => initial.cm);
-    case "saturated": return zCm.map(() => 0);
-    default: return initial satisfies never;
+    case "hydrostatic":
+      return zCm.map((z) => initial.waterTableCm - z);
+    case "psi":
+      return zCm.map(() => initial.cm);
+    case "saturated":
+      return zCm.map(() => 0);
+    default:
+      return initial satisfies never;
   }
 }
 
-function steadyRiseResult({ layers, zCm }: Column, { maxFluxCmPerHour, maxCm3PerHour, psiCm, theta, iterations }: SteadyRise, milliseconds: number): ColumnResult {
-  const storedCm3 = layers.reduce((sum, { bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
-    sum + areaCm2 * ((topCm - bottomCm) / cellCount) * theta.subarray(firstCell, firstCell + cellCount).reduce((total, value) => total + value, 0), 0);
+function steadyRiseResult(
+  { layers, zCm }: Column,
+  { maxFluxCmPerHour, maxCm3PerHour, psiCm, theta, iterations }: SteadyRise,
+  milliseconds: number,
+): ColumnResult {
+  const storedCm3 = layers.reduce(
+    (sum, { bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
+      sum +
+      areaCm2 *
+        ((topCm - bottomCm) / cellCount) *
+        theta.subarray(firstCell, firstCell + cellCount).reduce((total, value) => total + value, 0),
+    0,
+  );
   return {
-    kind: COLUMN_RESULT_KIND, version: COLUMN_VERSION, task: "steady-rise",
+    kind: COLUMN_RESULT_KIND,
+    version: COLUMN_VERSION,
+    task: "steady-rise",
     z: [...zCm],
     states: [{ hours: 0, psi: [...psiCm], theta: [...theta], storedCm3 }],
     cumulative: [{ hours: 0, topInCm3: 0, bottomInCm3: 0, runoffCm3: 0 }],
@@ -226,11 +340,23 @@ function steadyRiseResult({ layers, zCm }: Column, { maxFluxCmPerHour, maxCm3Per
   };
 }
 
-function transientResult({ zCm }: Column, run: TransientResult, withUptake: boolean, milliseconds: number): ColumnResult {
+function transientResult(
+  { zCm }: Column,
+  run: TransientResult,
+  withUptake: boolean,
+  milliseconds: number,
+): ColumnResult {
   return {
-    kind: COLUMN_RESULT_KIND, version: COLUMN_VERSION, task: "transient",
+    kind: COLUMN_RESULT_KIND,
+    version: COLUMN_VERSION,
+    task: "transient",
     z: [...zCm],
-    states: run.states.map(({ hours, psiCm, theta, storedCm3 }) => ({ hours, psi: [...psiCm], theta: [...theta], storedCm3 })),
+    states: run.states.map(({ hours, psiCm, theta, storedCm3 }) => ({
+      hours,
+      psi: [...psiCm],
+      theta: [...theta],
+      storedCm3,
+    })),
     cumulative: run.cumulative.map(({ uptakeCm3, ...flows }) => ({ ...flows, ...(withUptake ? { uptakeCm3 } : {}) })),
     massBalanceRelError: run.massBalanceRelError,
     work: { cells: zCm.length, steps: run.steps, iterations: run.iterations, milliseconds },
@@ -240,7 +366,9 @@ function transientResult({ zCm }: Column, run: TransientResult, withUptake: bool
 function equilibriumResult(zCm: Float64Array, state: Equilibrium, milliseconds: number): ColumnResult {
   const { waterTableCm, storedCm3, pondedCm3, saturatedCm } = state;
   return {
-    kind: COLUMN_RESULT_KIND, version: COLUMN_VERSION, task: "equilibrium",
+    kind: COLUMN_RESULT_KIND,
+    version: COLUMN_VERSION,
+    task: "equilibrium",
     z: [...zCm],
     states: [{ hours: 0, psi: [...state.psiCm], theta: [...state.theta], storedCm3 }],
     cumulative: [{ hours: 0, topInCm3: 0, bottomInCm3: 0, runoffCm3: 0 }],
@@ -255,9 +383,13 @@ function finite(result: ColumnResult): Result<ColumnResult> {
   for (const [s, state] of result.states.entries()) {
     for (const name of ["psi", "theta"] as const) {
       const bad = state[name].findIndex((value) => !Number.isFinite(value));
-      if (bad >= 0) return failed(problem(`states[${s}].${name}[${bad}]`, "not-finite", `is not finite at z = ${result.z[bad]} cm`));
+      if (bad >= 0)
+        return failed(
+          problem(`states[${s}].${name}[${bad}]`, "not-finite", `is not finite at z = ${result.z[bad]} cm`),
+        );
     }
-    if (!Number.isFinite(state.storedCm3)) return failed(problem(`states[${s}].storedCm3`, "not-finite", "is not finite"));
+    if (!Number.isFinite(state.storedCm3))
+      return failed(problem(`states[${s}].storedCm3`, "not-finite", "is not finite"));
   }
   return ok(result);
 }

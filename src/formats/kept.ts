@@ -13,5 +13,9 @@ export type KeepOutcome<T> =
 
 /** What crosses from the browser. */
 export const keptIdInput = z.strictObject({ id: z.string().min(1).max(40) });
-export const saveKeptInput = z.strictObject({ id: z.string().min(1).max(40), baseVersion: z.number().int().min(1), document: z.unknown() });
+export const saveKeptInput = z.strictObject({
+  id: z.string().min(1).max(40),
+  baseVersion: z.number().int().min(1),
+  document: z.unknown(),
+});
 export type SaveKeptInput = z.infer<typeof saveKeptInput>;

@@ -6,9 +6,21 @@ import type { RecipePart } from "../core/mixing/recipe";
 export const MIX_KIND = "marlstone.mix";
 export const MIX_VERSION = 2;
 
-export type Mix = { readonly name: string; readonly parts: readonly RecipePart[]; readonly amendments: readonly Dosed[]; readonly note: string };
+export type Mix = {
+  readonly name: string;
+  readonly parts: readonly RecipePart[];
+  readonly amendments: readonly Dosed[];
+  readonly note: string;
+};
 export type MixDocument = { readonly kind: typeof MIX_KIND; readonly version: typeof MIX_VERSION } & Mix;
 /** What goes into a file: with the grower's own media that are parts of it, so that it can be read elsewhere. */
 export type MixFile = MixDocument & { readonly media?: Readonly<Record<string, OwnMedium>> };
 
-export const mixDocument = ({ name, parts, amendments, note }: Mix): MixDocument => ({ kind: MIX_KIND, version: MIX_VERSION, name, parts, amendments, note });
+export const mixDocument = ({ name, parts, amendments, note }: Mix): MixDocument => ({
+  kind: MIX_KIND,
+  version: MIX_VERSION,
+  name,
+  parts,
+  amendments,
+  note,
+});

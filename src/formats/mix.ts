@@ -11,19 +11,39 @@ import { checkKind, fromText, parseWith } from "./problems";
 
 /** Reads mixes from documents and files. Shape only; whether one blends is core's `blend`. */
 const mixSchema = z.strictObject({
-  kind: z.literal(MIX_KIND), version: z.literal(MIX_VERSION),
+  kind: z.literal(MIX_KIND),
+  version: z.literal(MIX_VERSION),
   name: z.string().trim().min(1).max(LONGEST_NAME),
-  parts: z.array(z.strictObject({ mediumId: z.string().min(1).max(80), parts: z.number().gt(0).max(1e6) })).min(1).max(MOST_RECIPE_PARTS)
-    .refine((parts) => new Set(parts.map(({ mediumId }) => mediumId)).size === parts.length, { message: "names a medium twice" }),
-  amendments: z.array(z.strictObject({ id: z.string(), amount: z.number().gt(0) })).max(AMENDMENTS.length)
-    .refine((chosen) => new Set(chosen.map(({ id }) => id)).size === chosen.length, { message: "names an amendment twice" })
-    .refine((chosen) => chosen.every(({ id, amount }) => AMENDMENTS.some((one) => one.id === id && amount <= GREATEST_DOSE[one.dose.kind])), { message: "names an amendment that is not known, or a dose far beyond any label" }).default([]),
+  parts: z
+    .array(z.strictObject({ mediumId: z.string().min(1).max(80), parts: z.number().gt(0).max(1e6) }))
+    .min(1)
+    .max(MOST_RECIPE_PARTS)
+    .refine((parts) => new Set(parts.map(({ mediumId }) => mediumId)).size === parts.length, {
+      message: "names a medium twice",
+    }),
+  amendments: z
+    .array(z.strictObject({ id: z.string(), amount: z.number().gt(0) }))
+    .max(AMENDMENTS.length)
+    .refine((chosen) => new Set(chosen.map(({ id }) => id)).size === chosen.length, {
+      message: "names an amendment twice",
+    })
+    .refine(
+      (chosen) =>
+        chosen.every(({ id, amount }) =>
+          AMENDMENTS.some((one) => one.id === id && amount <= GREATEST_DOSE[one.dose.kind]),
+        ),
+      { message: "names an amendment that is not known, or a dose far beyond any label" },
+    )
+    .default([]),
   note: z.string().max(2000).default(""),
 });
-const fileSchema = mixSchema.extend({ media: z.record(z.string().refine(isOwn, { message: "must begin with own:" }), ownMediumShape).optional() });
+const fileSchema = mixSchema.extend({
+  media: z.record(z.string().refine(isOwn, { message: "must begin with own:" }), ownMediumShape).optional(),
+});
 
 /** A document of version 1 had no amendments. */
-const upgraded = (document: object): object => ((document as { version?: unknown }).version === 1 ? { ...document, version: MIX_VERSION, amendments: [] } : document);
+const upgraded = (document: object): object =>
+  (document as { version?: unknown }).version === 1 ? { ...document, version: MIX_VERSION, amendments: [] } : document;
 
 export function parseMix(value: unknown): Result<Mix> {
   const document = checkKind(value, MIX_KIND, [1, MIX_VERSION]);
@@ -37,7 +57,9 @@ const mixOf = ({ name, parts, amendments, note }: Mix): Mix => ({ name, parts, a
 export const parseMixText = (text: string): Result<Mix> => fromText(text, parseMix);
 
 /** A mix's file, with the grower's own media it brings along by their ids in it. */
-export function parseMixFile(text: string): Result<{ readonly mix: Mix; readonly media: Readonly<Record<string, OwnMedium>> }> {
+export function parseMixFile(
+  text: string,
+): Result<{ readonly mix: Mix; readonly media: Readonly<Record<string, OwnMedium>> }> {
   return fromText(text, (value) => {
     const document = checkKind(value, MIX_KIND, [1, MIX_VERSION]);
     if (!document.ok) return document;

@@ -4,6 +4,16 @@ import type { OwnMedium } from "../core/media/own-medium";
 export const OWN_MEDIUM_KIND = "marlstone.medium";
 export const OWN_MEDIUM_VERSION = 1;
 
-export type OwnMediumDocument = { readonly kind: typeof OWN_MEDIUM_KIND; readonly version: typeof OWN_MEDIUM_VERSION } & OwnMedium;
+export type OwnMediumDocument = {
+  readonly kind: typeof OWN_MEDIUM_KIND;
+  readonly version: typeof OWN_MEDIUM_VERSION;
+} & OwnMedium;
 
-export const ownMediumDocument = ({ name, grade, basedOn, figures }: OwnMedium): OwnMediumDocument => ({ kind: OWN_MEDIUM_KIND, version: OWN_MEDIUM_VERSION, name, grade, basedOn, figures });
+export const ownMediumDocument = ({ name, grade, basedOn, figures }: OwnMedium): OwnMediumDocument => ({
+  kind: OWN_MEDIUM_KIND,
+  version: OWN_MEDIUM_VERSION,
+  name,
+  grade,
+  basedOn,
+  figures,
+});

@@ -10,20 +10,40 @@ const figure = z.number().nullable();
 const span = z.strictObject({ low: z.number(), high: z.number() });
 
 export const ownMediumShape = z.strictObject({
-  name: z.string().trim().min(1).max(LONGEST_NAME), grade: z.string().trim().max(200), basedOn: z.string().min(1).max(80),
+  name: z.string().trim().min(1).max(LONGEST_NAME),
+  grade: z.string().trim().max(200),
+  basedOn: z.string().min(1).max(80),
   figures: z.strictObject({
-    dryBulkDensityGPerCm3: figure, totalPorosity: figure,
+    dryBulkDensityGPerCm3: figure,
+    totalPorosity: figure,
     drained: z.array(z.strictObject({ heightCm: z.number(), water: figure, air: figure })).max(MOST_FIGURES),
     held: z.array(z.strictObject({ suctionCm: z.number(), water: z.number() })).max(MOST_FIGURES),
-    ksCmPerHour: figure, pH: span.nullable(), ecDsPerM: span.nullable(), settlingFraction: figure, d50Mm: figure,
-    halfLifeYears: z.union([span, z.literal("none")]).nullable(), fed: z.boolean().nullable(), limed: z.boolean().nullable(), costClass: z.enum(["low", "medium", "high"]).nullable(),
+    ksCmPerHour: figure,
+    pH: span.nullable(),
+    ecDsPerM: span.nullable(),
+    settlingFraction: figure,
+    d50Mm: figure,
+    halfLifeYears: z.union([span, z.literal("none")]).nullable(),
+    fed: z.boolean().nullable(),
+    limed: z.boolean().nullable(),
+    costClass: z.enum(["low", "medium", "high"]).nullable(),
   }),
 });
-const documentSchema = ownMediumShape.extend({ kind: z.literal(OWN_MEDIUM_KIND), version: z.literal(OWN_MEDIUM_VERSION) });
+const documentSchema = ownMediumShape.extend({
+  kind: z.literal(OWN_MEDIUM_KIND),
+  version: z.literal(OWN_MEDIUM_VERSION),
+});
 
 export function parseOwnMedium(value: unknown): Result<OwnMedium> {
   const document = checkKind(value, OWN_MEDIUM_KIND, [OWN_MEDIUM_VERSION]);
   if (!document.ok) return document;
   const parsed = parseWith(documentSchema as unknown as z.ZodType<OwnMediumDocument>, document.value);
-  return parsed.ok ? ok({ name: parsed.value.name, grade: parsed.value.grade, basedOn: parsed.value.basedOn, figures: parsed.value.figures }) : parsed;
+  return parsed.ok
+    ? ok({
+        name: parsed.value.name,
+        grade: parsed.value.grade,
+        basedOn: parsed.value.basedOn,
+        figures: parsed.value.figures,
+      })
+    : parsed;
 }

@@ -2,7 +2,6 @@ import { z } from "zod";
 import type { UnitSystem } from "../core/units/units";
 import { PREFERENCE_COOKIES } from "./preference-cookies";
 
-
 export type Theme = "system" | "light" | "dark";
 export type Preferences = { readonly units: UnitSystem; readonly theme: Theme };
 
@@ -11,5 +10,6 @@ const theme = z.enum(["system", "light", "dark"]).catch("system");
 
 /** Reads the preferences; whatever a cookie holds that is not known becomes the default. */
 export const readPreferences = (cookie: (name: string) => string | undefined): Preferences => ({
-  units: units.parse(cookie(PREFERENCE_COOKIES.units)), theme: theme.parse(cookie(PREFERENCE_COOKIES.theme)),
+  units: units.parse(cookie(PREFERENCE_COOKIES.units)),
+  theme: theme.parse(cookie(PREFERENCE_COOKIES.theme)),
 });

@@ -3,10 +3,21 @@ import { failed, ok, problem, type Problem, type Result } from "../core/units/pr
 
 /** ["layers", 1, "ksCmPerHour"] → "layers[1].ksCmPerHour" */
 export const pathText = (path: readonly PropertyKey[]): string =>
-  path.reduce<string>((text, part) => (typeof part === "number" ? `${text}[${part}]` : text === "" ? String(part) : `${text}.${String(part)}`), "");
+  path.reduce<string>(
+    (text, part) =>
+      typeof part === "number" ? `${text}[${part}]` : text === "" ? String(part) : `${text}.${String(part)}`,
+    "",
+  );
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
-  number: "a number", int: "a whole number", string: "a text", boolean: "true or false", array: "a list", tuple: "a list", object: "an object", null: "null",
+  number: "a number",
+  int: "a whole number",
+  string: "a text",
+  boolean: "true or false",
+  array: "a list",
+  tuple: "a list",
+  object: "an object",
+  null: "null",
 };
 
 /** Plain words for a Zod issue, to stand after its path: "must be greater than 0". */
@@ -17,7 +28,8 @@ function messageOf(issue: z.core.$ZodRawIssue | z.core.$ZodIssue): string {
       if (issue.expected === "number" && typeof issue.input === "number") return "must be a finite number";
       return `must be ${KIND_WORDS[issue.expected] ?? issue.expected}`;
     case "too_small": {
-      if (issue.origin === "string") return Number(issue.minimum) === 1 ? "must not be empty" : `needs at least ${issue.minimum} characters`;
+      if (issue.origin === "string")
+        return Number(issue.minimum) === 1 ? "must not be empty" : `needs at least ${issue.minimum} characters`;
       if (issue.origin === "array") return `needs at least ${issue.minimum}`;
       return issue.inclusive ? `must be at least ${issue.minimum}` : `must be greater than ${issue.minimum}`;
     }
@@ -27,7 +39,9 @@ function messageOf(issue: z.core.$ZodRawIssue | z.core.$ZodIssue): string {
       return issue.inclusive ? `must be ${issue.maximum} at most` : `must be less than ${issue.maximum}`;
     }
     case "invalid_value":
-      return issue.input === undefined ? "is missing" : `must be ${issue.values.map((value) => JSON.stringify(value)).join(" or ")}`;
+      return issue.input === undefined
+        ? "is missing"
+        : `must be ${issue.values.map((value) => JSON.stringify(value)).join(" or ")}`;
     case "invalid_union":
       return issue.input === undefined ? "is missing" : "is not one of the known kinds";
     default:
@@ -41,7 +55,13 @@ export function problemsOf(error: z.ZodError): Problem[] {
     if (issue.code === "unrecognized_keys") {
       return issue.keys.map((key) => problem(pathText([...issue.path, key]), "unknown-key", "is not known here"));
     }
-    return [problem(pathText(issue.path), issue.code === "custom" ? String(issue.params?.code ?? "custom") : issue.code, messageOf(issue))];
+    return [
+      problem(
+        pathText(issue.path),
+        issue.code === "custom" ? String(issue.params?.code ?? "custom") : issue.code,
+        messageOf(issue),
+      ),
+    ];
   });
 }
 
@@ -53,12 +73,20 @@ export function parseWith<T>(schema: z.ZodType<T>, value: unknown): Result<T> {
 
 /** A document says first what it is: `kind` and `version` are checked before anything else. Several versions may be readable, the present one last. */
 export function checkKind(value: unknown, kind: string, versions: readonly number[]): Result<object> {
-  if (typeof value !== "object" || value === null || Array.isArray(value)) return failed(problem("", "not-an-object", "must be a JSON object"));
+  if (typeof value !== "object" || value === null || Array.isArray(value))
+    return failed(problem("", "not-an-object", "must be a JSON object"));
   const document = value as { kind?: unknown; version?: unknown };
   if (document.kind !== kind) {
-    return failed(problem("kind", "wrong-kind", document.kind === undefined ? `is missing; expected "${kind}"` : `must be "${kind}"`));
+    return failed(
+      problem(
+        "kind",
+        "wrong-kind",
+        document.kind === undefined ? `is missing; expected "${kind}"` : `must be "${kind}"`,
+      ),
+    );
   }
-  if (!versions.some((version) => version === document.version)) return failed(problem("version", "wrong-version", `must be ${[...versions].reverse().join(" or ")}`));
+  if (!versions.some((version) => version === document.version))
+    return failed(problem("version", "wrong-version", `must be ${[...versions].reverse().join(" or ")}`));
   return ok(value);
 }
 

@@ -11,20 +11,32 @@ const version = z.number().int().min(0);
 export const saveInput = z.strictObject({
   setupId,
   baseVersion: version,
-  changes: z.array(z.strictObject({ id: z.string().min(8).max(40), label: z.string().min(1).max(200), document: z.unknown() })).min(1).max(500),
+  changes: z
+    .array(z.strictObject({ id: z.string().min(8).max(40), label: z.string().min(1).max(200), document: z.unknown() }))
+    .min(1)
+    .max(500),
 });
 export type SaveInput = z.infer<typeof saveInput>;
 
 export const stepInput = z.strictObject({ setupId, baseVersion: version, direction: z.enum(["undo", "redo"]) });
 export type StepInput = z.infer<typeof stepInput>;
 
-export const setAsideInput = z.strictObject({ setupId, revisionId: z.number().int().min(1), choice: z.enum(["use", "copy", "drop"]) });
+export const setAsideInput = z.strictObject({
+  setupId,
+  revisionId: z.number().int().min(1),
+  choice: z.enum(["use", "copy", "drop"]),
+});
 export type SetAsideInput = z.infer<typeof setAsideInput>;
 
 export const setupIdInput = z.strictObject({ setupId });
 
 /** A version of a setup that a stale write brought and that waits for the grower's decision. */
-export type SetAside = { readonly revisionId: number; readonly label: string; readonly savedAt: string; readonly setup: Setup };
+export type SetAside = {
+  readonly revisionId: number;
+  readonly label: string;
+  readonly savedAt: string;
+  readonly setup: Setup;
+};
 
 export type SetupState = {
   readonly setupId: string;
@@ -37,7 +49,12 @@ export type SetupState = {
 
 export type LoadOutcome =
   | { readonly status: "ok"; readonly state: SetupState }
-  | { readonly status: "damaged"; readonly setupId: string; readonly problems: readonly Problem[]; readonly lastGood: { readonly name: string; readonly savedAt: string } | null }
+  | {
+      readonly status: "damaged";
+      readonly setupId: string;
+      readonly problems: readonly Problem[];
+      readonly lastGood: { readonly name: string; readonly savedAt: string } | null;
+    }
   | { readonly status: "missing" };
 
 /** What became of a write. Every outcome but "missing" leaves what was sent stored or with the sender; nothing is dropped. */

@@ -16,7 +16,8 @@ const lines = (value: unknown): string[] => {
 describe("a setup document", () => {
   it("comes back whole, whatever order its keys came in", () => {
     const shuffled = Object.fromEntries(Object.entries(DOCUMENT).reverse());
-    for (const value of [DOCUMENT, shuffled, JSON.parse(JSON.stringify(DOCUMENT))]) expect(parseSetup(value)).toEqual({ ok: true, value: POT });
+    for (const value of [DOCUMENT, shuffled, JSON.parse(JSON.stringify(DOCUMENT))])
+      expect(parseSetup(value)).toEqual({ ok: true, value: POT });
     const again = parseSetupText(JSON.stringify(shuffled));
     expect(again.ok && JSON.stringify(setupDocument(again.value))).toBe(JSON.stringify(DOCUMENT));
   });
@@ -36,16 +37,37 @@ describe("a setup document", () => {
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
     ["another version", { ...DOCUMENT, version: 3 }, "version: must be 2 or 1"],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
-    ["a vessel of no known shape", { ...DOCUMENT, vessel: { shape: "cone" } }, "vessel.shape: is not one of the known kinds"],
-    ["a material nobody knows", { ...DOCUMENT, vessel: { ...POT.vessel, material: "cheese" } }, 'vessel.material: must be "unsaid" or "plastic" or "glass" or "ceramic" or "stone" or "wood" or "metal"'],
-    ["a text for a number", { ...DOCUMENT, water: { kind: "drained", outletCm: "3" } }, "water.outletCm: must be a number"],
-    ["a number that is none", { ...DOCUMENT, water: { kind: "drained", outletCm: Number.NaN } }, "water.outletCm: must be a finite number"],
+    [
+      "a vessel of no known shape",
+      { ...DOCUMENT, vessel: { shape: "cone" } },
+      "vessel.shape: is not one of the known kinds",
+    ],
+    [
+      "a material nobody knows",
+      { ...DOCUMENT, vessel: { ...POT.vessel, material: "cheese" } },
+      'vessel.material: must be "unsaid" or "plastic" or "glass" or "ceramic" or "stone" or "wood" or "metal"',
+    ],
+    [
+      "a text for a number",
+      { ...DOCUMENT, water: { kind: "drained", outletCm: "3" } },
+      "water.outletCm: must be a number",
+    ],
+    [
+      "a number that is none",
+      { ...DOCUMENT, water: { kind: "drained", outletCm: Number.NaN } },
+      "water.outletCm: must be a finite number",
+    ],
     ["a key too many", { ...DOCUMENT, colour: "red" }, "colour: is not known here"],
-    ["an id twice", { ...DOCUMENT, layers: [POT.layers[0], POT.layers[0]] }, "layers[1].id: “pea-gravel-6-10-5” is used twice"],
+    [
+      "an id twice",
+      { ...DOCUMENT, layers: [POT.layers[0], POT.layers[0]] },
+      "layers[1].id: “pea-gravel-6-10-5” is used twice",
+    ],
     ["a list", [DOCUMENT], "must be a JSON object"],
   ])("with %s is refused, and says where", (_, value, expected) => expect(lines(value)).toContain(expected));
 
-  it("that is not JSON says so", () => expect(parseSetupText("{")).toMatchObject({ ok: false, problems: [{ code: "not-json" }] }));
+  it("that is not JSON says so", () =>
+    expect(parseSetupText("{")).toMatchObject({ ok: false, problems: [{ code: "not-json" }] }));
 });
 
 describe("what crosses from the browser", () => {
@@ -53,7 +75,16 @@ describe("what crosses from the browser", () => {
     const change = { id: "change-0001", label: "Thickness", document: DOCUMENT };
     const good = { setupId: "pot", baseVersion: 1, changes: [change] };
     expect(saveInput.safeParse(good).success).toBe(true);
-    for (const bad of [{}, { ...good, baseVersion: -1 }, { ...good, baseVersion: 1.5 }, { ...good, changes: [] }, { ...good, changes: [{ ...change, id: "x" }] }, { ...good, setupId: "" }, { ...good, more: 1 }, null]) {
+    for (const bad of [
+      {},
+      { ...good, baseVersion: -1 },
+      { ...good, baseVersion: 1.5 },
+      { ...good, changes: [] },
+      { ...good, changes: [{ ...change, id: "x" }] },
+      { ...good, setupId: "" },
+      { ...good, more: 1 },
+      null,
+    ]) {
       expect(saveInput.safeParse(bad).success).toBe(false);
     }
   });
@@ -61,7 +92,13 @@ describe("what crosses from the browser", () => {
   it("is a preference, or the default where a cookie holds nonsense", () => {
     const read = (cookies: Record<string, string>) => readPreferences((name) => cookies[name]);
     expect(read({})).toEqual({ units: "metric", theme: "system" });
-    expect(read({ [PREFERENCE_COOKIES.units]: "imperial", [PREFERENCE_COOKIES.theme]: "dark" })).toEqual({ units: "imperial", theme: "dark" });
-    expect(read({ [PREFERENCE_COOKIES.units]: "<script>", [PREFERENCE_COOKIES.theme]: "" })).toEqual({ units: "metric", theme: "system" });
+    expect(read({ [PREFERENCE_COOKIES.units]: "imperial", [PREFERENCE_COOKIES.theme]: "dark" })).toEqual({
+      units: "imperial",
+      theme: "dark",
+    });
+    expect(read({ [PREFERENCE_COOKIES.units]: "<script>", [PREFERENCE_COOKIES.theme]: "" })).toEqual({
+      units: "metric",
+      theme: "system",
+    });
   });
 });

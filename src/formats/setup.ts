@@ -13,7 +13,13 @@ const cm = z.number().min(-1e9).max(1e9);
 
 const vesselSchema = z.discriminatedUnion("shape", [
   z.strictObject({ shape: z.literal("round"), insideDiameterCm: cm, insideDepthCm: cm, material }),
-  z.strictObject({ shape: z.literal("rectangular"), insideLengthCm: cm, insideWidthCm: cm, insideDepthCm: cm, material }),
+  z.strictObject({
+    shape: z.literal("rectangular"),
+    insideLengthCm: cm,
+    insideWidthCm: cm,
+    insideDepthCm: cm,
+    material,
+  }),
 ]);
 
 const waterSchema = z.discriminatedUnion("kind", [
@@ -23,7 +29,12 @@ const waterSchema = z.discriminatedUnion("kind", [
 ]);
 
 const layerSchema = z.strictObject({
-  id: z.string().min(1).max(40), name: z.string().max(LONGEST_NAME), mediumId: z.string().min(1).max(80), thicknessCm: cm, areaShare: z.number().min(0).max(1), rooted: z.boolean(),
+  id: z.string().min(1).max(40),
+  name: z.string().max(LONGEST_NAME),
+  mediumId: z.string().min(1).max(80),
+  thicknessCm: cm,
+  areaShare: z.number().min(0).max(1),
+  rooted: z.boolean(),
 });
 
 const setupSchema = z.strictObject({
@@ -34,20 +45,30 @@ const setupSchema = z.strictObject({
   water: waterSchema,
   history: z.enum(HISTORIES as [History, ...History[]]),
   demandMmPerDay: z.number().min(-1e9).max(1e9),
-  layers: z.array(layerSchema).max(MOST_LAYERS * 2).superRefine((layers, context) => {
-    const ids = new Set<string>();
-    layers.forEach(({ id }, i) => {
-      if (ids.has(id)) context.addIssue({ code: "custom", path: [i, "id"], message: `“${id}” is used twice` });
-      ids.add(id);
-    });
-  }),
+  layers: z
+    .array(layerSchema)
+    .max(MOST_LAYERS * 2)
+    .superRefine((layers, context) => {
+      const ids = new Set<string>();
+      layers.forEach(({ id }, i) => {
+        if (ids.has(id)) context.addIssue({ code: "custom", path: [i, "id"], message: `“${id}” is used twice` });
+        ids.add(id);
+      });
+    }),
 });
 
 export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Setup;
 
 /** Keys in a fixed order, so that equal setups are equal texts. */
 export const setupDocument = ({ name, vessel, water, history, demandMmPerDay, layers }: Setup): SetupDocument => ({
-  kind: SETUP_KIND, version: SETUP_VERSION, name, vessel, water, history, demandMmPerDay, layers,
+  kind: SETUP_KIND,
+  version: SETUP_VERSION,
+  name,
+  vessel,
+  water,
+  history,
+  demandMmPerDay,
+  layers,
 });
 
 /** Reads a setup document; the problems say where it is broken. */
@@ -64,9 +85,13 @@ export function parseSetup(value: unknown): Result<Setup> {
 function upgraded(document: object): object {
   if ((document as { version: number }).version !== 1) return document;
   const { layers } = document as { layers?: unknown };
-  const whole = (layer: unknown): unknown => (typeof layer === "object" && layer !== null ? { ...layer, areaShare: 1 } : layer);
+  const whole = (layer: unknown): unknown =>
+    typeof layer === "object" && layer !== null ? { ...layer, areaShare: 1 } : layer;
   return {
-    ...document, version: SETUP_VERSION, history: USUAL_HISTORY, demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
+    ...document,
+    version: SETUP_VERSION,
+    history: USUAL_HISTORY,
+    demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
     ...(Array.isArray(layers) ? { layers: layers.map(whole) } : {}),
   };
 }

@@ -11,13 +11,25 @@ type Expected = {
   readonly layers: readonly (readonly [bottom: number, top: number])[];
   readonly massBalanceRelErrorMax: number;
   readonly quantities: readonly { path: string; value: number; tolerance: number }[];
-  readonly profiles: readonly { state: number; variable: "psi" | "theta"; z: readonly number[]; value: readonly number[]; tolerance: readonly number[] }[];
+  readonly profiles: readonly {
+    state: number;
+    variable: "psi" | "theta";
+    z: readonly number[];
+    value: readonly number[];
+    tolerance: readonly number[];
+  }[];
 };
 
-const at = (value: unknown, path: string): number => path.split(/[.[\]]+/u).reduce<unknown>((inside, key) => (inside as Record<string, unknown>)[key], value) as number;
+const at = (value: unknown, path: string): number =>
+  path.split(/[.[\]]+/u).reduce<unknown>((inside, key) => (inside as Record<string, unknown>)[key], value) as number;
 
 /** A profile at a height: linear between cell centres of its layer, carried on from the last two at its ends, never across an interface. */
-function valueAt(z: readonly number[], values: readonly number[], [bottom, top]: readonly [number, number], height: number): number {
+function valueAt(
+  z: readonly number[],
+  values: readonly number[],
+  [bottom, top]: readonly [number, number],
+  height: number,
+): number {
   const inside = z.flatMap((centre, i) => (centre > bottom && centre < top ? [i] : []));
   if (inside.length === 1) return values[inside[0]!]!;
   let k = 0;
@@ -34,21 +46,29 @@ function solved(name: string): ColumnResult {
   return result.value;
 }
 
-const names = readdirSync(FOLDER).filter((name) => name.endsWith(".json") && !name.endsWith(".expected.json")).map((name) => name.replace(".json", ""));
+const names = readdirSync(FOLDER)
+  .filter((name) => name.endsWith(".json") && !name.endsWith(".expected.json"))
+  .map((name) => name.replace(".json", ""));
 
 describe.each(names)("%s", (name) => {
   const expected = JSON.parse(readFileSync(`${FOLDER}/${name}.expected.json`, "utf8")) as Expected;
   const result = solved(name);
 
   it("has every quantity within tolerance", () => {
-    for (const { path, value, tolerance } of expected.quantities) expect(Math.abs(at(result, path) - value), `${path}: ${at(result, path)} for ${value}`).toBeLessThanOrEqual(tolerance);
+    for (const { path, value, tolerance } of expected.quantities)
+      expect(Math.abs(at(result, path) - value), `${path}: ${at(result, path)} for ${value}`).toBeLessThanOrEqual(
+        tolerance,
+      );
   });
 
   it("has every profile within tolerance", () => {
     for (const { state, variable, z, value, tolerance } of expected.profiles) {
       z.forEach((height, i) => {
         const layer = expected.layers.find(([bottom, top]) => height >= bottom && height <= top)!;
-        expect(Math.abs(valueAt(result.z, result.states[state]![variable], layer, height) - value[i]!), `${variable} of state ${state} at ${height} cm`).toBeLessThanOrEqual(tolerance[i]!);
+        expect(
+          Math.abs(valueAt(result.z, result.states[state]![variable], layer, height) - value[i]!),
+          `${variable} of state ${state} at ${height} cm`,
+        ).toBeLessThanOrEqual(tolerance[i]!);
       });
     }
   });
@@ -57,7 +77,9 @@ describe.each(names)("%s", (name) => {
     expect(result.massBalanceRelError).toBeLessThanOrEqual(expected.massBalanceRelErrorMax);
     result.cumulative.forEach(({ topInCm3, bottomInCm3 }, k) => {
       const change = result.states[k]!.storedCm3 - result.states[0]!.storedCm3;
-      expect(Math.abs(change - topInCm3 - bottomInCm3)).toBeLessThanOrEqual(1e-9 * (Math.abs(topInCm3) + Math.abs(bottomInCm3) + result.states[0]!.storedCm3));
+      expect(Math.abs(change - topInCm3 - bottomInCm3)).toBeLessThanOrEqual(
+        1e-9 * (Math.abs(topInCm3) + Math.abs(bottomInCm3) + result.states[0]!.storedCm3),
+      );
     });
   });
 });

@@ -24,27 +24,47 @@ export function openMarlstone(folder = dataFolder()) {
   const byId = new Map<string, Medium>(CATALOGUE.map((medium) => [medium.id, medium]));
   const now = (): string => new Date().toISOString();
   const newId = (): string => nanoid(12);
-  const ownContext: ownMedia.OwnMediaContext = { now, newId, catalogue: (id) => byId.get(id), catalogueNames: CATALOGUE.map(({ name }) => name) };
-  const mixContext: mixes.MixContext = { ...ownContext, ingredient: (id) => byId.get(id) ?? ownMedia.ownMedium(db, id, ownContext) };
-  const context: setups.ServiceContext = { now, newId, medium: (id) => mixContext.ingredient(id) ?? mixes.mediumOfMix(db, id, mixContext) };
+  const ownContext: ownMedia.OwnMediaContext = {
+    now,
+    newId,
+    catalogue: (id) => byId.get(id),
+    catalogueNames: CATALOGUE.map(({ name }) => name),
+  };
+  const mixContext: mixes.MixContext = {
+    ...ownContext,
+    ingredient: (id) => byId.get(id) ?? ownMedia.ownMedium(db, id, ownContext),
+  };
+  const context: setups.ServiceContext = {
+    now,
+    newId,
+    medium: (id) => mixContext.ingredient(id) ?? mixes.mediumOfMix(db, id, mixContext),
+  };
   const catalogue = [...CATALOGUE].sort((a, b) => a.name.localeCompare(b.name, "en"));
   const ingredients = (): readonly Medium[] => [...ownMedia.ownMediaOf(db, ownContext), ...catalogue];
   const media = (): readonly Medium[] => [...mixes.mediaOfMixes(db, mixContext), ...ingredients()];
   /** Media, and what else is used of those that were put away. */
   const withUsed = (offered: readonly Medium[], used: readonly string[]): readonly Medium[] => {
     const known = new Set(offered.map(({ id }) => id));
-    return [...offered, ...[...new Set(used)].flatMap((id) => (known.has(id) ? [] : context.medium(id) ?? []))];
+    return [...offered, ...[...new Set(used)].flatMap((id) => (known.has(id) ? [] : (context.medium(id) ?? [])))];
   };
   return {
     close,
     /** The catalogue by name. */
     catalogue: (): readonly Medium[] => catalogue,
     /** What mixes are made of: the grower's own media, and the catalogue; with those of the ids given that were put away. */
-    ingredients: (used: readonly string[] = []): readonly Medium[] => withUsed(ingredients(), used.filter((id) => !isMix(id))),
+    ingredients: (used: readonly string[] = []): readonly Medium[] =>
+      withUsed(
+        ingredients(),
+        used.filter((id) => !isMix(id)),
+      ),
     /** The same, and the grower's mixes. */
     media,
     /** The same, and what the setups given still use besides: a mix that was put away. */
-    mediaFor: (setupsShown: readonly Setup[]): readonly Medium[] => withUsed(media(), setupsShown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId))),
+    mediaFor: (setupsShown: readonly Setup[]): readonly Medium[] =>
+      withUsed(
+        media(),
+        setupsShown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId)),
+      ),
     medium: context.medium,
     recipeOfMedium: (mediumId: string) => mixes.recipeOfMedium(db, mediumId, mixContext),
     listOwnMedia: (putAway?: boolean) => ownMedia.listOwnMedia(db, putAway),
@@ -59,7 +79,8 @@ export function openMarlstone(folder = dataFolder()) {
     listMixes: (putAway?: boolean) => mixes.listMixes(db, putAway),
     loadMix: (id: string) => mixes.loadMix(db, id),
     createMix: (mix: Mix) => mixes.createMix(db, mix, mixContext),
-    importMix: (file: { mix: Mix; media: Readonly<Record<string, OwnMedium>> }) => mixes.importMix(db, file, mixContext),
+    importMix: (file: { mix: Mix; media: Readonly<Record<string, OwnMedium>> }) =>
+      mixes.importMix(db, file, mixContext),
     saveMix: (input: SaveKeptInput) => mixes.saveMix(db, input, mixContext),
     setMixPutAway: (id: string, putAway: boolean) => mixes.setMixPutAway(db, id, putAway, mixContext),
     listPacks: () => packs.listPacks(db),

@@ -10,8 +10,14 @@ export class MixSearchClient {
     this.cancel();
     const worker = new Worker(new URL("./mix-search.worker.ts", import.meta.url), { type: "module" });
     this.worker = worker;
-    worker.onmessage = ({ data }: MessageEvent<MixSearchReply>) => { this.cancel(); onReply(data); };
-    worker.onerror = () => { this.cancel(); onReply(undefined); };
+    worker.onmessage = ({ data }: MessageEvent<MixSearchReply>) => {
+      this.cancel();
+      onReply(data);
+    };
+    worker.onerror = () => {
+      this.cancel();
+      onReply(undefined);
+    };
     worker.postMessage(request);
   }
 

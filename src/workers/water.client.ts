@@ -11,7 +11,11 @@ export class WaterClient<T extends WaterTask> {
   private running: WaterRequests[T] | undefined;
   private waiting: WaterRequests[T] | undefined;
 
-  constructor(private readonly task: T, private readonly medium: MediumLookup, private readonly onReply: (asked: WaterRequests[T], reply: WaterReplies[T]) => void) {}
+  constructor(
+    private readonly task: T,
+    private readonly medium: MediumLookup,
+    private readonly onReply: (asked: WaterRequests[T], reply: WaterReplies[T]) => void,
+  ) {}
 
   ask(request: WaterRequests[T]): void {
     if (request.setup === this.waiting?.setup || (request.setup === this.running?.setup && !this.waiting)) return;
@@ -29,7 +33,9 @@ export class WaterClient<T extends WaterTask> {
     this.waiting = undefined;
     this.running = request;
     this.worker ??= this.start();
-    const media = [...new Set(request.setup.layers.map(({ mediumId }) => mediumId))].flatMap((id) => this.medium(id) ?? []);
+    const media = [...new Set(request.setup.layers.map(({ mediumId }) => mediumId))].flatMap(
+      (id) => this.medium(id) ?? [],
+    );
     this.worker.postMessage({ task: this.task, media, ...request });
   }
 
@@ -42,7 +48,12 @@ export class WaterClient<T extends WaterTask> {
       if (asked) this.onReply(asked, reply);
     };
     worker.onmessage = ({ data }: MessageEvent<WaterReplies[T]>) => answer(data);
-    worker.onerror = () => answer(failed(problem("water", "worker", "This could not be computed; shown is the settled state.")) as WaterReplies[T]);
+    worker.onerror = () =>
+      answer(
+        failed(
+          problem("water", "worker", "This could not be computed; shown is the settled state."),
+        ) as WaterReplies[T],
+      );
     return worker;
   }
 }

@@ -17,6 +17,12 @@ export type WaterRequests = {
   /** A setup lived through. */
   readonly run: { readonly setup: Setup; readonly dryDays: number };
 };
-export type WaterReplies = { readonly drain: Result<ColumnState>; readonly supply: Result<Supply>; readonly run: Result<Run> };
+export type WaterReplies = {
+  readonly drain: Result<ColumnState>;
+  readonly supply: Result<Supply>;
+  readonly run: Result<Run>;
+};
 export type WaterTask = keyof WaterRequests;
-export type WaterRequest = { readonly [T in WaterTask]: { readonly task: T } & WithMedia & WaterRequests[T] }[WaterTask];
+export type WaterRequest = {
+  readonly [T in WaterTask]: { readonly task: T } & WithMedia & WaterRequests[T];
+}[WaterTask];

@@ -11,9 +11,12 @@ function answer(request: WaterRequest): WaterReplies[WaterTask] {
       const drained = drainedAfterSoaking(request.setup, medium);
       return drained.ok ? { ok: true, value: drained.value.equilibrium } : drained;
     }
-    case "supply": return supplyOf(request.setup, medium);
-    case "run": return runSetup(request.setup, medium, request.dryDays);
-    default: return request satisfies never;
+    case "supply":
+      return supplyOf(request.setup, medium);
+    case "run":
+      return runSetup(request.setup, medium, request.dryDays);
+    default:
+      return request satisfies never;
   }
 }
 

@@ -15,7 +15,9 @@ export async function createOwnMedium(document: unknown): Promise<Result<string>
 
 export async function saveOwnMedium(input: SaveKeptInput): Promise<KeepOutcome<OwnMedium>> {
   const parsed = parseWith(saveKeptInput, input);
-  return parsed.ok ? marlstone().saveOwnMedium(parsed.value) : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
+  return parsed.ok
+    ? marlstone().saveOwnMedium(parsed.value)
+    : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
 }
 
 export async function putAwayOwnMedium(input: { id: string }): Promise<boolean> {

@@ -7,5 +7,14 @@ export const metadata: Metadata = { title: "Media" };
 export const dynamic = "force-dynamic";
 
 export default function MediaPage() {
-  return <MediaShelf media={marlstone().media()} packs={marlstone().listPacks()} putAway={marlstone().listOwnMedia(true).map(({ id, value: { name } }) => ({ id, name }))} takeBack={takeBackOwnMedium} />;
+  return (
+    <MediaShelf
+      media={marlstone().media()}
+      packs={marlstone().listPacks()}
+      putAway={marlstone()
+        .listOwnMedia(true)
+        .map(({ id, value: { name } }) => ({ id, name }))}
+      takeBack={takeBackOwnMedium}
+    />
+  );
 }

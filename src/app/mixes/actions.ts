@@ -18,7 +18,9 @@ export async function createMix(document: unknown): Promise<Result<string>> {
 
 export async function saveMix(input: SaveKeptInput): Promise<KeepOutcome<Mix>> {
   const parsed = parseWith(saveKeptInput, input);
-  return parsed.ok ? marlstone().saveMix(parsed.value) : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
+  return parsed.ok
+    ? marlstone().saveMix(parsed.value)
+    : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
 }
 
 export async function putAwayMix(input: { id: string }): Promise<boolean> {
@@ -51,7 +53,17 @@ export async function importMix(text: string): Promise<Result<string>> {
   }
   const { data } = Papa.parse<unknown>(given.data.trim(), { header: true, skipEmptyLines: true });
   const rows = z.array(row).min(1).safeParse(data);
-  if (!rows.success) return failed(problem("", "not-a-mix", "This is neither a mix's JSON nor CSV with the columns mediumId and parts."));
-  const parsed = parseMix({ kind: MIX_KIND, version: MIX_VERSION, name: "Mix from a file", parts: rows.data.map(({ mediumId, parts }) => ({ mediumId, parts })), amendments: [], note: "" });
+  if (!rows.success)
+    return failed(
+      problem("", "not-a-mix", "This is neither a mix's JSON nor CSV with the columns mediumId and parts."),
+    );
+  const parsed = parseMix({
+    kind: MIX_KIND,
+    version: MIX_VERSION,
+    name: "Mix from a file",
+    parts: rows.data.map(({ mediumId, parts }) => ({ mediumId, parts })),
+    amendments: [],
+    note: "",
+  });
   return parsed.ok ? marlstone().createMix(parsed.value) : parsed;
 }

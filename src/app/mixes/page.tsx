@@ -8,7 +8,11 @@ export const metadata: Metadata = { title: "Mix" };
 
 const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string().max(100).catch("") });
 
-export default async function MixesPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function MixesPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
   const { recipe, room } = query.parse(await searchParams);
   return <MixBench key="new" media={marlstone().ingredients(mediaOfRoom(room))} {...benchProps(recipe, room)} />;
 }

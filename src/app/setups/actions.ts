@@ -4,8 +4,15 @@ import type { Result } from "@/core/units/problem";
 import { parseWith } from "@/formats/problems";
 import { parseSetup } from "@/formats/setup";
 import {
-  saveInput, setAsideInput, setupIdInput, stepInput,
-  type SaveInput, type SetAsideInput, type SetupState, type StepInput, type WriteOutcome,
+  saveInput,
+  setAsideInput,
+  setupIdInput,
+  stepInput,
+  type SaveInput,
+  type SetAsideInput,
+  type SetupState,
+  type StepInput,
+  type WriteOutcome,
 } from "@/formats/setup-actions";
 
 // Each: parse, one service call, the result as it is.
@@ -33,7 +40,9 @@ export async function reloadSetup(input: { setupId: string }): Promise<SetupStat
 
 export async function restoreLastGood(input: { setupId: string }): Promise<WriteOutcome> {
   const parsed = parseWith(setupIdInput, input);
-  return parsed.ok ? marlstone().restoreLastGood(parsed.value.setupId) : { status: "refused", problems: parsed.problems };
+  return parsed.ok
+    ? marlstone().restoreLastGood(parsed.value.setupId)
+    : { status: "refused", problems: parsed.problems };
 }
 
 /** Makes a copy and answers its id, or undefined when there is nothing whole to copy. */

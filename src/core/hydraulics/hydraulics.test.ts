@@ -3,7 +3,15 @@ import fc from "fast-check";
 import { hydraulicFunctions, type VgHydraulics } from "./hydraulics";
 import { anyVg } from "../testing/arbitrary";
 
-const LOAM: VgHydraulics = { model: "vg", thetaR: 0.078, thetaS: 0.43, ksCmPerHour: 1.04, tau: 0.5, airEntryCm: 0, modes: [{ weight: 1, alphaPerCm: 0.036, n: 1.56 }] };
+const LOAM: VgHydraulics = {
+  model: "vg",
+  thetaR: 0.078,
+  thetaS: 0.43,
+  ksCmPerHour: 1.04,
+  tau: 0.5,
+  airEntryCm: 0,
+  modes: [{ weight: 1, alphaPerCm: 0.036, n: 1.56 }],
+};
 
 describe("van Genuchten–Mualem functions", () => {
   it("give the closed unimodal form (van Genuchten 1980, eqs 3 and 8)", () => {
@@ -38,37 +46,54 @@ describe("van Genuchten–Mualem functions", () => {
   it("weigh the modes of a multimodal curve (Durner 1994; Priesack & Durner 2006)", () => {
     const a = { alphaPerCm: 0.35, n: 1.9 };
     const b = { alphaPerCm: 0.02, n: 1.4 };
-    const both = hydraulicFunctions({ ...LOAM, modes: [{ weight: 0.7, ...a }, { weight: 0.3, ...b }] });
-    const [one, two] = [a, b].map((mode) => hydraulicFunctions({ ...LOAM, modes: [{ weight: 1, ...mode }] })) as [typeof both, typeof both];
-    expect(both.effectiveSaturation(-20)).toBeCloseTo(0.7 * one.effectiveSaturation(-20) + 0.3 * two.effectiveSaturation(-20), 14);
-    const bundle = (f: typeof both): number => Math.sqrt(f.conductivityCmPerHour(-20) / (1.04 * Math.sqrt(f.effectiveSaturation(-20))));
+    const both = hydraulicFunctions({
+      ...LOAM,
+      modes: [
+        { weight: 0.7, ...a },
+        { weight: 0.3, ...b },
+      ],
+    });
+    const [one, two] = [a, b].map((mode) => hydraulicFunctions({ ...LOAM, modes: [{ weight: 1, ...mode }] })) as [
+      typeof both,
+      typeof both,
+    ];
+    expect(both.effectiveSaturation(-20)).toBeCloseTo(
+      0.7 * one.effectiveSaturation(-20) + 0.3 * two.effectiveSaturation(-20),
+      14,
+    );
+    const bundle = (f: typeof both): number =>
+      Math.sqrt(f.conductivityCmPerHour(-20) / (1.04 * Math.sqrt(f.effectiveSaturation(-20))));
     const g = (0.7 * 0.35 * bundle(one) + 0.3 * 0.02 * bundle(two)) / (0.7 * 0.35 + 0.3 * 0.02);
     expect(both.conductivityCmPerHour(-20)).toBeCloseTo(1.04 * Math.sqrt(both.effectiveSaturation(-20)) * g * g, 10);
   });
 
   it("fall with suction, stay within their bounds and are finite, for any medium", () => {
-    fc.assert(fc.property(anyVg, fc.double({ min: -8, max: 12, noNaN: true }), (hydraulics, exponent) => {
-      const f = hydraulicFunctions(hydraulics);
-      const suction = 10 ** exponent;
-      const [wetter, drier] = [f.effectiveSaturation(-suction), f.effectiveSaturation(-suction * 1.5)];
-      expect(drier).toBeLessThanOrEqual(wetter);
-      expect(wetter).toBeLessThanOrEqual(1);
-      expect(drier).toBeGreaterThanOrEqual(0);
-      const k = f.conductivityCmPerHour(-suction);
-      expect(k).toBeGreaterThanOrEqual(0);
-      expect(k).toBeLessThanOrEqual(hydraulics.ksCmPerHour * (1 + 1e-12));
-      expect(Number.isFinite(f.capacityPerCm(-suction))).toBe(true);
-    }));
+    fc.assert(
+      fc.property(anyVg, fc.double({ min: -8, max: 12, noNaN: true }), (hydraulics, exponent) => {
+        const f = hydraulicFunctions(hydraulics);
+        const suction = 10 ** exponent;
+        const [wetter, drier] = [f.effectiveSaturation(-suction), f.effectiveSaturation(-suction * 1.5)];
+        expect(drier).toBeLessThanOrEqual(wetter);
+        expect(wetter).toBeLessThanOrEqual(1);
+        expect(drier).toBeGreaterThanOrEqual(0);
+        const k = f.conductivityCmPerHour(-suction);
+        expect(k).toBeGreaterThanOrEqual(0);
+        expect(k).toBeLessThanOrEqual(hydraulics.ksCmPerHour * (1 + 1e-12));
+        expect(Number.isFinite(f.capacityPerCm(-suction))).toBe(true);
+      }),
+    );
   });
 
   it("have a capacity that is the slope of the water content", () => {
-    fc.assert(fc.property(anyVg, fc.double({ min: -2, max: 4, noNaN: true }), (hydraulics, exponent) => {
-      const f = hydraulicFunctions(hydraulics);
-      const psi = -(10 ** exponent) - hydraulics.airEntryCm;
-      const step = -psi * 1e-5;
-      const slope = (f.waterContent(psi + step) - f.waterContent(psi - step)) / (2 * step);
-      expect(f.capacityPerCm(psi)).toBeCloseTo(slope, 6);
-    }));
+    fc.assert(
+      fc.property(anyVg, fc.double({ min: -2, max: 4, noNaN: true }), (hydraulics, exponent) => {
+        const f = hydraulicFunctions(hydraulics);
+        const psi = -(10 ** exponent) - hydraulics.airEntryCm;
+        const step = -psi * 1e-5;
+        const slope = (f.waterContent(psi + step) - f.waterContent(psi - step)) / (2 * step);
+        expect(f.capacityPerCm(psi)).toBeCloseTo(slope, 6);
+      }),
+    );
   });
 
   it("refuse a medium without modes, by name", () => {

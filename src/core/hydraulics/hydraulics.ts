@@ -66,9 +66,12 @@ export type HydraulicFunctions = {
  */
 export function hydraulicFunctions(hydraulics: Hydraulics): HydraulicFunctions {
   switch (hydraulics.model) {
-    case "vg": return vgFunctions(hydraulics);
-    case "exponential": return exponentialFunctions(hydraulics);
-    default: return hydraulics satisfies never;
+    case "vg":
+      return vgFunctions(hydraulics);
+    case "exponential":
+      return exponentialFunctions(hydraulics);
+    default:
+      return hydraulics satisfies never;
   }
 }
 
@@ -106,7 +109,11 @@ function vgFunctions({ thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: Vg
   const conductivityAtStraightEnd = straightNearZero ? curvedConductivity(-STRAIGHT_K_SUCTION_CM) : ksCmPerHour;
 
   return {
-    thetaR, thetaS, ksCmPerHour, airEntryCm, foldingCm: Infinity,
+    thetaR,
+    thetaS,
+    ksCmPerHour,
+    airEntryCm,
+    foldingCm: Infinity,
     largestAlphaPerCm: alpha.reduce((a, b) => Math.max(a, b)),
     effectiveSaturation,
     waterContent: (psiCm) => thetaR + (thetaS - thetaR) * effectiveSaturation(psiCm),
@@ -124,9 +131,9 @@ function vgFunctions({ thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: Vg
         const x = alpha[j]! * -psiCm;
         const xn = x ** n[j]!;
         // xn / (1 + xn) written so that an overflowing xn gives 1, not Infinity/Infinity
-        sum += weight[j]! * m[j]! * n[j]! * (1 / (1 + 1 / xn)) * (1 + xn) ** -m[j]! / -psiCm;
+        sum += (weight[j]! * m[j]! * n[j]! * (1 / (1 + 1 / xn)) * (1 + xn) ** -m[j]!) / -psiCm;
       }
-      return (thetaS - thetaR) * sum / retentionAtEntry;
+      return ((thetaS - thetaR) * sum) / retentionAtEntry;
     },
   };
 }
@@ -134,7 +141,12 @@ function vgFunctions({ thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: Vg
 function exponentialFunctions({ thetaR, thetaS, ksCmPerHour, alphaPerCm }: ExponentialHydraulics): HydraulicFunctions {
   const effectiveSaturation = (psiCm: number): number => (psiCm < 0 ? Math.exp(alphaPerCm * psiCm) : 1);
   return {
-    thetaR, thetaS, ksCmPerHour, airEntryCm: 0, largestAlphaPerCm: alphaPerCm, foldingCm: 1 / alphaPerCm,
+    thetaR,
+    thetaS,
+    ksCmPerHour,
+    airEntryCm: 0,
+    largestAlphaPerCm: alphaPerCm,
+    foldingCm: 1 / alphaPerCm,
     effectiveSaturation,
     waterContent: (psiCm) => thetaR + (thetaS - thetaR) * effectiveSaturation(psiCm),
     conductivityCmPerHour: (psiCm) => ksCmPerHour * effectiveSaturation(psiCm),

@@ -21,11 +21,21 @@ const bits = (value: number): number => new Uint32Array(Float64Array.of(value).b
 
 /** What a look-up fills, place by place. */
 export type HydraulicValues = {
-  readonly theta: Float64Array; readonly capacity: Float64Array; readonly k: Float64Array; readonly kSlope: Float64Array; readonly lnK: Float64Array; readonly lnKSlope: Float64Array;
+  readonly theta: Float64Array;
+  readonly capacity: Float64Array;
+  readonly k: Float64Array;
+  readonly kSlope: Float64Array;
+  readonly lnK: Float64Array;
+  readonly lnKSlope: Float64Array;
 };
 
 export const hydraulicValues = (length: number): HydraulicValues => ({
-  theta: new Float64Array(length), capacity: new Float64Array(length), k: new Float64Array(length), kSlope: new Float64Array(length), lnK: new Float64Array(length), lnKSlope: new Float64Array(length),
+  theta: new Float64Array(length),
+  capacity: new Float64Array(length),
+  k: new Float64Array(length),
+  kSlope: new Float64Array(length),
+  lnK: new Float64Array(length),
+  lnKSlope: new Float64Array(length),
 });
 
 export type HydraulicTable = {
@@ -56,7 +66,8 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
     const octave = Math.floor(knot / SEGMENTS_PER_OCTAVE);
     return LEAST_SUCTION_CM * 2 ** octave * (1 + (knot - octave * SEGMENTS_PER_OCTAVE) / SEGMENTS_PER_OCTAVE);
   };
-  const lnKAt = (suctionCm: number): number => Math.max(LEAST_LN_K, Math.log(functions.conductivityCmPerHour(-suctionCm)));
+  const lnKAt = (suctionCm: number): number =>
+    Math.max(LEAST_LN_K, Math.log(functions.conductivityCmPerHour(-suctionCm)));
   let [suction, theta, lnK] = [0, thetaS, lnKs];
   let driest = GREATEST_SUCTION_CM;
   for (let segment = 0; segment < count; segment++) {
@@ -65,7 +76,10 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
     const nextLnK = lnKAt(nextSuction);
     const width = nextSuction - suction;
     const k = Math.exp(lnK);
-    table.set([suction, theta, (nextTheta - theta) / width, lnK, (nextLnK - lnK) / width, k, (Math.exp(nextLnK) - k) / width], segment * STRIDE);
+    table.set(
+      [suction, theta, (nextTheta - theta) / width, lnK, (nextLnK - lnK) / width, k, (Math.exp(nextLnK) - k) / width],
+      segment * STRIDE,
+    );
     if (lnK === LEAST_LN_K) driest = Math.min(driest, suction);
     [suction, theta, lnK] = [nextSuction, nextTheta, nextLnK];
   }
@@ -73,7 +87,11 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
   const words = new Uint32Array(number.buffer);
 
   return {
-    thetaR, thetaS, lnKs, specificStoragePerCm, driestPsiCm: -driest,
+    thetaR,
+    thetaS,
+    lnKs,
+    specificStoragePerCm,
+    driestPsiCm: -driest,
     lookUp(psiCm, from, to, { theta, capacity, k, kSlope, lnK, lnKSlope }) {
       for (let i = from; i < to; i++) {
         const psi = psiCm[i]!;

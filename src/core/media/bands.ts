@@ -9,23 +9,40 @@ export type BandPoint = { readonly suctionCm: number; readonly below: number; re
 const NEARLY_SATURATED_CM = 0.1;
 const WILTED_CM = 15_000;
 
-export const retentionBand = (medium: Medium): BandPoint[] => differences([
-  [NEARLY_SATURATED_CM, medium.totalPorosity], [10, medium.thetaAtPsi10], [50, medium.thetaAtPsi50], [100, medium.thetaAtPsi100], [WILTED_CM, medium.unavailableWater],
-]);
+export const retentionBand = (medium: Medium): BandPoint[] =>
+  differences([
+    [NEARLY_SATURATED_CM, medium.totalPorosity],
+    [10, medium.thetaAtPsi10],
+    [50, medium.thetaAtPsi50],
+    [100, medium.thetaAtPsi100],
+    [WILTED_CM, medium.unavailableWater],
+  ]);
 
 /** In factors, since conductivity goes by decades. */
-export const conductivityBand = (medium: Medium): BandPoint[] => factors([
-  [NEARLY_SATURATED_CM, medium.ksCmPerHour], [10, medium.kAtPsi10CmPerHour], [50, medium.kAtPsi50CmPerHour],
-]);
+export const conductivityBand = (medium: Medium): BandPoint[] =>
+  factors([
+    [NEARLY_SATURATED_CM, medium.ksCmPerHour],
+    [10, medium.kAtPsi10CmPerHour],
+    [50, medium.kAtPsi50CmPerHour],
+  ]);
 
 type Known = readonly (readonly [suctionCm: number, range: Range])[];
 
-const differences = (points: Known): BandPoint[] => points.map(([suctionCm, { low, typical, high }]) => ({ suctionCm, below: typical - low, above: high - typical }));
-const factors = (points: Known): BandPoint[] => points.map(([suctionCm, { low, typical, high }]) => ({ suctionCm, below: Math.log(typical / Math.max(low, LEAST_CONDUCTIVITY)), above: Math.log(high / typical) }));
+const differences = (points: Known): BandPoint[] =>
+  points.map(([suctionCm, { low, typical, high }]) => ({ suctionCm, below: typical - low, above: high - typical }));
+const factors = (points: Known): BandPoint[] =>
+  points.map(([suctionCm, { low, typical, high }]) => ({
+    suctionCm,
+    below: Math.log(typical / Math.max(low, LEAST_CONDUCTIVITY)),
+    above: Math.log(high / typical),
+  }));
 const LEAST_CONDUCTIVITY = 1e-9;
 
 /** The reaches at a suction; undefined beyond the driest point. */
-export function reachAt(points: readonly BandPoint[], suctionCm: number): { readonly below: number; readonly above: number } | undefined {
+export function reachAt(
+  points: readonly BandPoint[],
+  suctionCm: number,
+): { readonly below: number; readonly above: number } | undefined {
   const next = points.findIndex((point) => point.suctionCm >= suctionCm);
   if (next < 0) return undefined;
   const [a, b] = [points[Math.max(0, next - 1)]!, points[next]!];

@@ -43,7 +43,10 @@ it("every range of every medium is in order, its typical value inside", () => {
     if ("typical" in value) return [[path, value as Range]];
     return Object.entries(value).flatMap(([key, inner]) => ranges(inner, `${path}.${key}`));
   };
-  const wrong = media.flatMap((medium) => ranges(medium, medium.id)).filter(([, { low, typical, high }]) => !(low <= typical && typical <= high)).map(([path]) => path);
+  const wrong = media
+    .flatMap((medium) => ranges(medium, medium.id))
+    .filter(([, { low, typical, high }]) => !(low <= typical && typical <= high))
+    .map(([path]) => path);
   expect(wrong).toEqual([]);
 });
 
@@ -57,6 +60,8 @@ it("every flag of a medium is said in words, and none that says nothing", () => 
   expect([...flags].filter((flag) => !(flag in FLAG_WORDS))).toEqual([]);
   expect(Object.keys(FLAG_WORDS).filter((flag) => !flags.has(flag) && flag !== PEAT_FLAG)).toEqual([]);
   // what is never to be used so is not called harmless to those it names
-  for (const medium of media.filter(isFed)) expect([medium.id, medium.safety.carnivorousPlants]).toEqual([medium.id, "avoid"]);
-  for (const medium of media.filter(({ safety }) => safety.flags.includes("sharp"))) expect([medium.id, medium.safety.amphibians === "ok"]).toEqual([medium.id, false]);
+  for (const medium of media.filter(isFed))
+    expect([medium.id, medium.safety.carnivorousPlants]).toEqual([medium.id, "avoid"]);
+  for (const medium of media.filter(({ safety }) => safety.flags.includes("sharp")))
+    expect([medium.id, medium.safety.amphibians === "ok"]).toEqual([medium.id, false]);
 });

@@ -3,7 +3,12 @@ import { hydraulicFunctions, type VgHydraulics } from "../hydraulics/hydraulics"
 import { failed, ok, problem, type Result } from "../units/problem";
 
 /** A water content that is known: on a drained vessel of a height, or at a suction. */
-export type Known = { readonly path: string; readonly kind: "drained" | "held"; readonly atCm: number; /** [m³/m³] */ readonly water: number };
+export type Known = {
+  readonly path: string;
+  readonly kind: "drained" | "held";
+  readonly atCm: number;
+  /** [m³/m³] */ readonly water: number;
+};
 
 export type Fit = {
   readonly hydraulics: VgHydraulics;
@@ -34,40 +39,79 @@ const STARTS = Array.from({ length: 25 }, (_, i) => -3 + i / 4);
  * differ, so that one figure is enough and none is over-read. Conductivity follows the pores by Mualem's (1976) bundle: Ks goes with the square of Σ θ·alpha.
  * Fails with "no-fit" when no curve can be computed.
  */
-export function fitCurve(base: VgHydraulics, thetaS: number, known: readonly Known[], containerWater: (hydraulics: VgHydraulics, heightCm: number) => number): Result<Fit> {
-  const widest = base.modes.reduce((best, { alphaPerCm }, i) => (alphaPerCm > base.modes[best]!.alphaPerCm ? i : best), 0);
-  const bundle = ({ thetaR, thetaS: full, modes }: VgHydraulics): number => modes.reduce((sum, { weight, alphaPerCm }) => sum + (full - thetaR) * weight * alphaPerCm, 0);
+export function fitCurve(
+  base: VgHydraulics,
+  thetaS: number,
+  known: readonly Known[],
+  containerWater: (hydraulics: VgHydraulics, heightCm: number) => number,
+): Result<Fit> {
+  const widest = base.modes.reduce(
+    (best, { alphaPerCm }, i) => (alphaPerCm > base.modes[best]!.alphaPerCm ? i : best),
+    0,
+  );
+  const bundle = ({ thetaR, thetaS: full, modes }: VgHydraulics): number =>
+    modes.reduce((sum, { weight, alphaPerCm }) => sum + (full - thetaR) * weight * alphaPerCm, 0);
   const bent = ([logAlpha = 0, logN = 0, logR = 0, oddsWide = 0]: readonly number[]): VgHydraulics => {
     const wide = base.modes[widest]!.weight;
     const nowWide = base.modes.length === 1 ? 1 : 1 / (1 + ((1 - wide) / wide) * Math.exp(-oddsWide));
     const curve: VgHydraulics = {
-      ...base, thetaS, thetaR: Math.min(MOST_THETA_R * thetaS, base.thetaR * (thetaS / base.thetaS) * Math.exp(logR)), airEntryCm: base.airEntryCm * Math.exp(-logAlpha),
+      ...base,
+      thetaS,
+      thetaR: Math.min(MOST_THETA_R * thetaS, base.thetaR * (thetaS / base.thetaS) * Math.exp(logR)),
+      airEntryCm: base.airEntryCm * Math.exp(-logAlpha),
       modes: base.modes.map(({ weight, alphaPerCm, n }, i) => ({
-        weight: i === widest ? nowWide : (weight * (1 - nowWide)) / (1 - wide), alphaPerCm: alphaPerCm * Math.exp(logAlpha), n: 1 + (n - 1) * Math.exp(logN),
+        weight: i === widest ? nowWide : (weight * (1 - nowWide)) / (1 - wide),
+        alphaPerCm: alphaPerCm * Math.exp(logAlpha),
+        n: 1 + (n - 1) * Math.exp(logN),
       })),
     };
     return { ...curve, ksCmPerHour: base.ksCmPerHour * (bundle(curve) / bundle(base)) ** 2 };
   };
-  const waterAt = (curve: VgHydraulics, { kind, atCm }: Known): number => (kind === "held" ? hydraulicFunctions(curve).waterContent(-atCm) : containerWater(curve, atCm));
+  const waterAt = (curve: VgHydraulics, { kind, atCm }: Known): number =>
+    kind === "held" ? hydraulicFunctions(curve).waterContent(-atCm) : containerWater(curve, atCm);
   let changes: readonly number[] = PRIOR.map(() => 0);
   if (known.length > 0) {
     const y = [...known.map(({ water }) => water / FIGURE_DEVIATION), ...PRIOR.map(() => 0)];
     const cost = (logAlpha: number): number => {
       const curve = bent([logAlpha]);
-      return known.reduce((sum, one) => sum + ((waterAt(curve, one) - one.water) / FIGURE_DEVIATION) ** 2, (logAlpha / PRIOR[0].deviation) ** 2);
+      return known.reduce(
+        (sum, one) => sum + ((waterAt(curve, one) - one.water) / FIGURE_DEVIATION) ** 2,
+        (logAlpha / PRIOR[0].deviation) ** 2,
+      );
     };
-    const start = STARTS.map((logAlpha) => [cost(logAlpha), logAlpha] as const).reduce((best, one) => (one[0] < best[0] ? one : best))[1];
-    const fitted = levenbergMarquardt({ x: y.map((_, i) => i), y }, (parameters) => {
-      const curve = bent(parameters);
-      return (i) => (i < known.length ? waterAt(curve, known[i]!) / FIGURE_DEVIATION : parameters[i - known.length]! / PRIOR[i - known.length]!.deviation);
-    }, {
-      initialValues: [start, 0, 0, 0], minValues: PRIOR.map(({ limit }) => -limit), maxValues: PRIOR.map(({ limit }) => limit),
-      gradientDifference: 1e-4, centralDifference: true, damping: 0.1, maxIterations: ITERATIONS, errorTolerance: 1e-9,
-    });
+    const start = STARTS.map((logAlpha) => [cost(logAlpha), logAlpha] as const).reduce((best, one) =>
+      one[0] < best[0] ? one : best,
+    )[1];
+    const fitted = levenbergMarquardt(
+      { x: y.map((_, i) => i), y },
+      (parameters) => {
+        const curve = bent(parameters);
+        return (i) =>
+          i < known.length
+            ? waterAt(curve, known[i]!) / FIGURE_DEVIATION
+            : parameters[i - known.length]! / PRIOR[i - known.length]!.deviation;
+      },
+      {
+        initialValues: [start, 0, 0, 0],
+        minValues: PRIOR.map(({ limit }) => -limit),
+        maxValues: PRIOR.map(({ limit }) => limit),
+        gradientDifference: 1e-4,
+        centralDifference: true,
+        damping: 0.1,
+        maxIterations: ITERATIONS,
+        errorTolerance: 1e-9,
+      },
+    );
     changes = fitted.parameterValues;
   }
   const hydraulics = bent(changes);
   const points = known.map((one) => ({ ...one, fitted: waterAt(hydraulics, one) }));
-  if (![...changes, hydraulics.ksCmPerHour, ...points.map(({ fitted }) => fitted)].every(Number.isFinite)) return failed(problem("figures", "no-fit", "No curve of this kind can be computed for these figures."));
-  return ok({ hydraulics, points, worst: points.reduce((worst, { water, fitted }) => Math.max(worst, Math.abs(water - fitted)), 0), suctionFactor: Math.exp(-changes[0]!) });
+  if (![...changes, hydraulics.ksCmPerHour, ...points.map(({ fitted }) => fitted)].every(Number.isFinite))
+    return failed(problem("figures", "no-fit", "No curve of this kind can be computed for these figures."));
+  return ok({
+    hydraulics,
+    points,
+    worst: points.reduce((worst, { water, fitted }) => Math.max(worst, Math.abs(water - fitted)), 0),
+    suctionFactor: Math.exp(-changes[0]!),
+  });
 }

@@ -9,8 +9,25 @@ export type Confidence = "high" | "medium" | "low";
 export type Suitability = "ok" | "caution" | "avoid";
 
 /** How a medium is drawn in a section; patterns differ by shape as well as colour. */
-export type SectionPattern = "peat" | "coir" | "granules" | "stones" | "pebbles" | "coarse-sand" | "fine-sand" | "gravel" | "bark" | "moss" | "mix"
-  | "fibre" | "loam" | "compost" | "charcoal" | "leaves" | "textile" | "grit";
+export type SectionPattern =
+  | "peat"
+  | "coir"
+  | "granules"
+  | "stones"
+  | "pebbles"
+  | "coarse-sand"
+  | "fine-sand"
+  | "gravel"
+  | "bark"
+  | "moss"
+  | "mix"
+  | "fibre"
+  | "loam"
+  | "compost"
+  | "charcoal"
+  | "leaves"
+  | "textile"
+  | "grit";
 
 /**
  * One medium of the catalogue. Field meanings are those of docs/formats/media.md: porosity counts the pores water reaches in a 1–3 day
@@ -40,7 +57,10 @@ export type Medium = {
   readonly kAtPsi50CmPerHour: Range;
   /** Front a day after standing dry in water, and the height to which some 2 mm a day are carried once moist. */
   readonly capillaryRiseCm: { readonly dryStart: Range; readonly moistStart: Range };
-  readonly rewetting: { readonly behaviour: "easy" | "slow" | "hydrophobic-below-theta"; readonly belowTheta: number | null };
+  readonly rewetting: {
+    readonly behaviour: "easy" | "slow" | "hydrophobic-below-theta";
+    readonly belowTheta: number | null;
+  };
   readonly pH: Range;
   readonly ecDsPerM: Range;
   /** Cation exchange; null where it is not known. */
@@ -52,11 +72,19 @@ export type Medium = {
   readonly floatsNote: string;
   readonly particleSizeMm: { readonly d10: number; readonly d50: number; readonly d90: number };
   /** What blending asks of it (core/mixing). */
-  readonly packing: { readonly interParticlePorosity: number; readonly diameterMm: number; readonly mixingFactor: number; readonly compressibilityPerGPerCm3: number };
+  readonly packing: {
+    readonly interParticlePorosity: number;
+    readonly diameterMm: number;
+    readonly mixingFactor: number;
+    readonly compressibilityPerGPerCm3: number;
+  };
   readonly cautions: readonly string[];
   readonly safety: {
-    readonly amphibians: Suitability; readonly invertebrates: Suitability; readonly carnivorousPlants: Suitability;
-    readonly flags: readonly string[]; readonly note: string;
+    readonly amphibians: Suitability;
+    readonly invertebrates: Suitability;
+    readonly carnivorousPlants: Suitability;
+    readonly flags: readonly string[];
+    readonly note: string;
   };
   readonly costClass: "low" | "medium" | "high";
   readonly renewability: string;

@@ -27,15 +27,89 @@ export type Dosed = { readonly id: string; readonly amount: number };
 export const GREATEST_DOSE = { "grams-per-litre": 100, share: 0.5 } as const;
 
 export const AMENDMENTS: readonly Amendment[] = [
-  { id: "slow-release", name: "Slow-release feed", dose: { kind: "grams-per-litre", range: span(1.5, 3, 5) }, meqPerGram: 0, feeds: true, salty: true, about: "Mixed in, in a strip or in layers; warmth releases it faster. In a sealed reservoir its salts stay." },
-  { id: "organic-feed", name: "Organic feed, meal or pellets", dose: { kind: "grams-per-litre", range: span(2, 4, 8) }, meqPerGram: 0, feeds: true, salty: false, about: "Works only where it is warm, moist and aired; smells and draws gnats near the surface." },
-  { id: "dolomite", name: "Dolomite lime", dose: { kind: "grams-per-litre", range: span(1, 3, 6) }, meqPerGram: 17, feeds: false, salty: false, about: "Raises pH over weeks and gives calcium and magnesium. Dust: a mask, and wet it." },
-  { id: "sulphur", name: "Sulphur, powdered", dose: { kind: "grams-per-litre", range: span(0.2, 0.5, 1) }, meqPerGram: -50, feeds: false, salty: false, about: "Lowers pH over months, and only where it is aired and warm. In waterlogged soil it turns to a poison that smells of rotten eggs." },
-  { id: "bone-meal", name: "Bone meal", dose: { kind: "grams-per-litre", range: span(1, 2, 4) }, meqPerGram: 4, feeds: true, salty: false, about: "Slow phosphorus and some lime. A mask against its dust; animals dig for it." },
-  { id: "charcoal", name: "Charcoal", dose: { kind: "share", range: span(0.03, 0.06, 0.12) }, meqPerGram: 0, feeds: false, salty: false, about: "Keeps a jar open; rinse it, since its ash is alkaline. Whether it keeps it sweet is not settled." },
-  { id: "biochar", name: "Biochar, charged with feed", dose: { kind: "share", range: span(0.05, 0.08, 0.15) }, meqPerGram: 0, feeds: true, salty: false, about: "Uncharged it takes feed from the roots first. Raises pH." },
-  { id: "castings", name: "Worm castings", dose: { kind: "share", range: span(0.05, 0.1, 0.2) }, meqPerGram: 0, feeds: true, salty: true, about: "Mild feed and life; fines that fill the wide pores." },
-  { id: "crystals", name: "Water crystals", dose: { kind: "grams-per-litre", range: span(0.5, 1, 2) }, meqPerGram: 0, feeds: false, salty: false, about: "Soak them first: dry they swell in the pot and push it out. Over a reservoir they add nothing a wick does not." },
+  {
+    id: "slow-release",
+    name: "Slow-release feed",
+    dose: { kind: "grams-per-litre", range: span(1.5, 3, 5) },
+    meqPerGram: 0,
+    feeds: true,
+    salty: true,
+    about: "Mixed in, in a strip or in layers; warmth releases it faster. In a sealed reservoir its salts stay.",
+  },
+  {
+    id: "organic-feed",
+    name: "Organic feed, meal or pellets",
+    dose: { kind: "grams-per-litre", range: span(2, 4, 8) },
+    meqPerGram: 0,
+    feeds: true,
+    salty: false,
+    about: "Works only where it is warm, moist and aired; smells and draws gnats near the surface.",
+  },
+  {
+    id: "dolomite",
+    name: "Dolomite lime",
+    dose: { kind: "grams-per-litre", range: span(1, 3, 6) },
+    meqPerGram: 17,
+    feeds: false,
+    salty: false,
+    about: "Raises pH over weeks and gives calcium and magnesium. Dust: a mask, and wet it.",
+  },
+  {
+    id: "sulphur",
+    name: "Sulphur, powdered",
+    dose: { kind: "grams-per-litre", range: span(0.2, 0.5, 1) },
+    meqPerGram: -50,
+    feeds: false,
+    salty: false,
+    about:
+      "Lowers pH over months, and only where it is aired and warm. In waterlogged soil it turns to a poison that smells of rotten eggs.",
+  },
+  {
+    id: "bone-meal",
+    name: "Bone meal",
+    dose: { kind: "grams-per-litre", range: span(1, 2, 4) },
+    meqPerGram: 4,
+    feeds: true,
+    salty: false,
+    about: "Slow phosphorus and some lime. A mask against its dust; animals dig for it.",
+  },
+  {
+    id: "charcoal",
+    name: "Charcoal",
+    dose: { kind: "share", range: span(0.03, 0.06, 0.12) },
+    meqPerGram: 0,
+    feeds: false,
+    salty: false,
+    about: "Keeps a jar open; rinse it, since its ash is alkaline. Whether it keeps it sweet is not settled.",
+  },
+  {
+    id: "biochar",
+    name: "Biochar, charged with feed",
+    dose: { kind: "share", range: span(0.05, 0.08, 0.15) },
+    meqPerGram: 0,
+    feeds: true,
+    salty: false,
+    about: "Uncharged it takes feed from the roots first. Raises pH.",
+  },
+  {
+    id: "castings",
+    name: "Worm castings",
+    dose: { kind: "share", range: span(0.05, 0.1, 0.2) },
+    meqPerGram: 0,
+    feeds: true,
+    salty: true,
+    about: "Mild feed and life; fines that fill the wide pores.",
+  },
+  {
+    id: "crystals",
+    name: "Water crystals",
+    dose: { kind: "grams-per-litre", range: span(0.5, 1, 2) },
+    meqPerGram: 0,
+    feeds: false,
+    salty: false,
+    about:
+      "Soak them first: dry they swell in the pot and push it out. Over a reservoir they add nothing a wick does not.",
+  },
 ];
 
 /** The share of its exchange sites a medium gives up or takes for one step of pH, and how far that may be off. */
@@ -43,9 +117,18 @@ const SITES_PER_PH = 0.25;
 const BUFFER_FACTOR = 1.6;
 
 /** How far a dose moves the pH of a mix once it has worked: undefined for what does not. */
-export function phShift({ meqPerGram, dose }: Amendment, gramsPerLitre: number, parts: readonly Part[], shares: readonly number[]): Range | undefined {
+export function phShift(
+  { meqPerGram, dose }: Amendment,
+  gramsPerLitre: number,
+  parts: readonly Part[],
+  shares: readonly number[],
+): Range | undefined {
   if (meqPerGram === 0 || dose.kind === "share") return undefined;
-  const sitesMeqPerLitre = parts.reduce((sum, { medium: { dryBulkDensityGPerCm3, cecMeqPer100g } }, i) => sum + shares[i]! * dryBulkDensityGPerCm3.typical * 1000 * ((cecMeqPer100g?.typical ?? UNKNOWN_CEC) / 100), 0);
+  const sitesMeqPerLitre = parts.reduce(
+    (sum, { medium: { dryBulkDensityGPerCm3, cecMeqPer100g } }, i) =>
+      sum + shares[i]! * dryBulkDensityGPerCm3.typical * 1000 * ((cecMeqPer100g?.typical ?? UNKNOWN_CEC) / 100),
+    0,
+  );
   const typical = (meqPerGram * gramsPerLitre) / (SITES_PER_PH * sitesMeqPerLitre);
   const [near, far] = [typical / BUFFER_FACTOR, typical * BUFFER_FACTOR];
   return { low: Math.min(near, far), typical, high: Math.max(near, far) };
@@ -65,17 +148,28 @@ export type MixPlace = {
 export function amendmentWarnings(amendment: Amendment, parts: readonly Part[], place?: MixPlace): string[] {
   const flagged = (flag: string): boolean => parts.some(({ medium }) => medium.safety.flags.includes(flag));
   const warnings: string[] = [];
-  if (amendment.feeds) warnings.push("Never under carnivorous plants or with sphagnum that is to live: they want nothing; nor where amphibians live.");
-  if (amendment.feeds && parts.some(({ medium }) => isFed(medium))) warnings.push("A part of this mix is fed already: more burns roots.");
-  if (amendment.salty && flagged("salts-if-unwashed")) warnings.push("Coir may bring salt of its own: wash it, or feed less.");
+  if (amendment.feeds)
+    warnings.push(
+      "Never under carnivorous plants or with sphagnum that is to live: they want nothing; nor where amphibians live.",
+    );
+  if (amendment.feeds && parts.some(({ medium }) => isFed(medium)))
+    warnings.push("A part of this mix is fed already: more burns roots.");
+  if (amendment.salty && flagged("salts-if-unwashed"))
+    warnings.push("Coir may bring salt of its own: wash it, or feed less.");
   if (amendment.meqPerGram > 0) warnings.push("Not for acid lovers (pH 4 to 5.5) or bog plants.");
-  if (amendment.meqPerGram > 0 && parts.some(({ medium }) => isLimed(medium))) warnings.push("A part of this mix is limed already.");
-  if (amendment.id === "sulphur" && parts.some(({ medium }) => isLimed(medium))) warnings.push("A part of this mix is limed: that undoes it.");
+  if (amendment.meqPerGram > 0 && parts.some(({ medium }) => isLimed(medium)))
+    warnings.push("A part of this mix is limed already.");
+  if (amendment.id === "sulphur" && parts.some(({ medium }) => isLimed(medium)))
+    warnings.push("A part of this mix is limed: that undoes it.");
   if (place) {
-    if (amendment.salty && !place.drains) warnings.push("Nothing drains from this vessel: its salts stay and gather. Half of the least dose, or none.");
-    if (amendment.id === "sulphur" && place.standsInWater) warnings.push("This layer stands in water: here sulphur rots to the poison that smells of eggs.");
-    if (amendment.id === "organic-feed" && place.standsInWater) warnings.push("This layer stands in water: what rots there without air turns sour.");
-    if ((amendment.feeds || amendment.meqPerGram > 0) && place.neighbours.some(({ pattern }) => pattern === "moss")) warnings.push("Moss grows or lies in this vessel: sphagnum and most mosses die of feed and lime.");
+    if (amendment.salty && !place.drains)
+      warnings.push("Nothing drains from this vessel: its salts stay and gather. Half of the least dose, or none.");
+    if (amendment.id === "sulphur" && place.standsInWater)
+      warnings.push("This layer stands in water: here sulphur rots to the poison that smells of eggs.");
+    if (amendment.id === "organic-feed" && place.standsInWater)
+      warnings.push("This layer stands in water: what rots there without air turns sour.");
+    if ((amendment.feeds || amendment.meqPerGram > 0) && place.neighbours.some(({ pattern }) => pattern === "moss"))
+      warnings.push("Moss grows or lies in this vessel: sphagnum and most mosses die of feed and lime.");
   }
   return warnings;
 }

@@ -12,7 +12,10 @@ export type PackKind = "bag" | "bale" | "brick";
  * How something is bought: litres as printed on the pack, which swell when it is loosened or hydrated, or kilograms, dry, which fill what the medium's dry bulk density says.
  */
 export type Pack = {
-  readonly mediumId: string; readonly kind: PackKind; readonly amount: number; readonly unit: "L" | "kg";
+  readonly mediumId: string;
+  readonly kind: PackKind;
+  readonly amount: number;
+  readonly unit: "L" | "kg";
   /** Loose volume of a litre as it lies in the pack. Not asked of what is sold by weight. */
   readonly swells: number;
   readonly price: number | null;
@@ -22,7 +25,8 @@ export const USUAL_SWELLING: Readonly<Record<PackKind, number>> = { bag: 1, bale
 export const GREATEST_SWELLING = 20;
 
 /** Loose volume a pack gives. [cm³] */
-export const packFillsCm3 = ({ amount, unit, swells }: Pack, { dryBulkDensityGPerCm3 }: Medium): number => (unit === "L" ? amount * 1000 * swells : (amount * 1000) / dryBulkDensityGPerCm3.typical);
+export const packFillsCm3 = ({ amount, unit, swells }: Pack, { dryBulkDensityGPerCm3 }: Medium): number =>
+  unit === "L" ? amount * 1000 * swells : (amount * 1000) / dryBulkDensityGPerCm3.typical;
 
 /** An amount of one medium, and how it is bought when there is a pack of it. */
 export type Needed = {
@@ -42,8 +46,12 @@ export function neededOf(medium: Medium, looseCm3: number, packs: readonly Pack[
   const fillsCm3 = pack && packFillsCm3(pack, medium);
   const count = fillsCm3 && Math.ceil(looseCm3 / fillsCm3 - 1e-9);
   return {
-    mediumId: medium.id, looseCm3, dryKg: (looseCm3 * medium.dryBulkDensityGPerCm3.typical) / 1000,
-    packs: count, leftOverCm3: count && count * fillsCm3 - looseCm3, cost: count && pack!.price !== null ? count * pack!.price : undefined,
+    mediumId: medium.id,
+    looseCm3,
+    dryKg: (looseCm3 * medium.dryBulkDensityGPerCm3.typical) / 1000,
+    packs: count,
+    leftOverCm3: count && count * fillsCm3 - looseCm3,
+    cost: count && pack!.price !== null ? count * pack!.price : undefined,
   };
 }
 
@@ -70,19 +78,40 @@ const GREATEST_ROOM_CM3 = 1e9;
 const WATERED_PSI_CM = -7.5;
 
 /** What to measure out so that, mixed and settled, it fills a room with a margin left. Fails as `blend` does, or "bad-volume", "bad-margin". */
-export function batchFor(parts: readonly Part[], roomCm3: number, margin = USUAL_MARGIN, packs: readonly Pack[] = []): Result<Batch> {
+export function batchFor(
+  parts: readonly Part[],
+  roomCm3: number,
+  margin = USUAL_MARGIN,
+  packs: readonly Pack[] = [],
+): Result<Batch> {
   if (!(roomCm3 > 0)) return failed(problem("room", "bad-volume", "The room to fill must be more than nothing."));
-  if (!(roomCm3 <= GREATEST_ROOM_CM3)) return failed(problem("room", "bad-volume", "So much cannot be meant: a swimming pool holds less. Is the unit right?"));
-  if (!(margin >= 0 && margin <= GREATEST_MARGIN)) return failed(problem("margin", "bad-margin", "The margin goes from 0 to 100 %."));
+  if (!(roomCm3 <= GREATEST_ROOM_CM3))
+    return failed(
+      problem("room", "bad-volume", "So much cannot be meant: a swimming pool holds less. Is the unit right?"),
+    );
+  if (!(margin >= 0 && margin <= GREATEST_MARGIN))
+    return failed(problem("margin", "bad-margin", "The margin goes from 0 to 100 %."));
   const mixed = blend(parts);
   if (!mixed.ok) return mixed;
   const { shares, shrinkFraction } = mixed.value;
   const settlingFraction = parts.reduce((sum, { medium }, i) => sum + shares[i]! * medium.settlingFraction.typical, 0);
-  return ok(batchOf(parts, mixed.value, (roomCm3 * (1 + margin)) / (1 - settlingFraction) / (1 - shrinkFraction), settlingFraction, packs));
+  return ok(
+    batchOf(
+      parts,
+      mixed.value,
+      (roomCm3 * (1 + margin)) / (1 - settlingFraction) / (1 - shrinkFraction),
+      settlingFraction,
+      packs,
+    ),
+  );
 }
 
 /** The biggest batch that what one has allows: the scarcest ingredient decides. */
-export function batchFromStock(parts: readonly Part[], stockCm3: ReadonlyMap<string, number>, packs: readonly Pack[] = []): Result<{ readonly batch: Batch; readonly scarcestId: string }> {
+export function batchFromStock(
+  parts: readonly Part[],
+  stockCm3: ReadonlyMap<string, number>,
+  packs: readonly Pack[] = [],
+): Result<{ readonly batch: Batch; readonly scarcestId: string }> {
   const mixed = blend(parts);
   if (!mixed.ok) return mixed;
   const { shares } = mixed.value;
@@ -94,22 +123,35 @@ export function batchFromStock(parts: readonly Part[], stockCm3: ReadonlyMap<str
     sumCm3 = has / shares[i]!;
     scarcestId = medium.id;
   });
-  if (!Number.isFinite(sumCm3)) return failed(problem("stock", "no-stock", "Say how much there is of at least one ingredient."));
+  if (!Number.isFinite(sumCm3))
+    return failed(problem("stock", "no-stock", "Say how much there is of at least one ingredient."));
   if (!(sumCm3 > 0)) return failed(problem("stock", "none-left", "There is none of it left."));
   const settlingFraction = parts.reduce((sum, { medium }, i) => sum + shares[i]! * medium.settlingFraction.typical, 0);
   return ok({ batch: batchOf(parts, mixed.value, sumCm3, settlingFraction, packs), scarcestId });
 }
 
-function batchOf(parts: readonly Part[], mixed: Blend, sumCm3: number, settlingFraction: number, packs: readonly Pack[]): Batch {
+function batchOf(
+  parts: readonly Part[],
+  mixed: Blend,
+  sumCm3: number,
+  settlingFraction: number,
+  packs: readonly Pack[],
+): Batch {
   const mixedCm3 = sumCm3 * (1 - mixed.shrinkFraction);
   const settledCm3 = mixedCm3 * (1 - settlingFraction);
   const ingredients = parts.map(({ medium }, i) => neededOf(medium, mixed.shares[i]! * sumCm3, packs));
   const dryKg = ingredients.reduce((sum, ingredient) => sum + ingredient.dryKg, 0);
   const held = hydraulicFunctions(mixed.hydraulics).waterContent(WATERED_PSI_CM);
   return {
-    blend: mixed, ingredients, sumCm3, mixedCm3, settledCm3, settlingFraction,
+    blend: mixed,
+    ingredients,
+    sumCm3,
+    mixedCm3,
+    settledCm3,
+    settlingFraction,
     onePartCm3: sumCm3 / parts.reduce((sum, { parts: amount }) => sum + amount, 0),
-    dryKg, wetKg: dryKg + (held * mixedCm3) / 1000,
+    dryKg,
+    wetKg: dryKg + (held * mixedCm3) / 1000,
   };
 }
 
@@ -117,14 +159,34 @@ function batchOf(parts: readonly Part[], mixed: Blend, sumCm3: number, settlingF
 export type Measure = { readonly name: string; readonly cm3: number; readonly perPart: number };
 
 const MEASURES: Readonly<Record<UnitSystem, readonly (readonly [name: string, cm3: number])[]>> = {
-  metric: [["10 L", 10_000], ["5 L", 5000], ["3 L", 3000], ["2 L", 2000], ["1 L", 1000], ["500 mL", 500], ["250 mL", 250], ["100 mL", 100], ["50 mL", 50]],
-  imperial: [["5 gal", 5 * CM3_PER_GALLON], ["2 gal", 2 * CM3_PER_GALLON], ["1 gal", CM3_PER_GALLON], ["half-gallon", CM3_PER_GALLON / 2], ["quart", CM3_PER_GALLON / 4], ["pint", CM3_PER_GALLON / 8], ["cup", CM3_PER_GALLON / 16], ["quarter-cup", CM3_PER_GALLON / 64]],
+  metric: [
+    ["10 L", 10_000],
+    ["5 L", 5000],
+    ["3 L", 3000],
+    ["2 L", 2000],
+    ["1 L", 1000],
+    ["500 mL", 500],
+    ["250 mL", 250],
+    ["100 mL", 100],
+    ["50 mL", 50],
+  ],
+  imperial: [
+    ["5 gal", 5 * CM3_PER_GALLON],
+    ["2 gal", 2 * CM3_PER_GALLON],
+    ["1 gal", CM3_PER_GALLON],
+    ["half-gallon", CM3_PER_GALLON / 2],
+    ["quart", CM3_PER_GALLON / 4],
+    ["pint", CM3_PER_GALLON / 8],
+    ["cup", CM3_PER_GALLON / 16],
+    ["quarter-cup", CM3_PER_GALLON / 64],
+  ],
 };
 /** A part that is a little less than a measure is still that measure, not quite full. */
 const NOT_QUITE_FULL = 1.05;
 
 /** The largest measure that a part fills, a bucket before a cup. */
 export function measureFor(onePartCm3: number, system: UnitSystem): Measure {
-  const [name, cm3] = MEASURES[system].find(([, size]) => size <= onePartCm3 * NOT_QUITE_FULL) ?? MEASURES[system].at(-1)!;
+  const [name, cm3] =
+    MEASURES[system].find(([, size]) => size <= onePartCm3 * NOT_QUITE_FULL) ?? MEASURES[system].at(-1)!;
   return { name: name.replace(" ", "\u00a0"), cm3, perPart: onePartCm3 / cm3 };
 }

@@ -40,20 +40,39 @@ export function blend(parts: readonly Part[]): Result<Blend> {
   const problems = parts.flatMap(({ medium, parts: amount }, i) => {
     const path = `parts[${i}]`;
     if (!(amount > 0)) return [problem(path, "bad-parts", `${medium.name}: parts must be more than 0.`)];
-    if (amount > GREATEST_PARTS) return [problem(path, "bad-parts", `${medium.name}: ${amount} parts is too many to be meant.`)];
-    if (medium.packing.mixingFactor === 0) return [problem(path, "not-blendable", `${medium.name} is not mixed in: it is laid or led through as a piece.`)];
+    if (amount > GREATEST_PARTS)
+      return [problem(path, "bad-parts", `${medium.name}: ${amount} parts is too many to be meant.`)];
+    if (medium.packing.mixingFactor === 0)
+      return [problem(path, "not-blendable", `${medium.name} is not mixed in: it is laid or led through as a piece.`)];
     return [];
   });
   if (problems.length > 0) return failed(...problems);
   const total = parts.reduce((sum, { parts: amount }) => sum + amount, 0);
   if (!(total > 0)) return failed(problem("parts", "no-parts", "A mix needs at least one part."));
   const shares = parts.map(({ parts: amount }) => amount / total);
-  const shrinkFraction = shrinkage(parts.map(({ medium }) => medium), shares);
+  const shrinkFraction = shrinkage(
+    parts.map(({ medium }) => medium),
+    shares,
+  );
   const kept = 1 - shrinkFraction;
 
   // every mode of every part, per volume of mix; what was lost comes out of the widest pores first
-  const pores = parts.flatMap(({ medium: { hydraulics: { thetaR, thetaS, modes } } }, i) =>
-    modes.map(({ weight, alphaPerCm, n }) => ({ volume: (shares[i]! * (thetaS - thetaR) * weight) / kept, alphaPerCm, n })))
+  const pores = parts
+    .flatMap(
+      (
+        {
+          medium: {
+            hydraulics: { thetaR, thetaS, modes },
+          },
+        },
+        i,
+      ) =>
+        modes.map(({ weight, alphaPerCm, n }) => ({
+          volume: (shares[i]! * (thetaS - thetaR) * weight) / kept,
+          alphaPerCm,
+          n,
+        })),
+    )
     .sort((a, b) => b.alphaPerCm - a.alphaPerCm);
   const bundleBefore = pores.reduce((sum, { volume, alphaPerCm }) => sum + volume * kept * alphaPerCm, 0);
   let lost = shrinkFraction / kept;
@@ -63,21 +82,34 @@ export function blend(parts: readonly Part[]): Result<Blend> {
     return pore.volume > taken ? [{ ...pore, volume: pore.volume - taken }] : [];
   });
   const drainable = left.reduce((sum, { volume }) => sum + volume, 0);
-  if (!(drainable > 0) || lost > 1e-12) return failed(problem("parts", "no-pores", "These parts would fill each other's pores altogether."));
+  if (!(drainable > 0) || lost > 1e-12)
+    return failed(problem("parts", "no-pores", "These parts would fill each other's pores altogether."));
 
-  const sum = (of: (medium: Medium) => number): number => parts.reduce((all, { medium }, i) => all + shares[i]! * of(medium), 0);
+  const sum = (of: (medium: Medium) => number): number =>
+    parts.reduce((all, { medium }, i) => all + shares[i]! * of(medium), 0);
   const thetaR = sum(({ hydraulics }) => hydraulics.thetaR) / kept;
   const bundle = left.reduce((all, { volume, alphaPerCm }) => all + volume * alphaPerCm, 0);
   const untied: VgHydraulics = {
-    model: "vg", thetaR, thetaS: thetaR + drainable, tau: 0,
-    ksCmPerHour: Math.exp(sum(({ hydraulics }) => Math.log(hydraulics.ksCmPerHour)) + 2 * Math.log(bundle / bundleBefore)),
+    model: "vg",
+    thetaR,
+    thetaS: thetaR + drainable,
+    tau: 0,
+    ksCmPerHour: Math.exp(
+      sum(({ hydraulics }) => Math.log(hydraulics.ksCmPerHour)) + 2 * Math.log(bundle / bundleBefore),
+    ),
     airEntryCm: Math.min(...parts.map(({ medium }) => medium.hydraulics.airEntryCm)),
     modes: left.map(({ volume, alphaPerCm, n }) => ({ weight: volume / drainable, alphaPerCm, n })),
   };
-  const coarse = parts.some(({ medium: { packing } }) => packing.diameterMm >= COARSE_MM || packing.mixingFactor <= MATTED_MIXING_FACTOR);
+  const coarse = parts.some(
+    ({ medium: { packing } }) => packing.diameterMm >= COARSE_MM || packing.mixingFactor <= MATTED_MIXING_FACTOR,
+  );
   return ok({
-    shares, shrinkFraction, hydraulics: { ...untied, tau: tauOf(untied, parts, shares) },
-    wettingAlphaFactor: sum(({ hydraulics, wettingAlphaFactor }) => hydraulics.thetaS * wettingAlphaFactor) / sum(({ hydraulics }) => hydraulics.thetaS),
+    shares,
+    shrinkFraction,
+    hydraulics: { ...untied, tau: tauOf(untied, parts, shares) },
+    wettingAlphaFactor:
+      sum(({ hydraulics, wettingAlphaFactor }) => hydraulics.thetaS * wettingAlphaFactor) /
+      sum(({ hydraulics }) => hydraulics.thetaS),
     dryBulkDensityGPerCm3: sum(({ dryBulkDensityGPerCm3 }) => dryBulkDensityGPerCm3.typical) / kept,
     conductivityFactor: coarse ? COARSE_FACTOR : FINE_FACTOR,
   });
@@ -97,9 +129,21 @@ export function shrinkage(media: readonly Medium[], shares: readonly number[]): 
     carried = Math.max(carried, volume);
   }
   const filled = 1 - carried;
-  const density = media.reduce((sum, { dryBulkDensityGPerCm3 }, i) => sum + shares[i]! * dryBulkDensityGPerCm3.typical, 0) / carried;
-  return filled + media.reduce((sum, { dryBulkDensityGPerCm3, packing }, i) =>
-    sum + shares[i]! * Math.min(MOST_SQUEEZE, packing.compressibilityPerGPerCm3 * Math.max(0, density - dryBulkDensityGPerCm3.typical)), 0);
+  const density =
+    media.reduce((sum, { dryBulkDensityGPerCm3 }, i) => sum + shares[i]! * dryBulkDensityGPerCm3.typical, 0) / carried;
+  return (
+    filled +
+    media.reduce(
+      (sum, { dryBulkDensityGPerCm3, packing }, i) =>
+        sum +
+        shares[i]! *
+          Math.min(
+            MOST_SQUEEZE,
+            packing.compressibilityPerGPerCm3 * Math.max(0, density - dryBulkDensityGPerCm3.typical),
+          ),
+      0,
+    )
+  );
 }
 
 /** The tau at which the mix conducts, at the matched suction, the log mean of its parts weighted by the water each holds there. */

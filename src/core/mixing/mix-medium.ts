@@ -20,63 +20,134 @@ const WILTED_PSI_CM = -15_000;
 const FIT_ORDER: readonly Suitability[] = ["ok", "caution", "avoid"];
 
 /** A mix as a medium, to be a layer like any other: its typical values by the blending rule, its ranges those of its parts and wider. Fails as `blend` does. */
-export function mixMedium(id: string, name: string, parts: readonly Part[], containerWater: (hydraulics: Medium["hydraulics"], heightCm: number) => number): Result<Medium> {
+export function mixMedium(
+  id: string,
+  name: string,
+  parts: readonly Part[],
+  containerWater: (hydraulics: Medium["hydraulics"], heightCm: number) => number,
+): Result<Medium> {
   const mixed = blend(parts);
   if (!mixed.ok) return mixed;
-  const { shares, hydraulics, shrinkFraction, conductivityFactor, dryBulkDensityGPerCm3, wettingAlphaFactor } = mixed.value;
+  const { shares, hydraulics, shrinkFraction, conductivityFactor, dryBulkDensityGPerCm3, wettingAlphaFactor } =
+    mixed.value;
   const functions = hydraulicFunctions(hydraulics);
-  const mean = (of: (medium: Medium) => number): number => parts.reduce((sum, { medium }, i) => sum + shares[i]! * of(medium), 0);
+  const mean = (of: (medium: Medium) => number): number =>
+    parts.reduce((sum, { medium }, i) => sum + shares[i]! * of(medium), 0);
   /** The mix's value with the parts' mean spread around it. */
   const around = (typical: number, of: (medium: Medium) => Range, slack: number, most = Infinity): Range => ({
-    low: Math.max(0, typical - mean((medium) => of(medium).typical - of(medium).low) - slack), typical,
+    low: Math.max(0, typical - mean((medium) => of(medium).typical - of(medium).low) - slack),
+    typical,
     high: Math.min(most, typical + mean((medium) => of(medium).high - of(medium).typical) + slack),
   });
-  const times = (typical: number, factor: number): Range => ({ low: typical / factor, typical, high: typical * factor });
+  const times = (typical: number, factor: number): Range => ({
+    low: typical / factor,
+    typical,
+    high: typical * factor,
+  });
   const water15 = containerWater(hydraulics, 15);
   const counted = parts.filter((_, i) => shares[i]! >= LEAST_SHARE_THAT_COUNTS);
   const biggest = parts[shares.indexOf(Math.max(...shares))]!.medium;
-  const repels = parts.reduce((sum, { medium }, i) => sum + (medium.rewetting.behaviour === "hydrophobic-below-theta" ? shares[i]! : 0), 0) >= REPELLING_SHARE;
+  const repels =
+    parts.reduce(
+      (sum, { medium }, i) => sum + (medium.rewetting.behaviour === "hydrophobic-below-theta" ? shares[i]! : 0),
+      0,
+    ) >= REPELLING_SHARE;
   const rots = parts.flatMap(({ medium }) => medium.decompositionHalfLifeYears ?? []);
-  const worst = (of: (medium: Medium) => Suitability): Suitability => FIT_ORDER[Math.max(...parts.map(({ medium }) => FIT_ORDER.indexOf(of(medium))))]!;
+  const worst = (of: (medium: Medium) => Suitability): Suitability =>
+    FIT_ORDER[Math.max(...parts.map(({ medium }) => FIT_ORDER.indexOf(of(medium))))]!;
   const at = (psiCm: number): number => functions.waterContent(psiCm);
   return ok({
-    id, name, grade: `mix of ${parts.map(({ medium, parts: amount }) => `${Number(amount.toFixed(2))} ${medium.name.toLowerCase()}`).join("; ")}`,
-    class: biggest.class, pattern: parts.length === 1 ? biggest.pattern : "mix", rootsByDefault: true,
+    id,
+    name,
+    grade: `mix of ${parts.map(({ medium, parts: amount }) => `${Number(amount.toFixed(2))} ${medium.name.toLowerCase()}`).join("; ")}`,
+    class: biggest.class,
+    pattern: parts.length === 1 ? biggest.pattern : "mix",
+    rootsByDefault: true,
     dryBulkDensityGPerCm3: around(dryBulkDensityGPerCm3, (medium) => medium.dryBulkDensityGPerCm3, 0),
     totalPorosity: around(hydraulics.thetaS, (medium) => medium.totalPorosity, RULE_SLACK, 1),
-    hydraulics, wettingAlphaFactor,
+    hydraulics,
+    wettingAlphaFactor,
     containerCapacity15cm: around(water15, (medium) => medium.containerCapacity15cm, RULE_SLACK, 1),
     airSpace15cm: around(Math.max(0, hydraulics.thetaS - water15), (medium) => medium.airSpace15cm, RULE_SLACK, 1),
     unavailableWater: around(at(WILTED_PSI_CM), (medium) => medium.unavailableWater, RULE_SLACK, 1),
-    thetaAtPsi10: around(at(-10), (medium) => medium.thetaAtPsi10, RULE_SLACK, 1), thetaAtPsi50: around(at(-50), (medium) => medium.thetaAtPsi50, RULE_SLACK, 1),
+    thetaAtPsi10: around(at(-10), (medium) => medium.thetaAtPsi10, RULE_SLACK, 1),
+    thetaAtPsi50: around(at(-50), (medium) => medium.thetaAtPsi50, RULE_SLACK, 1),
     thetaAtPsi100: around(at(-100), (medium) => medium.thetaAtPsi100, RULE_SLACK, 1),
     ksCmPerHour: times(hydraulics.ksCmPerHour, conductivityFactor),
-    kAtPsi10CmPerHour: times(functions.conductivityCmPerHour(-10), conductivityFactor), kAtPsi50CmPerHour: times(functions.conductivityCmPerHour(-50), conductivityFactor),
+    kAtPsi10CmPerHour: times(functions.conductivityCmPerHour(-10), conductivityFactor),
+    kAtPsi50CmPerHour: times(functions.conductivityCmPerHour(-50), conductivityFactor),
     capillaryRiseCm: {
-      dryStart: around(mean(({ capillaryRiseCm }) => capillaryRiseCm.dryStart.typical), ({ capillaryRiseCm }) => capillaryRiseCm.dryStart, 0),
-      moistStart: around(mean(({ capillaryRiseCm }) => capillaryRiseCm.moistStart.typical), ({ capillaryRiseCm }) => capillaryRiseCm.moistStart, 0),
+      dryStart: around(
+        mean(({ capillaryRiseCm }) => capillaryRiseCm.dryStart.typical),
+        ({ capillaryRiseCm }) => capillaryRiseCm.dryStart,
+        0,
+      ),
+      moistStart: around(
+        mean(({ capillaryRiseCm }) => capillaryRiseCm.moistStart.typical),
+        ({ capillaryRiseCm }) => capillaryRiseCm.moistStart,
+        0,
+      ),
     },
-    rewetting: repels ? { behaviour: "hydrophobic-below-theta", belowTheta: mean(({ rewetting }) => rewetting.belowTheta ?? 0) }
-      : { behaviour: counted.every(({ medium }) => medium.rewetting.behaviour === "easy") ? "easy" : "slow", belowTheta: null },
-    pH: mixPH(parts, shares), ecDsPerM: mixEc(parts, shares), cecMeqPer100g: null,
-    settlingFraction: around(mean(({ settlingFraction }) => settlingFraction.typical), ({ settlingFraction }) => settlingFraction, 0),
-    decompositionHalfLifeYears: rots.length === 0 ? null : { low: Math.min(...rots.map(({ low }) => low)), typical: Math.min(...rots.map(({ typical }) => typical)), high: Math.max(...rots.map(({ high }) => high)) },
-    floats: counted.some(({ medium }) => medium.floats), floatsNote: counted.flatMap(({ medium }) => (medium.floats && medium.floatsNote ? medium.floatsNote : [])).join(" "),
+    rewetting: repels
+      ? { behaviour: "hydrophobic-below-theta", belowTheta: mean(({ rewetting }) => rewetting.belowTheta ?? 0) }
+      : {
+          behaviour: counted.every(({ medium }) => medium.rewetting.behaviour === "easy") ? "easy" : "slow",
+          belowTheta: null,
+        },
+    pH: mixPH(parts, shares),
+    ecDsPerM: mixEc(parts, shares),
+    cecMeqPer100g: null,
+    settlingFraction: around(
+      mean(({ settlingFraction }) => settlingFraction.typical),
+      ({ settlingFraction }) => settlingFraction,
+      0,
+    ),
+    decompositionHalfLifeYears:
+      rots.length === 0
+        ? null
+        : {
+            low: Math.min(...rots.map(({ low }) => low)),
+            typical: Math.min(...rots.map(({ typical }) => typical)),
+            high: Math.max(...rots.map(({ high }) => high)),
+          },
+    floats: counted.some(({ medium }) => medium.floats),
+    floatsNote: counted
+      .flatMap(({ medium }) => (medium.floats && medium.floatsNote ? medium.floatsNote : []))
+      .join(" "),
     particleSizeMm: {
-      d10: Math.min(...counted.map(({ medium }) => medium.particleSizeMm.d10), biggest.particleSizeMm.d10), d50: Math.exp(mean(({ particleSizeMm }) => Math.log(particleSizeMm.d50))),
+      d10: Math.min(...counted.map(({ medium }) => medium.particleSizeMm.d10), biggest.particleSizeMm.d10),
+      d50: Math.exp(mean(({ particleSizeMm }) => Math.log(particleSizeMm.d50))),
       d90: Math.max(...counted.map(({ medium }) => medium.particleSizeMm.d90), biggest.particleSizeMm.d90),
     },
     packing: {
-      interParticlePorosity: mean(({ packing }) => packing.interParticlePorosity), diameterMm: Math.exp(mean(({ packing }) => Math.log(packing.diameterMm))),
-      mixingFactor: mean(({ packing }) => packing.mixingFactor), compressibilityPerGPerCm3: mean(({ packing }) => packing.compressibilityPerGPerCm3),
+      interParticlePorosity: mean(({ packing }) => packing.interParticlePorosity),
+      diameterMm: Math.exp(mean(({ packing }) => Math.log(packing.diameterMm))),
+      mixingFactor: mean(({ packing }) => packing.mixingFactor),
+      compressibilityPerGPerCm3: mean(({ packing }) => packing.compressibilityPerGPerCm3),
     },
     cautions: [...new Set(parts.flatMap(({ medium }) => medium.cautions))],
     safety: {
-      amphibians: worst(({ safety }) => safety.amphibians), invertebrates: worst(({ safety }) => safety.invertebrates), carnivorousPlants: worst(({ safety }) => safety.carnivorousPlants),
-      flags: [...new Set(parts.flatMap(({ medium }) => (hasPeat(medium) ? [...medium.safety.flags, PEAT_FLAG] : medium.safety.flags)))], note: parts.map(({ medium }) => medium.safety.note).filter((note) => note !== "").join(" "),
+      amphibians: worst(({ safety }) => safety.amphibians),
+      invertebrates: worst(({ safety }) => safety.invertebrates),
+      carnivorousPlants: worst(({ safety }) => safety.carnivorousPlants),
+      flags: [
+        ...new Set(
+          parts.flatMap(({ medium }) => (hasPeat(medium) ? [...medium.safety.flags, PEAT_FLAG] : medium.safety.flags)),
+        ),
+      ],
+      note: parts
+        .map(({ medium }) => medium.safety.note)
+        .filter((note) => note !== "")
+        .join(" "),
     },
-    costClass: biggest.costClass, renewability: biggest.renewability, sources: [...new Set(parts.flatMap(({ medium }) => medium.sources))],
-    evidence: parts.length === 1 ? biggest.evidence : "physics", confidence: parts.length === 1 ? biggest.confidence : conductivityFactor > 3 ? "low" : "medium",
-    confidenceNote: parts.length === 1 ? biggest.confidenceNote : `Computed from its parts, which shrink by ${Math.round(100 * Math.max(0, shrinkFraction))} % on mixing; the rule was fitted on mixes described in the literature.`,
+    costClass: biggest.costClass,
+    renewability: biggest.renewability,
+    sources: [...new Set(parts.flatMap(({ medium }) => medium.sources))],
+    evidence: parts.length === 1 ? biggest.evidence : "physics",
+    confidence: parts.length === 1 ? biggest.confidence : conductivityFactor > 3 ? "low" : "medium",
+    confidenceNote:
+      parts.length === 1
+        ? biggest.confidenceNote
+        : `Computed from its parts, which shrink by ${Math.round(100 * Math.max(0, shrinkFraction))} % on mixing; the rule was fitted on mixes described in the literature.`,
   });
 }

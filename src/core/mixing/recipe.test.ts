@@ -2,13 +2,31 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { parseRecipe, recipeText, type FindMedium } from "./recipe";
 
-const KNOWN: Readonly<Record<string, string>> = { peat: "sphagnum-peat", perlite: "perlite-coarse-3-6", sand: "coarse-sand-0.5-2", "coarse sand": "coarse-sand-0.5-2", coir: "coir-pith-fine", bark: "bark-6-12", "bark 6-12 mm": "bark-6-12", "perlite, coarse": "perlite-coarse-3-6", pumice: "pumice-2-5" };
-const find: FindMedium = (words) => (KNOWN[words.toLowerCase()] ? { kind: "one", id: KNOWN[words.toLowerCase()]!, byName: true } : { kind: "none", near: words === "perlit" ? [{ id: "perlite-coarse-3-6", name: "Perlite, coarse" }] : [] });
+const KNOWN: Readonly<Record<string, string>> = {
+  peat: "sphagnum-peat",
+  perlite: "perlite-coarse-3-6",
+  sand: "coarse-sand-0.5-2",
+  "coarse sand": "coarse-sand-0.5-2",
+  coir: "coir-pith-fine",
+  bark: "bark-6-12",
+  "bark 6-12 mm": "bark-6-12",
+  "perlite, coarse": "perlite-coarse-3-6",
+  pumice: "pumice-2-5",
+};
+const find: FindMedium = (words) =>
+  KNOWN[words.toLowerCase()]
+    ? { kind: "one", id: KNOWN[words.toLowerCase()]!, byName: true }
+    : { kind: "none", near: words === "perlit" ? [{ id: "perlite-coarse-3-6", name: "Perlite, coarse" }] : [] };
 const read = (text: string) => {
   const parsed = parseRecipe(text, find);
-  return parsed.ok ? Object.fromEntries(parsed.value.map(({ mediumId, parts }) => [mediumId, parts])) : parsed.problems.map(({ path, code }) => `${path} ${code}`);
+  return parsed.ok
+    ? Object.fromEntries(parsed.value.map(({ mediumId, parts }) => [mediumId, parts]))
+    : parsed.problems.map(({ path, code }) => `${path} ${code}`);
 };
-const PEAT = "sphagnum-peat", PERLITE = "perlite-coarse-3-6", SAND = "coarse-sand-0.5-2", BARK = "bark-6-12";
+const PEAT = "sphagnum-peat",
+  PERLITE = "perlite-coarse-3-6",
+  SAND = "coarse-sand-0.5-2",
+  BARK = "bark-6-12";
 
 describe("a recipe", () => {
   it.each<[string, Record<string, number>]>([
@@ -43,25 +61,68 @@ describe("a recipe", () => {
     ["peat ".repeat(200), [" too-long"]],
   ])("%s is explained", (text, expected) => expect(read(text)).toEqual(expected));
 
-  it("names what an unknown word could be", () => expect(parseRecipe("1 perlit", find)).toMatchObject({ ok: false, problems: [{ message: "“perlit” is not known. Is it Perlite, coarse?" }] }));
+  it("names what an unknown word could be", () =>
+    expect(parseRecipe("1 perlit", find)).toMatchObject({
+      ok: false,
+      problems: [{ message: "“perlit” is not known. Is it Perlite, coarse?" }],
+    }));
 
   it("never throws, whatever is typed", () => {
     fc.assert(fc.property(fc.string({ unit: "grapheme", maxLength: 80 }), (text) => void parseRecipe(text, find)));
-    fc.assert(fc.property(fc.array(fc.constantFrom("2", "1:1", "½", "peat", ",", ":", "/", "%", "x", "-", "parts", "1/2", "\n"), { maxLength: 12 }).map((words) => words.join(" ")), (text) => void parseRecipe(text, find)));
+    fc.assert(
+      fc.property(
+        fc
+          .array(fc.constantFrom("2", "1:1", "½", "peat", ",", ":", "/", "%", "x", "-", "parts", "1/2", "\n"), {
+            maxLength: 12,
+          })
+          .map((words) => words.join(" ")),
+        (text) => void parseRecipe(text, find),
+      ),
+    );
   });
 
   it("written out reads back as itself", () => {
-    const anyPart = fc.record({ mediumId: fc.constantFrom(...Object.values(KNOWN)), parts: fc.integer({ min: 1, max: 40 }).map((quarters) => quarters / 4) });
-    const names: Readonly<Record<string, string>> = Object.fromEntries(Object.entries(KNOWN).map(([name, id]) => [id, name]));
-    fc.assert(fc.property(fc.uniqueArray(anyPart, { minLength: 1, maxLength: 5, selector: ({ mediumId }) => mediumId }), (parts) => {
-      expect(parseRecipe(recipeText(parts, (id) => names[id]!), find)).toEqual({ ok: true, value: parts });
-    }));
+    const anyPart = fc.record({
+      mediumId: fc.constantFrom(...Object.values(KNOWN)),
+      parts: fc.integer({ min: 1, max: 40 }).map((quarters) => quarters / 4),
+    });
+    const names: Readonly<Record<string, string>> = Object.fromEntries(
+      Object.entries(KNOWN).map(([name, id]) => [id, name]),
+    );
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(anyPart, { minLength: 1, maxLength: 5, selector: ({ mediumId }) => mediumId }),
+        (parts) => {
+          expect(
+            parseRecipe(
+              recipeText(parts, (id) => names[id]!),
+              find,
+            ),
+          ).toEqual({ ok: true, value: parts });
+        },
+      ),
+    );
   });
 });
 
 it("written with its names reads back, whatever the names hold", () => {
-  const names = ["House 1:1", "Part-composted bark", "X-mix", "Grit and sand, washed", "Bark x 2", "Compost 2024", "Loam + leaf 50 %", "Parts bin"];
-  const own: FindMedium = (words) => (names.includes(words) ? { kind: "one", id: words, byName: true } : { kind: "none", near: [] });
+  const names = [
+    "House 1:1",
+    "Part-composted bark",
+    "X-mix",
+    "Grit and sand, washed",
+    "Bark x 2",
+    "Compost 2024",
+    "Loam + leaf 50 %",
+    "Parts bin",
+  ];
+  const own: FindMedium = (words) =>
+    names.includes(words) ? { kind: "one", id: words, byName: true } : { kind: "none", near: [] };
   const parts = names.map((mediumId, i) => ({ mediumId, parts: i + 0.5 }));
-  expect(parseRecipe(recipeText(parts, (id) => id), own)).toEqual({ ok: true, value: parts });
+  expect(
+    parseRecipe(
+      recipeText(parts, (id) => id),
+      own,
+    ),
+  ).toEqual({ ok: true, value: parts });
 });

@@ -7,21 +7,51 @@ import { failed, ok, problem, type Problem, type Result } from "../units/problem
 export type RecipePart = { readonly mediumId: string; readonly parts: number };
 
 /** What a name turns out to be: one medium, or some it could be. */
-export type Found = { readonly kind: "one"; readonly id: string; /** Whether it was written as it is called, not nearly so. */ readonly byName: boolean } | { readonly kind: "none"; readonly near: readonly { readonly id: string; readonly name: string }[] };
+export type Found =
+  | {
+      readonly kind: "one";
+      readonly id: string;
+      /** Whether it was written as it is called, not nearly so. */ readonly byName: boolean;
+    }
+  | { readonly kind: "none"; readonly near: readonly { readonly id: string; readonly name: string }[] };
 export type FindMedium = (words: string) => Found;
 
 export const MOST_RECIPE_PARTS = 12;
 const LONGEST_RECIPE = 600;
 
-const FRACTIONS: Readonly<Record<string, number>> = { "½": 1 / 2, "¼": 1 / 4, "¾": 3 / 4, "⅓": 1 / 3, "⅔": 2 / 3, "⅛": 1 / 8, "⅜": 3 / 8, "⅝": 5 / 8, "⅞": 7 / 8 };
-const NUMBER_WORDS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, half: 0.5, quarter: 0.25 };
+const FRACTIONS: Readonly<Record<string, number>> = {
+  "½": 1 / 2,
+  "¼": 1 / 4,
+  "¾": 3 / 4,
+  "⅓": 1 / 3,
+  "⅔": 2 / 3,
+  "⅛": 1 / 8,
+  "⅜": 3 / 8,
+  "⅝": 5 / 8,
+  "⅞": 7 / 8,
+};
+const NUMBER_WORDS: Readonly<Record<string, number>> = {
+  a: 1,
+  an: 1,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  half: 0.5,
+  quarter: 0.25,
+};
 // "2", "1.5", "1,5", "1/2", "1 1/2", "1½", "½", "1e9", "-2"
 const AMOUNT = String.raw`[-−]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[½¼¾⅓⅔⅛⅜⅝⅞]|[½¼¾⅓⅔⅛⅜⅝⅞]|\d+(?:[.,]\d+)?(?:e\+?\d+)?)`;
 const MEASURE = String.raw`(?:parts?|vols?|volumes?|measures?|cups?|buckets?|scoops?|handfuls?|%|x|×)`;
 const BARE = new RegExp(String.raw`^(${AMOUNT})\s+(.+)$`, "iu");
 const LEADING = new RegExp(String.raw`^(${AMOUNT})\s*${MEASURE}?\s*(?:of\s+)?(.+)$`, "iu");
 const TRAILING = new RegExp(String.raw`^(.+?)\s*(?:[x×:=]\s*)?(${AMOUNT})\s*${MEASURE}?$`, "iu");
-const WORD_LEADING = new RegExp(String.raw`^(${Object.keys(NUMBER_WORDS).join("|")})\s+(?:a\s+)?(?:${MEASURE}\s+)?(?:of\s+)?(.+)$`, "iu");
+const WORD_LEADING = new RegExp(
+  String.raw`^(${Object.keys(NUMBER_WORDS).join("|")})\s+(?:a\s+)?(?:${MEASURE}\s+)?(?:of\s+)?(.+)$`,
+  "iu",
+);
 // a ratio before or after its names: "2:1:1 peat, perlite, bark"
 const RATIO = new RegExp(String.raw`(?:^|\s)(${AMOUNT}(?:\s*:\s*${AMOUNT})+)(?:\s|$)`, "iu");
 
@@ -31,26 +61,36 @@ function amountOf(text: string): number {
   const mixedFraction = /^(\d+)\s+(\d+)\s*\/\s*(\d+)$/u.exec(plain);
   const fraction = /^(\d+)\s*\/\s*(\d+)$/u.exec(plain);
   const sign = /^(\d*)\s*([½¼¾⅓⅔⅛⅜⅝⅞])$/u.exec(plain);
-  const value = mixedFraction ? Number(mixedFraction[1]) + Number(mixedFraction[2]) / Number(mixedFraction[3])
-    : fraction ? Number(fraction[1]) / Number(fraction[2])
-      : sign ? Number(sign[1] || 0) + FRACTIONS[sign[2]!]!
+  const value = mixedFraction
+    ? Number(mixedFraction[1]) + Number(mixedFraction[2]) / Number(mixedFraction[3])
+    : fraction
+      ? Number(fraction[1]) / Number(fraction[2])
+      : sign
+        ? Number(sign[1] || 0) + FRACTIONS[sign[2]!]!
         : Number(plain.replace(",", "."));
   return negative ? -value : value;
 }
 
-const trimmed = (pieces: readonly string[]): string[] => pieces.map((piece) => piece.trim().replace(/^[-•*]\s+/u, "")).filter((piece) => piece !== "");
+const trimmed = (pieces: readonly string[]): string[] =>
+  pieces.map((piece) => piece.trim().replace(/^[-•*]\s+/u, "")).filter((piece) => piece !== "");
 
 /**
  * The pieces of a list. Semicolons and lines part it surely; commas, "and" and "+" do unless what they would part is known as it stands ("Perlite, coarse").
  * "1,5" is a number: a comma between digits stays.
  */
-const piecesOf = (text: string, find: FindMedium): string[] => trimmed(text.split(/[;\n]/u)).flatMap((piece) =>
-  (/[,+&]|\s(?:and|with)\s/iu.test(piece) && isName(find(readPiece(piece, find).name)) ? [piece] : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu))));
+const piecesOf = (text: string, find: FindMedium): string[] =>
+  trimmed(text.split(/[;\n]/u)).flatMap((piece) =>
+    /[,+&]|\s(?:and|with)\s/iu.test(piece) && isName(find(readPiece(piece, find).name))
+      ? [piece]
+      : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu)),
+  );
 
 /** Reads a recipe. A name without a number is one part. Problems have the path of their piece, `parts[i]`, counted from the text's start. */
 export function parseRecipe(text: string, find: FindMedium): Result<readonly RecipePart[]> {
-  if (text.trim() === "") return failed(problem("", "empty", "Write parts and what they are of, such as 2 parts peat, 1 perlite, ½ sand."));
-  if (text.length > LONGEST_RECIPE) return failed(problem("", "too-long", `A recipe is ${LONGEST_RECIPE} characters at most.`));
+  if (text.trim() === "")
+    return failed(problem("", "empty", "Write parts and what they are of, such as 2 parts peat, 1 perlite, ½ sand."));
+  if (text.length > LONGEST_RECIPE)
+    return failed(problem("", "too-long", `A recipe is ${LONGEST_RECIPE} characters at most.`));
   // as it is written by `recipeText`, names may hold whatever would read as a ratio or a list
   const parted = trimmed(text.split(/[;\n]/u));
   const named = parted.every((piece) => isName(find(readPiece(piece, find).name)));
@@ -59,27 +99,50 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
   let names = text;
   if (ratio) {
     amounts = ratio[1]!.split(":").map((part) => amountOf(part.trim()));
-    names = ` ${text} `.replace(/\s+/gu, " ").replace(ratio[1]!, " ").trim().replace(/^(?:parts?\s+)?(?:of\s+)?/iu, "").replace(/^:|:$/gu, "");
+    names = ` ${text} `
+      .replace(/\s+/gu, " ")
+      .replace(ratio[1]!, " ")
+      .trim()
+      .replace(/^(?:parts?\s+)?(?:of\s+)?/iu, "")
+      .replace(/^:|:$/gu, "");
   }
   let pieces = named ? parted : piecesOf(names, find);
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s*[:/]\s*/u);
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s+/u);
-  if (pieces.length > MOST_RECIPE_PARTS) return failed(problem("", "too-many", `A recipe has ${MOST_RECIPE_PARTS} parts at most; this one has ${pieces.length}.`));
+  if (pieces.length > MOST_RECIPE_PARTS)
+    return failed(
+      problem("", "too-many", `A recipe has ${MOST_RECIPE_PARTS} parts at most; this one has ${pieces.length}.`),
+    );
   if (amounts && amounts.length !== pieces.length) {
-    return failed(problem("", "ratio", `${ratio![1]!.trim()} has ${amounts.length} numbers, but ${pieces.length} ${pieces.length === 1 ? "name follows" : "names follow"} it.`));
+    return failed(
+      problem(
+        "",
+        "ratio",
+        `${ratio![1]!.trim()} has ${amounts.length} numbers, but ${pieces.length} ${pieces.length === 1 ? "name follows" : "names follow"} it.`,
+      ),
+    );
   }
   const problems: Problem[] = [];
   const parts: RecipePart[] = [];
   pieces.forEach((piece, i) => {
     const path = `parts[${i}]`;
     const { amount, name } = amounts ? { amount: amounts[i]!, name: piece } : readPiece(piece, find);
-    if (!Number.isFinite(amount)) return void problems.push(problem(path, "not-a-number", `“${piece}”: the number cannot be used.`));
+    if (!Number.isFinite(amount))
+      return void problems.push(problem(path, "not-a-number", `“${piece}”: the number cannot be used.`));
     if (amount <= 0) return void problems.push(problem(path, "not-positive", `“${piece}”: parts must be more than 0.`));
-    if (amount > 1e6) return void problems.push(problem(path, "too-large", `“${piece}”: so many parts cannot be meant.`));
+    if (amount > 1e6)
+      return void problems.push(problem(path, "too-large", `“${piece}”: so many parts cannot be meant.`));
     const found = find(name);
     if (found.kind === "one") return void parts.push({ mediumId: found.id, parts: amount });
-    problems.push(problem(path, "unknown-medium", found.near.length > 0
-      ? `“${name}” is not known. Is it ${found.near.map((one) => one.name).join(", or ")}?` : `“${name}” is not known here.`));
+    problems.push(
+      problem(
+        path,
+        "unknown-medium",
+        found.near.length > 0
+          ? `“${name}” is not known. Is it ${found.near.map((one) => one.name).join(", or ")}?`
+          : `“${name}” is not known here.`,
+      ),
+    );
   });
   if (problems.length > 0) return failed(...problems);
   // one medium named twice is one part of it

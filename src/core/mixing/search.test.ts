@@ -5,7 +5,14 @@ import { blend } from "./blend";
 import { insteadOf, meanWaterBetween, searchMixes, type Candidate } from "./search";
 
 const medium = (id: string) => CATALOGUE.find((one) => one.id === id)!;
-const SOME = ["sphagnum-peat", "perlite-coarse-3-6", "coarse-sand-0.5-2", "pumice-2-5", "bark-6-12", "coir-pith-fine"].map(medium);
+const SOME = [
+  "sphagnum-peat",
+  "perlite-coarse-3-6",
+  "coarse-sand-0.5-2",
+  "pumice-2-5",
+  "bark-6-12",
+  "coir-pith-fine",
+].map(medium);
 const at15 = meanWaterBetween(0, 15);
 const stateOf = ({ parts }: Candidate) => {
   const mixed = blend(parts.map(({ mediumId, parts: amount }) => ({ medium: medium(mediumId), parts: amount })));
@@ -15,13 +22,23 @@ const stateOf = ({ parts }: Candidate) => {
 
 describe("mean water between suctions", () => {
   it("is the container's to 5e-3, for every medium", () => {
-    for (const { hydraulics, name } of CATALOGUE) expect([name, Math.abs(at15(hydraulics) - containerState(hydraulics, 15).water) < 5e-3 || hydraulics.modes.some(({ alphaPerCm }) => alphaPerCm > 1)]).toEqual([name, true]);
+    for (const { hydraulics, name } of CATALOGUE)
+      expect([
+        name,
+        Math.abs(at15(hydraulics) - containerState(hydraulics, 15).water) < 5e-3 ||
+          hydraulics.modes.some(({ alphaPerCm }) => alphaPerCm > 1),
+      ]).toEqual([name, true]);
   });
 });
 
 describe("looking for a mix", () => {
   it("finds mixes that meet what is asked, as an exact computation confirms, the plainest first", () => {
-    const { found, stoppedBy, tried } = searchMixes(SOME, at15, { air: { least: 0.25, most: 0.32 }, water: { least: 0.45, most: 0.6 } }, 8);
+    const { found, stoppedBy, tried } = searchMixes(
+      SOME,
+      at15,
+      { air: { least: 0.25, most: 0.32 }, water: { least: 0.45, most: 0.6 } },
+      8,
+    );
     expect(stoppedBy).toEqual([]);
     expect(tried).toBeGreaterThan(100);
     for (const candidate of found.filter(({ mismatch }) => mismatch === 0)) {
@@ -37,16 +54,33 @@ describe("looking for a mix", () => {
   });
 
   it("says which condition stops it when none can: dry sand holds no 80 % water", () => {
-    const { found, stoppedBy } = searchMixes([medium("coarse-sand-0.5-2"), medium("pea-gravel-6-10")], at15, { air: { least: 0.1, most: 0.3 }, water: { least: 0.8, most: 1 } }, 3);
+    const { found, stoppedBy } = searchMixes(
+      [medium("coarse-sand-0.5-2"), medium("pea-gravel-6-10")],
+      at15,
+      { air: { least: 0.1, most: 0.3 }, water: { least: 0.8, most: 1 } },
+      3,
+    );
     expect(stoppedBy).toContainEqual({ condition: "water", reachable: false });
     expect(found[0]!.mismatch).toBeGreaterThan(0.3);
-    const acid = searchMixes(SOME, at15, { air: { least: 0, most: 1 }, water: { least: 0, most: 1 }, pH: { least: 2, most: 3 } }, 3);
+    const acid = searchMixes(
+      SOME,
+      at15,
+      { air: { least: 0, most: 1 }, water: { least: 0, most: 1 }, pH: { least: 2, most: 3 } },
+      3,
+    );
     expect(acid.stoppedBy).toEqual([{ condition: "pH", reachable: false }]);
   });
 
   it("stops when it is cancelled, with what it has", () => {
     const whole = searchMixes(CATALOGUE, at15, { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } }, 5);
-    const stopped = searchMixes(CATALOGUE, at15, { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } }, 5, 4, () => true);
+    const stopped = searchMixes(
+      CATALOGUE,
+      at15,
+      { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } },
+      5,
+      4,
+      () => true,
+    );
     expect(stopped.tried).toBeLessThan(whole.tried / 10);
     expect(stopped.found).toHaveLength(5);
     expect(searchMixes([], at15, { air: { least: 0, most: 1 }, water: { least: 0, most: 1 } }, 3).found).toEqual([]);
@@ -56,8 +90,16 @@ describe("looking for a mix", () => {
 describe("instead of a medium", () => {
   it("finds itself first where it may, and near equals where it may not", () => {
     const pumice = medium("pumice-2-5");
-    expect(insteadOf(pumice.hydraulics, CATALOGUE, at15, 1).found[0]).toMatchObject({ parts: [{ mediumId: "pumice-2-5" }], mismatch: 0 });
-    const [next] = insteadOf(pumice.hydraulics, CATALOGUE.filter(({ id }) => id !== "pumice-2-5"), at15, 5).found;
+    expect(insteadOf(pumice.hydraulics, CATALOGUE, at15, 1).found[0]).toMatchObject({
+      parts: [{ mediumId: "pumice-2-5" }],
+      mismatch: 0,
+    });
+    const [next] = insteadOf(
+      pumice.hydraulics,
+      CATALOGUE.filter(({ id }) => id !== "pumice-2-5"),
+      at15,
+      5,
+    ).found;
     expect(next!.mismatch).toBeLessThan(0.03);
     const { air, water } = stateOf(next!);
     const own = containerState(pumice.hydraulics, 15);

@@ -35,15 +35,46 @@ export type SearchResult = {
   readonly stoppedBy: readonly { readonly condition: "air" | "water" | "pH"; readonly reachable: boolean }[];
 };
 
-const PAIRS: readonly (readonly number[])[] = [[1, 1], [2, 1], [1, 2], [3, 1], [1, 3], [4, 1], [1, 4], [3, 2], [2, 3]];
-const TRIPLES: readonly (readonly number[])[] = [[1, 1, 1], [2, 1, 1], [1, 2, 1], [1, 1, 2], [2, 2, 1], [2, 1, 2], [1, 2, 2], [3, 1, 1], [1, 3, 1], [1, 1, 3], [4, 2, 1], [4, 1, 2], [2, 4, 1]];
+const PAIRS: readonly (readonly number[])[] = [
+  [1, 1],
+  [2, 1],
+  [1, 2],
+  [3, 1],
+  [1, 3],
+  [4, 1],
+  [1, 4],
+  [3, 2],
+  [2, 3],
+];
+const TRIPLES: readonly (readonly number[])[] = [
+  [1, 1, 1],
+  [2, 1, 1],
+  [1, 2, 1],
+  [1, 1, 2],
+  [2, 2, 1],
+  [2, 1, 2],
+  [1, 2, 2],
+  [3, 1, 1],
+  [1, 3, 1],
+  [1, 1, 3],
+  [4, 2, 1],
+  [4, 1, 2],
+  [2, 4, 1],
+];
 /** Triples are made of this many media: those that came nearest alone or in pairs. A fourth part is tried on as many triples. */
 const MEDIA_IN_TRIPLES = 10;
 const TRIPLES_EXTENDED = 30;
 /** A mix of more parts must be nearer by this to be worth its trouble. */
 const PART_COSTS = 0.004;
 
-export function searchMixes(media: readonly Medium[], waterAt: WaterAt, wanted: Wanted, most: number, limit = 4, cancelled: () => boolean = () => false): SearchResult {
+export function searchMixes(
+  media: readonly Medium[],
+  waterAt: WaterAt,
+  wanted: Wanted,
+  most: number,
+  limit = 4,
+  cancelled: () => boolean = () => false,
+): SearchResult {
   const blendable = media.filter(({ packing }) => packing.mixingFactor > 0);
   const candidates: Candidate[] = [];
   const nearest = { air: Infinity, water: Infinity, pH: Infinity };
@@ -54,21 +85,38 @@ export function searchMixes(media: readonly Medium[], waterAt: WaterAt, wanted: 
     tried++;
     const water = waterAt(mixed.value.hydraulics);
     const air = Math.max(0, mixed.value.hydraulics.thetaS - water);
-    const off = { air: outside(air, wanted.air), water: outside(water, wanted.water), pH: wanted.pH ? outside(mixPH(parts, mixed.value.shares).typical, wanted.pH) / 10 : 0 };
+    const off = {
+      air: outside(air, wanted.air),
+      water: outside(water, wanted.water),
+      pH: wanted.pH ? outside(mixPH(parts, mixed.value.shares).typical, wanted.pH) / 10 : 0,
+    };
     for (const key of ["air", "water", "pH"] as const) nearest[key] = Math.min(nearest[key], off[key]);
-    const candidate = { parts: parts.map(({ medium, parts: amount }) => ({ mediumId: medium.id, parts: amount })), air, water, mismatch: off.air + off.water + off.pH };
+    const candidate = {
+      parts: parts.map(({ medium, parts: amount }) => ({ mediumId: medium.id, parts: amount })),
+      air,
+      water,
+      mismatch: off.air + off.water + off.pH,
+    };
     candidates.push(candidate);
     return candidate;
   };
   /** The nearest a medium came, in whatever it was part of. */
   const best = new Map<string, number>();
   const remember = (candidate: Candidate | undefined): void => {
-    for (const { mediumId } of candidate?.parts ?? []) best.set(mediumId, Math.min(best.get(mediumId) ?? Infinity, candidate!.mismatch));
+    for (const { mediumId } of candidate?.parts ?? [])
+      best.set(mediumId, Math.min(best.get(mediumId) ?? Infinity, candidate!.mismatch));
   };
   for (const medium of blendable) remember(consider([{ medium, parts: 1 }]));
   if (limit >= 2) {
     for (let i = 0; i < blendable.length && !cancelled(); i++) {
-      for (let j = i + 1; j < blendable.length; j++) for (const [a, b] of PAIRS) remember(consider([{ medium: blendable[i]!, parts: a! }, { medium: blendable[j]!, parts: b! }]));
+      for (let j = i + 1; j < blendable.length; j++)
+        for (const [a, b] of PAIRS)
+          remember(
+            consider([
+              { medium: blendable[i]!, parts: a! },
+              { medium: blendable[j]!, parts: b! },
+            ]),
+          );
     }
   }
   if (limit >= 3) {
@@ -78,7 +126,11 @@ export function searchMixes(media: readonly Medium[], waterAt: WaterAt, wanted: 
       for (let j = i + 1; j < chosen.length; j++) {
         for (let k = j + 1; k < chosen.length; k++) {
           for (const [a, b, c] of TRIPLES) {
-            const triple = consider([{ medium: chosen[i]!, parts: a! }, { medium: chosen[j]!, parts: b! }, { medium: chosen[k]!, parts: c! }]);
+            const triple = consider([
+              { medium: chosen[i]!, parts: a! },
+              { medium: chosen[j]!, parts: b! },
+              { medium: chosen[k]!, parts: c! },
+            ]);
             if (triple) triples.push(triple);
           }
         }
@@ -90,7 +142,10 @@ export function searchMixes(media: readonly Medium[], waterAt: WaterAt, wanted: 
         if (triple.mismatch === 0 || cancelled()) break;
         for (const medium of chosen) {
           if (triple.parts.some(({ mediumId }) => mediumId === medium.id)) continue;
-          consider([...triple.parts.map(({ mediumId, parts }) => ({ medium: byId.get(mediumId)!, parts })), { medium, parts: 1 }]);
+          consider([
+            ...triple.parts.map(({ mediumId, parts }) => ({ medium: byId.get(mediumId)!, parts })),
+            { medium, parts: 1 },
+          ]);
         }
       }
     }
@@ -98,9 +153,17 @@ export function searchMixes(media: readonly Medium[], waterAt: WaterAt, wanted: 
   const found = candidates.sort(byWorth).slice(0, most);
   const met = found[0]?.mismatch === 0;
   return {
-    found, tried,
-    stoppedBy: met ? [] : (["air", "water", "pH"] as const).filter((condition) => (condition !== "pH" || wanted.pH) && (nearest[condition] > 0 || conditionOf(found[0], condition, wanted) > 0))
-      .map((condition) => ({ condition, reachable: nearest[condition] === 0 })),
+    found,
+    tried,
+    stoppedBy: met
+      ? []
+      : (["air", "water", "pH"] as const)
+          .filter(
+            (condition) =>
+              (condition !== "pH" || wanted.pH) &&
+              (nearest[condition] > 0 || conditionOf(found[0], condition, wanted) > 0),
+          )
+          .map((condition) => ({ condition, reachable: nearest[condition] === 0 })),
   };
 }
 
@@ -113,12 +176,21 @@ const byWorth = (a: Candidate, b: Candidate): number => worth(a) - worth(b);
 /** How far the nearest candidate misses one condition. pH is left to the others: when they are met, it is what is missed. */
 function conditionOf(candidate: Candidate | undefined, condition: "air" | "water" | "pH", wanted: Wanted): number {
   if (!candidate) return 1;
-  return condition === "air" ? outside(candidate.air, wanted.air) : condition === "water" ? outside(candidate.water, wanted.water)
-    : candidate.mismatch - outside(candidate.air, wanted.air) - outside(candidate.water, wanted.water);
+  return condition === "air"
+    ? outside(candidate.air, wanted.air)
+    : condition === "water"
+      ? outside(candidate.water, wanted.water)
+      : candidate.mismatch - outside(candidate.air, wanted.air) - outside(candidate.water, wanted.water);
 }
 
 /** What stands in for a medium or mix at its place: the same air and water within the resolution of the rule. */
-export function insteadOf(hydraulics: VgHydraulics, media: readonly Medium[], waterAt: WaterAt, most: number, cancelled?: () => boolean): SearchResult {
+export function insteadOf(
+  hydraulics: VgHydraulics,
+  media: readonly Medium[],
+  waterAt: WaterAt,
+  most: number,
+  cancelled?: () => boolean,
+): SearchResult {
   const water = waterAt(hydraulics);
   const air = Math.max(0, hydraulics.thetaS - water);
   const exactly = (value: number): Span => ({ least: value, most: value });
@@ -126,13 +198,15 @@ export function insteadOf(hydraulics: VgHydraulics, media: readonly Medium[], wa
 }
 
 /** Mean water of a curve between two suctions, by Simpson's rule on even heights: quick, and good to 1e-3. */
-export const meanWaterBetween = (fromSuctionCm: number, toSuctionCm: number): WaterAt => (hydraulics) => {
-  const functions = hydraulicFunctions(hydraulics);
-  const steps = 16;
-  let sum = 0;
-  for (let i = 0; i <= steps; i++) {
-    const weight = i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2;
-    sum += weight * functions.waterContent(-(fromSuctionCm + ((toSuctionCm - fromSuctionCm) * i) / steps));
-  }
-  return sum / (3 * steps);
-};
+export const meanWaterBetween =
+  (fromSuctionCm: number, toSuctionCm: number): WaterAt =>
+  (hydraulics) => {
+    const functions = hydraulicFunctions(hydraulics);
+    const steps = 16;
+    let sum = 0;
+    for (let i = 0; i <= steps; i++) {
+      const weight = i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2;
+      sum += weight * functions.waterContent(-(fromSuctionCm + ((toSuctionCm - fromSuctionCm) * i) / steps));
+    }
+    return sum / (3 * steps);
+  };

@@ -7,25 +7,44 @@ import { shoppingFor } from "./shopping";
 
 const medium = (id: string): Medium => CATALOGUE.find((one) => one.id === id)!;
 const part = (id: string, parts: number) => ({ medium: medium(id), parts });
-const pack = (mediumId: string, more: Partial<Pack> = {}): Pack => ({ mediumId, kind: "bag", amount: 10, unit: "L", swells: 1, price: 4, ...more });
+const pack = (mediumId: string, more: Partial<Pack> = {}): Pack => ({
+  mediumId,
+  kind: "bag",
+  amount: 10,
+  unit: "L",
+  swells: 1,
+  price: 4,
+  ...more,
+});
 
 describe("a pack", () => {
   it("by volume fills what it swells to, by weight what the medium's dry weight says", () => {
-    expect(packFillsCm3(pack("sphagnum-peat", { kind: "bale", amount: 40, swells: 2 }), medium("sphagnum-peat"))).toBe(80_000);
+    expect(packFillsCm3(pack("sphagnum-peat", { kind: "bale", amount: 40, swells: 2 }), medium("sphagnum-peat"))).toBe(
+      80_000,
+    );
     // a 5 kg brick of coir gives some 60 to 75 L
-    const litres = packFillsCm3(pack("coir-pith-fine", { kind: "brick", amount: 5, unit: "kg" }), medium("coir-pith-fine")) / 1000;
+    const litres =
+      packFillsCm3(pack("coir-pith-fine", { kind: "brick", amount: 5, unit: "kg" }), medium("coir-pith-fine")) / 1000;
     expect(litres).toBeGreaterThan(50);
     expect(litres).toBeLessThan(80);
   });
 
   it("is bought whole: never too little, never one too many, and the rest is left over", () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 1e6, noNaN: true }), fc.double({ min: 0.1, max: 100, noNaN: true }), (looseCm3, amount) => {
-      const { packs, leftOverCm3, cost } = neededOf(medium("sphagnum-peat"), looseCm3, [pack("sphagnum-peat", { amount })]);
-      expect(packs! * amount * 1000).toBeGreaterThanOrEqual(looseCm3 * (1 - 1e-9));
-      expect((packs! - 1) * amount * 1000).toBeLessThan(looseCm3);
-      expect(leftOverCm3).toBeCloseTo(packs! * amount * 1000 - looseCm3, 4);
-      expect(cost).toBe(packs! * 4);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 1e6, noNaN: true }),
+        fc.double({ min: 0.1, max: 100, noNaN: true }),
+        (looseCm3, amount) => {
+          const { packs, leftOverCm3, cost } = neededOf(medium("sphagnum-peat"), looseCm3, [
+            pack("sphagnum-peat", { amount }),
+          ]);
+          expect(packs! * amount * 1000).toBeGreaterThanOrEqual(looseCm3 * (1 - 1e-9));
+          expect((packs! - 1) * amount * 1000).toBeLessThan(looseCm3);
+          expect(leftOverCm3).toBeCloseTo(packs! * amount * 1000 - looseCm3, 4);
+          expect(cost).toBe(packs! * 4);
+        },
+      ),
+    );
   });
 });
 
@@ -39,7 +58,10 @@ describe("shopping for all layers of a setup", () => {
   it("adds up each medium over the layers and rounds packs up only once", () => {
     const { layers, needed, cost } = shoppingFor(fillings, 0.1, [pack("sphagnum-peat", { amount: 20 })]);
     const [peat, perlite] = needed;
-    const loose = layers.flatMap(({ made }) => (made.ok ? made.batch.ingredients : [])).filter(({ mediumId }) => mediumId === "sphagnum-peat").map(({ looseCm3 }) => looseCm3);
+    const loose = layers
+      .flatMap(({ made }) => (made.ok ? made.batch.ingredients : []))
+      .filter(({ mediumId }) => mediumId === "sphagnum-peat")
+      .map(({ looseCm3 }) => looseCm3);
     expect(loose).toHaveLength(2);
     expect(peat!.looseCm3).toBeCloseTo(loose[0]! + loose[1]!, 6);
     expect(peat!.packs).toBe(Math.ceil(peat!.looseCm3 / 20_000));

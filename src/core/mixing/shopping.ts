@@ -6,7 +6,11 @@ import type { Problem } from "../units/problem";
 /** A layer to be filled: with a mix, one medium, or a piece of cloth or cord that is laid. */
 export type Filling = { readonly id: string; readonly roomCm3: number; readonly parts: readonly Part[] };
 /** What is made for one layer; a problem when it cannot be, such as for a mat, which is cut, not poured. */
-export type Filled = { readonly id: string; readonly made: { readonly ok: true; readonly batch: Batch } | { readonly ok: false; readonly problems: readonly Problem[] } };
+export type Filled = {
+  readonly id: string;
+  readonly made:
+    { readonly ok: true; readonly batch: Batch } | { readonly ok: false; readonly problems: readonly Problem[] };
+};
 
 export type Shopping = {
   readonly layers: readonly Filled[];

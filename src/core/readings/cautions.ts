@@ -38,8 +38,13 @@ export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem
 
 function openWater(setup: Setup, { waterTableCm, heightCm }: Readings, system: UnitSystem): Caution[] {
   if (!(waterTableCm > heightCm + 1e-9)) return [];
-  return [{ id: "open-water", subject: "water",
-    text: `${formatLength(waterTableCm - heightCm, system)} of open water: never leave small children or pets alone with it, however shallow. Mosquitoes breed in water that stands for more than a few days; a screen, or letting it dry within a day or so, breaks their cycle.` }];
+  return [
+    {
+      id: "open-water",
+      subject: "water",
+      text: `${formatLength(waterTableCm - heightCm, system)} of open water: never leave small children or pets alone with it, however shallow. Mosquitoes breed in water that stands for more than a few days; a screen, or letting it dry within a day or so, breaks their cycle.`,
+    },
+  ];
 }
 
 /**
@@ -55,74 +60,143 @@ function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Cau
     const interfaceCm = heights[i + 1]!;
     if (!breaksCapillarity(coarse) || breaksCapillarity(fine) || interfaceCm <= readings.waterTableCm) continue;
     const areaCm2 = vesselAreaCm2(setup.vessel);
-    const upper = makeColumn(setup.layers.slice(i + 1).map((layer, k) => ({
-      thicknessCm: layer.thicknessCm, areaCm2, hydraulics: readings.layers[i + 1 + k]!.medium.hydraulics,
-    })), DEFAULT_SPECIFIC_STORAGE_PER_CM);
-    const perchedTop = interfaceCm + topOfZones(zonesUnder(heightProfile(upper, upper.zCm.map((z) => -z)), WATERLOGGED_AIR_SPACE));
+    const upper = makeColumn(
+      setup.layers.slice(i + 1).map((layer, k) => ({
+        thicknessCm: layer.thicknessCm,
+        areaCm2,
+        hydraulics: readings.layers[i + 1 + k]!.medium.hydraulics,
+      })),
+      DEFAULT_SPECIFIC_STORAGE_PER_CM,
+    );
+    const perchedTop =
+      interfaceCm +
+      topOfZones(
+        zonesUnder(
+          heightProfile(
+            upper,
+            upper.zCm.map((z) => -z),
+          ),
+          WATERLOGGED_AIR_SPACE,
+        ),
+      );
     const settledTop = topOfZones(readings.waterlogged);
-    const extraCm3 = hydrostaticStorageCm3(upper, 0) - readings.layers.slice(i + 1).reduce((sum, layer) => sum + layer.storedCm3, 0);
+    const extraCm3 =
+      hydrostaticStorageCm3(upper, 0) - readings.layers.slice(i + 1).reduce((sum, layer) => sum + layer.storedCm3, 0);
     if (!(extraCm3 > 0)) continue;
-    return [{ id: "perched", subject: "settling",
-      text: `Shown is the settled state, weeks after the last watering. In the days after a soaking water perches on the ${coarse.name.toLowerCase()}: the wet zone can then reach ${formatLength(perchedTop, system)}${settledTop > 0 ? ` instead of ${formatLength(settledTop, system)}` : ""}.` }];
+    return [
+      {
+        id: "perched",
+        subject: "settling",
+        text: `Shown is the settled state, weeks after the last watering. In the days after a soaking water perches on the ${coarse.name.toLowerCase()}: the wet zone can then reach ${formatLength(perchedTop, system)}${settledTop > 0 ? ` instead of ${formatLength(settledTop, system)}` : ""}.`,
+      },
+    ];
   }
-  return [{ id: "settled-later", subject: "settling",
-    text: "Shown is the settled state. After a soaking the stack is wetter for some days while it drains." }];
+  return [
+    {
+      id: "settled-later",
+      subject: "settling",
+      text: "Shown is the settled state. After a soaking the stack is wetter for some days while it drains.",
+    },
+  ];
 }
 
 /** A wick that starts dry never starts. */
 function putInDry(setup: Setup, { layers }: Readings): Caution[] {
   if (historyOf(setup) !== "dry") return [];
-  const shed = [...new Set(layers.filter(({ medium }) => repelsWhenDry(medium)).map(({ medium }) => medium.name.toLowerCase()))];
+  const shed = [
+    ...new Set(layers.filter(({ medium }) => repelsWhenDry(medium)).map(({ medium }) => medium.name.toLowerCase())),
+  ];
   if (shed.length === 0) return [];
-  return [{ id: "put-in-dry", subject: "layers",
-    text: `Dry ${shed.join(" and ")} sheds water: a wick that starts dry never starts, and a dose runs down beside it. Wet it through before filling, with warm water or small doses and time, and water from the top at first.` }];
+  return [
+    {
+      id: "put-in-dry",
+      subject: "layers",
+      text: `Dry ${shed.join(" and ")} sheds water: a wick that starts dry never starts, and a dose runs down beside it. Wet it through before filling, with warm water or small doses and time, and water from the top at first.`,
+    },
+  ];
 }
 
 function stillDraining(setup: Setup): Caution[] {
   if (setup.water.kind !== "drained") return [];
-  return [{ id: "still-draining", subject: "settling",
-    text: "Shown is a day after a soaking to the brim. Left alone it drains on, slowly, towards its settled state; drinking roots and dry air take it further." }];
+  return [
+    {
+      id: "still-draining",
+      subject: "settling",
+      text: "Shown is a day after a soaking to the brim. Left alone it drains on, slowly, towards its settled state; drinking roots and dry air take it further.",
+    },
+  ];
 }
 
 function glass(setup: Setup): Caution[] {
   if (setup.vessel.material !== "glass") return [];
-  return [{ id: "glass-sun", subject: "glass", text: "Glass in the sun cooks what is inside: bright shade, never direct sun through closed glass." }];
+  return [
+    {
+      id: "glass-sun",
+      subject: "glass",
+      text: "Glass in the sun cooks what is inside: bright shade, never direct sun through closed glass.",
+    },
+  ];
 }
 
 function load(readings: Readings, system: UnitSystem): Caution[] {
   if (readings.loadKgPerM2 < LOAD_WORTH_ASKING_KG_PER_M2) return [];
-  return [{ id: "load", subject: "structure",
-    text: `It presses with ${formatLoad(readings.loadKgPerM2, system)}, vessel not counted. Shelves, decks, balconies and roofs have limits: a structural engineer decides.` }];
+  return [
+    {
+      id: "load",
+      subject: "structure",
+      text: `It presses with ${formatLoad(readings.loadKgPerM2, system)}, vessel not counted. Shelves, decks, balconies and roofs have limits: a structural engineer decides.`,
+    },
+  ];
 }
 
 function washedFines(setup: Setup, readings: Readings): Caution[] {
   return readings.layers.slice(0, -1).flatMap(({ medium: coarse }, i): Caution[] => {
     const fine = readings.layers[i + 1]!.medium;
     if (coarse.particleSizeMm.d10 <= FILTER_RATIO * fine.particleSizeMm.d90) return [];
-    return [{ id: `fines-${setup.layers[i]!.id}`, subject: "layers",
-      text: `${fine.name} washes down into ${coarse.name.toLowerCase()}: its grains fit the gaps. Put a separator between; mesh stays, paper rots within weeks.` }];
+    return [
+      {
+        id: `fines-${setup.layers[i]!.id}`,
+        subject: "layers",
+        text: `${fine.name} washes down into ${coarse.name.toLowerCase()}: its grains fit the gaps. Put a separator between; mesh stays, paper rots within weeks.`,
+      },
+    ];
   });
 }
 
 function drilling(setup: Setup): Caution[] {
   const hole = setup.water.kind === "drained" || (setup.water.kind === "free-water" && setup.water.overflowCm !== null);
   if (!hole) return [];
-  const brittle = setup.vessel.material === "glass" || setup.vessel.material === "ceramic" || setup.vessel.material === "stone";
-  return [{ id: "drilling", subject: "tools",
-    text: brittle
-      ? "Drilling glass, tile or stone: wet, slowly, with the right bit, eye protection and gloves; an old or toughened piece can shatter. One hole clogs: make two."
-      : "Drilling or cutting the vessel: eye protection, hold it firmly, back the wall. One hole clogs: make two." }];
+  const brittle =
+    setup.vessel.material === "glass" || setup.vessel.material === "ceramic" || setup.vessel.material === "stone";
+  return [
+    {
+      id: "drilling",
+      subject: "tools",
+      text: brittle
+        ? "Drilling glass, tile or stone: wet, slowly, with the right bit, eye protection and gloves; an old or toughened piece can shatter. One hole clogs: make two."
+        : "Drilling or cutting the vessel: eye protection, hold it firmly, back the wall. One hole clogs: make two.",
+    },
+  ];
 }
 
 function neverDrains(setup: Setup): Caution[] {
   if (setup.water.kind === "drained") return [];
-  return [{ id: "salts", subject: "salts",
-    text: "Nothing drains away, so salts gather: use rain or other soft water, feed little, and renew or rinse the filling when a crust shows." }];
+  return [
+    {
+      id: "salts",
+      subject: "salts",
+      text: "Nothing drains away, so salts gather: use rain or other soft water, feed little, and renew or rinse the filling when a crust shows.",
+    },
+  ];
 }
 
 function media(readings: Readings): Caution[] {
   const seen = [...new Map(readings.layers.map(({ medium }) => [medium.id, medium])).values()];
-  return seen.flatMap((medium) => medium.cautions.map((text, i): Caution => ({
-    id: `${medium.id}-${i}`, subject: "medium", text: `${medium.name}: ${text.charAt(0).toLowerCase()}${text.slice(1)}.`,
-  })));
+  return seen.flatMap((medium) =>
+    medium.cautions.map((text, i): Caution => ({
+      id: `${medium.id}-${i}`,
+      subject: "medium",
+      text: `${medium.name}: ${text.charAt(0).toLowerCase()}${text.slice(1)}.`,
+    })),
+  );
 }

@@ -21,9 +21,22 @@ const POT = potWith({ kind: "drained", outletCm: 0 });
 describe("with or without a drainage layer", () => {
   it("takes the coarse layer out and lets what lies on it reach down, or puts one under a stack that has none, at the same height", () => {
     const out = withOrWithoutDrainage(POT, medium, "new")!;
-    expect(out).toMatchObject({ kind: "without", thicknessCm: 5, setup: { layers: [{ mediumId: MIX, thicknessCm: 25 }] } });
+    expect(out).toMatchObject({
+      kind: "without",
+      thicknessCm: 5,
+      setup: { layers: [{ mediumId: MIX, thicknessCm: 25 }] },
+    });
     const back = withOrWithoutDrainage(out.setup, medium, "new")!;
-    expect(back).toMatchObject({ kind: "with", thicknessCm: 4, setup: { layers: [{ mediumId: GRAVEL, thicknessCm: 4, rooted: false }, { mediumId: MIX, thicknessCm: 21 }] } });
+    expect(back).toMatchObject({
+      kind: "with",
+      thicknessCm: 4,
+      setup: {
+        layers: [
+          { mediumId: GRAVEL, thicknessCm: 4, rooted: false },
+          { mediumId: MIX, thicknessCm: 21 },
+        ],
+      },
+    });
     expect(stackHeightCm(back.setup)).toBe(stackHeightCm(POT));
     expect(withOrWithoutDrainage({ ...POT, layers: [] }, medium, "new")).toBeUndefined();
     expect(withOrWithoutDrainage({ ...POT, layers: [layer(GRAVEL, 5)] }, medium, "new")).toBeUndefined();
@@ -38,26 +51,37 @@ describe("with or without a drainage layer", () => {
     expect(wetZoneRiseCm(now, held)).toBeCloseTo(rise, 0);
     expect(rise).toBeGreaterThan(12 - 5.5);
     expect(rise).toBeLessThan(12 + 0.1);
-    expect(plain(meaningOfDrainage(change, held, now, "day", "metric"))).toMatch(/^This vessel drains, and water perches on the pea gravel 6–10 mm: all that is wet in the soil lies 7\.\d cm higher than it would without the layer, by its 12 cm less the 4\.\d cm of suction/u);
+    expect(plain(meaningOfDrainage(change, held, now, "day", "metric"))).toMatch(
+      /^This vessel drains, and water perches on the pea gravel 6–10 mm: all that is wet in the soil lies 7\.\d cm higher than it would without the layer, by its 12 cm less the 4\.\d cm of suction/u,
+    );
     const shallow = withLayer(POT, "pea-gravel-6-10-5", { thicknessCm: 2 });
     const thin = withOrWithoutDrainage(shallow, medium, "new")!;
-    expect(meaningOfDrainage(thin, told(shallow, true), told(thin.setup, true), "day", "metric")).toContain("it lifts the wet zone by nothing");
+    expect(meaningOfDrainage(thin, told(shallow, true), told(thin.setup, true), "day", "metric")).toContain(
+      "it lifts the wet zone by nothing",
+    );
     expect(plain(meaningOfDrainage(change, held, now, "rest", "metric"))).toContain("Look at it a day after a soaking");
   });
 
   it("gives a spill its place in a sealed vessel, with the amounts the dose reading gives", () => {
-    const jar = potWith({ kind: "dosed", storedCm3: 700 }, [layer("scoria-10-25", 6), layer("coarse-sand-0.5-2", 8, true)]);
+    const jar = potWith({ kind: "dosed", storedCm3: 700 }, [
+      layer("scoria-10-25", 6),
+      layer("coarse-sand-0.5-2", 8, true),
+    ]);
     const change = withOrWithoutDrainage(jar, medium, "new")!;
     const [held, now] = [told(jar), told(change.setup)];
     const [takes, bare] = [held, now].map(({ setup, settled }) => readDose(setup, settled).untilRootsCm3!);
     expect(takes).toBeGreaterThan(bare!);
     expect(meaningOfDrainage(change, held, now, "rest", "metric")).toContain("the only place for a spill to go");
     const full = withWater(jar, { kind: "free-water", levelCm: 8, overflowCm: null });
-    expect(meaningOfDrainage(change, told(full), told({ ...change.setup, water: full.water }), "rest", "metric")).toContain("spares them no spill");
+    expect(
+      meaningOfDrainage(change, told(full), told({ ...change.setup, water: full.water }), "rest", "metric"),
+    ).toContain("spares them no spill");
     // peat as dry as this soaks up more than gravel takes: the other school has its case too
     const sponge = potWith({ kind: "dosed", storedCm3: 2000 }, [layer(GRAVEL, 4), layer(PEAT, 10)]);
     const swap = withOrWithoutDrainage(sponge, medium, "new")!;
-    expect(meaningOfDrainage(swap, told(sponge), told(swap.setup), "rest", "metric")).toContain("soil in its place would soak up more");
+    expect(meaningOfDrainage(swap, told(sponge), told(swap.setup), "rest", "metric")).toContain(
+      "soil in its place would soak up more",
+    );
   });
 });
 
@@ -75,7 +99,11 @@ describe("differences", () => {
   it("say when nothing is waterlogged any more, and when roots are gone", () => {
     const wet = told(potWith({ kind: "free-water", levelCm: 6, overflowCm: null }));
     const dry = told(potWith({ kind: "dosed", storedCm3: 900 }));
-    expect(differences(wet, dry, "metric").map(({ text }) => plain(text)).join()).toContain("nothing is waterlogged");
+    expect(
+      differences(wet, dry, "metric")
+        .map(({ text }) => plain(text))
+        .join(),
+    ).toContain("nothing is waterlogged");
     const bare = told(withLayer(wet.setup, `${MIX}-20`, { rooted: false }));
     expect(differences(wet, bare, "metric").map(({ text }) => text)).toContain("no layer with roots");
   });
@@ -96,17 +124,27 @@ describe("the doses ahead", () => {
 });
 
 describe("what is said of a supply", () => {
-  const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [layer(GRAVEL, 8), layer("fine-sand-0.1-0.5", 3, false), layer(MIX, 17)]);
+  const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [
+    layer(GRAVEL, 8),
+    layer("fine-sand-0.1-0.5", 3, false),
+    layer(MIX, 17),
+  ]);
   const say = (setup: Setup) => {
     const supply = supplyOf(setup, medium);
     if (!supply.ok) throw new Error("supply");
-    return supplySayings(setup, supply.value, "metric", () => "potting mix").map(({ heading, text, tone }) => ({ heading, text: plain(text), tone }));
+    return supplySayings(setup, supply.value, "metric", () => "potting mix").map(({ heading, text, tone }) => ({
+      heading,
+      text: plain(text),
+      tone,
+    }));
   };
 
   it("is a mark with its range and how long a fill lasts; trouble when the level is under it", () => {
     const [mark] = say(TROUGH);
     expect(mark).toMatchObject({ heading: "Refill mark", tone: "plain" });
-    expect(mark!.text).toMatch(/^Refill when the surface has fallen to 4\.\d cm \(4\.\d cm to 5 cm\): .* between 8 cm and there, which lasts about [\d.]+ such days\.$/u);
+    expect(mark!.text).toMatch(
+      /^Refill when the surface has fallen to 4\.\d cm \(4\.\d cm to 5 cm\): .* between 8 cm and there, which lasts about [\d.]+ such days\.$/u,
+    );
     const [low] = say(withWater(TROUGH, { kind: "free-water", levelCm: 2, overflowCm: 8 }));
     expect(low).toMatchObject({ tone: "trouble" });
     expect(low!.text).toContain("It stands lower now: refill it.");

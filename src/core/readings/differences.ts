@@ -19,25 +19,42 @@ export function differences(held: Told, now: Told, system: UnitSystem): Differen
   const found: Difference[] = [];
   const height = (id: string, of: string, before: number, after: number, more: string, less: string): void => {
     const by = after - before;
-    if (Math.abs(by) >= LEAST_CM) found.push({ id, text: `${of} ${formatLength(Math.abs(by), system)} ${by > 0 ? more : less}` });
+    if (Math.abs(by) >= LEAST_CM)
+      found.push({ id, text: `${of} ${formatLength(Math.abs(by), system)} ${by > 0 ? more : less}` });
   };
   const amount = (id: string, before: number, after: number, format: (value: number) => string, what: string): void => {
     const by = after - before;
-    if (Math.abs(by) > LEAST_RATIO * Math.max(before, after)) found.push({ id, text: `${format(Math.abs(by))} ${by > 0 ? "more" : "less"} ${what}` });
+    if (Math.abs(by) > LEAST_RATIO * Math.max(before, after))
+      found.push({ id, text: `${format(Math.abs(by))} ${by > 0 ? "more" : "less"} ${what}` });
   };
   const [a, b] = [held.readings, now.readings];
   const share = (id: string, what: string, before: number, after: number): void => {
-    if (Math.abs(after - before) >= LEAST_SHARE) found.push({ id, text: `${what} ${formatPercent(after)} instead of ${formatPercent(before)}` });
+    if (Math.abs(after - before) >= LEAST_SHARE)
+      found.push({ id, text: `${what} ${formatPercent(after)} instead of ${formatPercent(before)}` });
   };
   const [wetBefore, wetAfter] = [topOfZones(a.waterlogged), topOfZones(b.waterlogged)];
-  if (wetBefore === 0 && wetAfter > 0) found.push({ id: "wet-zone", text: `waterlogged to ${formatLength(wetAfter, system)}, where nothing was` });
-  else if (wetBefore > 0 && wetAfter === 0) found.push({ id: "wet-zone", text: `nothing is waterlogged; it was to ${formatLength(wetBefore, system)}` });
+  if (wetBefore === 0 && wetAfter > 0)
+    found.push({ id: "wet-zone", text: `waterlogged to ${formatLength(wetAfter, system)}, where nothing was` });
+  else if (wetBefore > 0 && wetAfter === 0)
+    found.push({ id: "wet-zone", text: `nothing is waterlogged; it was to ${formatLength(wetBefore, system)}` });
   else height("wet-zone", "waterlogged zone", wetBefore, wetAfter, "higher", "lower");
   if (a.rootZone && b.rootZone) {
     share("roots-air", "air at the roots", a.rootZone.meanAirSpace, b.rootZone.meanAirSpace);
-    share("roots-drowned", "of the rooted height waterlogged:", a.rootZone.waterloggedShare, b.rootZone.waterloggedShare);
-    amount("easy", a.rootZone.easilyAvailableCm3, b.rootZone.easilyAvailableCm3, (cm3) => formatVolume(cm3, system), "easily available water at the roots");
-  } else if (!a.rootZone !== !b.rootZone) found.push({ id: "roots", text: b.rootZone ? "roots, where there were none" : "no layer with roots" });
+    share(
+      "roots-drowned",
+      "of the rooted height waterlogged:",
+      a.rootZone.waterloggedShare,
+      b.rootZone.waterloggedShare,
+    );
+    amount(
+      "easy",
+      a.rootZone.easilyAvailableCm3,
+      b.rootZone.easilyAvailableCm3,
+      (cm3) => formatVolume(cm3, system),
+      "easily available water at the roots",
+    );
+  } else if (!a.rootZone !== !b.rootZone)
+    found.push({ id: "roots", text: b.rootZone ? "roots, where there were none" : "no layer with roots" });
   height("standing", "free water", a.waterTableCm, b.waterTableCm, "higher", "lower");
   amount("held", a.storedCm3, b.storedCm3, (cm3) => formatVolume(cm3, system), "water held");
   amount("soil", rootedCm3(held), rootedCm3(now), (cm3) => formatVolume(cm3, system), "rooted soil");
@@ -46,26 +63,41 @@ export function differences(held: Told, now: Told, system: UnitSystem): Differen
   return found;
 }
 
-const rootedCm3 = ({ setup, readings }: Told): number => readings.layers.reduce((sum, layer, i) => sum + (setup.layers[i]!.rooted ? layer.volumeCm3 : 0), 0);
+const rootedCm3 = ({ setup, readings }: Told): number =>
+  readings.layers.reduce((sum, layer, i) => sum + (setup.layers[i]!.rooted ? layer.volumeCm3 : 0), 0);
 
 /** What a drainage layer means in the vessel it is in: both schools are right, each in its own. */
-export function meaningOfDrainage({ kind, thicknessCm, medium }: Pick<WithOrWithout, "kind" | "thicknessCm" | "medium">, held: Told, now: Told, when: "day" | "rest", system: UnitSystem): string {
+export function meaningOfDrainage(
+  { kind, thicknessCm, medium }: Pick<WithOrWithout, "kind" | "thicknessCm" | "medium">,
+  held: Told,
+  now: Told,
+  when: "day" | "rest",
+  system: UnitSystem,
+): string {
   const [without, withLayer] = kind === "without" ? [now, held] : [held, now];
   const name = medium.name.toLowerCase();
   const cm = (height: number): string => formatLength(height, system);
   const { water } = now.setup;
   if (water.kind !== "drained") {
     const [takes, bare] = [withLayer, without].map((one) => readDose(one.setup, one.settled).untilRootsCm3);
-    if (takes === undefined || bare === undefined) return "This vessel is sealed: the layer is where a spill goes. No layer is marked as rooted, so what it spares them is not known.";
-    const spill = bare === 0 ? "without it water stands among the roots already" : `without it ${formatVolume(bare, system)} does it`;
-    if (takes === 0) return `This vessel is sealed, and water stands among the roots already, above the ${name}: it spares them no spill.`;
+    if (takes === undefined || bare === undefined)
+      return "This vessel is sealed: the layer is where a spill goes. No layer is marked as rooted, so what it spares them is not known.";
+    const spill =
+      bare === 0
+        ? "without it water stands among the roots already"
+        : `without it ${formatVolume(bare, system)} does it`;
+    if (takes === 0)
+      return `This vessel is sealed, and water stands among the roots already, above the ${name}: it spares them no spill.`;
     if (takes <= bare) {
       return `This vessel is sealed: a spill gathers in the ${name}, out of the roots' reach and where it can be seen. But as dry as this stack is, soil in its place would soak up more: water stands among the roots after ${formatVolume(takes, system)} more with the layer, after ${formatVolume(bare, system)} without.`;
     }
     return `This vessel is sealed: the ${name} is the only place for a spill to go. With it ${formatVolume(takes, system)} more can come in before water stands among the roots; ${spill}.`;
   }
   const [airWith, airWithout] = [withLayer, without].map(({ readings }) => readings.rootZone?.meanAirSpace);
-  const airs = airWith !== undefined && airWithout !== undefined ? ` Air at the roots is ${formatPercent(airWith)} with it and ${formatPercent(airWithout)} without.` : "";
+  const airs =
+    airWith !== undefined && airWithout !== undefined
+      ? ` Air at the roots is ${formatPercent(airWith)} with it and ${formatPercent(airWithout)} without.`
+      : "";
   if (when === "rest") {
     return `This vessel drains. At rest, weeks on, the suction at a height is the same with or without the ${name}; what counts for roots is the days after a watering, when water perches on it. Look at it a day after a soaking.${airs}`;
   }

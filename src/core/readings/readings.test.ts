@@ -38,7 +38,9 @@ describe("zones by height", () => {
   });
 
   it("are told apart when a fine layer lies wet over a drained coarse one", () => {
-    const { readings } = read(potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 6), layer("fine-sand-0.1-0.5", 4), layer(MIX, 10)]));
+    const { readings } = read(
+      potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 6), layer("fine-sand-0.1-0.5", 4), layer(MIX, 10)]),
+    );
     expect(readings.waterlogged).toHaveLength(2);
     expect(readings.waterlogged[1]!.fromCm).toBeCloseTo(6, 9);
     expect(readings.waterlogged[1]!.toCm).toBeCloseTo(10, 1);
@@ -46,22 +48,41 @@ describe("zones by height", () => {
 
   it("never end lower when the water stands higher, for any stack", () => {
     const anyMedium = fc.constantFrom(...CATALOGUE.map(({ id }) => id as string));
-    const anyPot = fc.array(fc.tuple(anyMedium, fc.double({ min: 0.5, max: 6, noNaN: true })), { minLength: 1, maxLength: 5 });
-    fc.assert(fc.property(anyPot, fc.double({ min: 0, max: 28, noNaN: true }), (parts, levelCm) => {
-      const layers = parts.map(([id, thicknessCm], i) => ({ ...layer(id, thicknessCm), id: String(i) }));
-      const [lower, higher] = [levelCm, levelCm + 1.5].map((level) => read(potWith({ kind: "free-water", levelCm: level, overflowCm: null }, layers)).readings);
-      expect(topOfZones(higher!.waterlogged)).toBeGreaterThanOrEqual(topOfZones(lower!.waterlogged) - 1e-9);
-      expect(higher!.storedCm3).toBeGreaterThanOrEqual(lower!.storedCm3 - 1e-9);
-      for (const { meanAirSpace, leastAirSpace, meanTheta, medium: { hydraulics } } of higher!.layers) {
-        expect(meanAirSpace + meanTheta).toBeCloseTo(hydraulics.thetaS, 4);
-        // the mean comes from exact storage, the least from points: equal when saturated, but for rounding
-        expect(leastAirSpace).toBeLessThanOrEqual(meanAirSpace + 2e-3);
-      }
-    }), { numRuns: 150 });
+    const anyPot = fc.array(fc.tuple(anyMedium, fc.double({ min: 0.5, max: 6, noNaN: true })), {
+      minLength: 1,
+      maxLength: 5,
+    });
+    fc.assert(
+      fc.property(anyPot, fc.double({ min: 0, max: 28, noNaN: true }), (parts, levelCm) => {
+        const layers = parts.map(([id, thicknessCm], i) => ({ ...layer(id, thicknessCm), id: String(i) }));
+        const [lower, higher] = [levelCm, levelCm + 1.5].map(
+          (level) => read(potWith({ kind: "free-water", levelCm: level, overflowCm: null }, layers)).readings,
+        );
+        expect(topOfZones(higher!.waterlogged)).toBeGreaterThanOrEqual(topOfZones(lower!.waterlogged) - 1e-9);
+        expect(higher!.storedCm3).toBeGreaterThanOrEqual(lower!.storedCm3 - 1e-9);
+        for (const {
+          meanAirSpace,
+          leastAirSpace,
+          meanTheta,
+          medium: { hydraulics },
+        } of higher!.layers) {
+          expect(meanAirSpace + meanTheta).toBeCloseTo(hydraulics.thetaS, 4);
+          // the mean comes from exact storage, the least from points: equal when saturated, but for rounding
+          expect(leastAirSpace).toBeLessThanOrEqual(meanAirSpace + 2e-3);
+        }
+      }),
+      { numRuns: 150 },
+    );
   });
 
   it("cross a limit between two points on a straight line", () => {
-    const profile = { zCm: Float64Array.of(0, 1, 2), psiCm: new Float64Array(3), theta: new Float64Array(3), airSpace: Float64Array.of(0, 0.04, 0.14), firstPoint: [0, 3] };
+    const profile = {
+      zCm: Float64Array.of(0, 1, 2),
+      psiCm: new Float64Array(3),
+      theta: new Float64Array(3),
+      airSpace: Float64Array.of(0, 0.04, 0.14),
+      firstPoint: [0, 3],
+    };
     expect(zonesUnder(profile, 0.05)).toEqual([{ fromCm: 0, toCm: 1.1 }]);
     expect(readAt(profile, 1.5)?.airSpace).toBeCloseTo(0.09, 12);
     expect(readAt(profile, 2.1)).toBeUndefined();
@@ -75,7 +96,7 @@ describe("readings of a layer", () => {
     const [gravel, mix] = readings.layers;
     expect(gravel!.volumeCm3).toBeCloseTo(5 * area, 6);
     expect(gravel!.storedCm3).toBeCloseTo(5 * area * 0.396, 0);
-    expect(gravel!.dryKg).toBeCloseTo(medium(GRAVEL)!.dryBulkDensityGPerCm3.typical * 5 * area / 1000, 9);
+    expect(gravel!.dryKg).toBeCloseTo((medium(GRAVEL)!.dryBulkDensityGPerCm3.typical * 5 * area) / 1000, 9);
     expect(mix!.wetKg - mix!.dryKg).toBeCloseTo(mix!.storedCm3 / 1000, 9);
     expect(readings.wetKg).toBeCloseTo(gravel!.wetKg + mix!.wetKg, 9);
     expect(readings.loadKgPerM2).toBeCloseTo(readings.wetKg / (area / 1e4), 9);
@@ -109,7 +130,10 @@ describe("a dose", () => {
   });
 
   it("reckons a drainage layer apart from the soil over it", () => {
-    const setup = potWith({ kind: "dosed", storedCm3: 1200 }, [layer("fired-clay-pebbles-8-16", 4), layer("coir-pith-fine", 8)]);
+    const setup = potWith({ kind: "dosed", storedCm3: 1200 }, [
+      layer("fired-clay-pebbles-8-16", 4),
+      layer("coir-pith-fine", 8),
+    ]);
     const dose = readDose(setup, read(setup).settled);
     expect(dose.untilRootsCm3! - dose.untilBaseCm3).toBeGreaterThan(400);
   });
@@ -148,7 +172,9 @@ describe("a drained vessel a day after a soaking", () => {
     expect(topOfZones(day(over).tight)).toBeGreaterThan(topOfZones(day(plain).tight) + 3);
     expect(topOfZones(rest.tight)).toBeLessThan(2);
     expect(day(over).layers[1]!.meanAirSpace).toBeGreaterThan(day(plain).layers[0]!.meanAirSpace);
-    expect(day(over).layers[1]!.meanAirSpace).toBeLessThan((day(plain).layers[0]!.meanAirSpace + rest.layers[1]!.meanAirSpace) / 2 + 0.01);
+    expect(day(over).layers[1]!.meanAirSpace).toBeLessThan(
+      (day(plain).layers[0]!.meanAirSpace + rest.layers[1]!.meanAirSpace) / 2 + 0.01,
+    );
   });
 
   it("stands at a raised outlet, and is simply full where the outlet lies above the soil", () => {
@@ -164,21 +190,33 @@ describe("sentences", () => {
     const setup = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
     const { readings } = read(setup);
     const said = readingSentences(setup, readings, undefined, "metric").map(({ text }) => plain(text));
-    expect(said[0]).toBe("Free water stands at 4 cm, in the pea gravel 6–10 mm; 498 mL lies below that level. The overflow is 1 cm above it.");
+    expect(said[0]).toBe(
+      "Free water stands at 4 cm, in the pea gravel 6–10 mm; 498 mL lies below that level. The overflow is 1 cm above it.",
+    );
     expect(said[1]).toMatch(/^Waterlogged up to \d.*The surface, at 25 cm, has \d\d % air\.$/u);
     expect(said[2]).toMatch(/^The root zone has \d\d % air on the whole/u);
   });
 
   it("speak in inches and gallons as well", () => {
     const setup = potWith({ kind: "free-water", levelCm: 5.08, overflowCm: null });
-    expect(plain(readingSentences(setup, read(setup).readings, undefined, "imperial")[0]!.text)).toMatch(/^Free water stands at 2\.?0? in/u);
+    expect(plain(readingSentences(setup, read(setup).readings, undefined, "imperial")[0]!.text)).toMatch(
+      /^Free water stands at 2\.?0? in/u,
+    );
   });
 
   it("give every number a why with inputs, a source and an uncertainty", () => {
     const setup = potWith({ kind: "dosed", storedCm3: 1500 });
     const { settled, readings } = read(setup);
     const sentences = readingSentences(setup, readings, readDose(setup, settled), "metric");
-    expect(sentences.map(({ id }) => id)).toEqual(["standing", "wet-zone", "roots", "dose", "dose-roots", "held", "weight"]);
+    expect(sentences.map(({ id }) => id)).toEqual([
+      "standing",
+      "wet-zone",
+      "roots",
+      "dose",
+      "dose-roots",
+      "held",
+      "weight",
+    ]);
     for (const { why } of sentences) {
       expect(why.inputs.length).toBeGreaterThan(0);
       expect(Math.min(why.formula.length, why.source.length, why.uncertainty.length)).toBeGreaterThan(10);
@@ -186,7 +224,9 @@ describe("sentences", () => {
   });
 
   it("put a whole setup in one line", () => {
-    expect(plain(stateLine(read(potWith({ kind: "free-water", levelCm: 26, overflowCm: null })).readings, "metric"))).toMatch(/^Waterlogged to the surface; air at the roots 0 %$/u);
+    expect(
+      plain(stateLine(read(potWith({ kind: "free-water", levelCm: 26, overflowCm: null })).readings, "metric")),
+    ).toMatch(/^Waterlogged to the surface; air at the roots 0 %$/u);
   });
 });
 
@@ -194,7 +234,10 @@ describe("cautions", () => {
   const subjects = (setup: Setup): string[] => cautionsFor(setup, read(setup).readings, "metric").map(({ id }) => id);
 
   it("warn of open water, of glass in the sun and of drilling where they apply, and only there", () => {
-    const glassPond: Setup = { ...potWith({ kind: "free-water", levelCm: 28, overflowCm: null }), vessel: { shape: "round", insideDiameterCm: 20, insideDepthCm: 30, material: "glass" } };
+    const glassPond: Setup = {
+      ...potWith({ kind: "free-water", levelCm: 28, overflowCm: null }),
+      vessel: { shape: "round", insideDiameterCm: 20, insideDepthCm: 30, material: "glass" },
+    };
     expect(subjects(glassPond)).toEqual(expect.arrayContaining(["open-water", "glass-sun", "salts"]));
     const drained = subjects(potWith({ kind: "drained", outletCm: 0 }));
     expect(drained).toContain("drilling");
@@ -210,7 +253,15 @@ describe("cautions", () => {
   });
 
   it("tell when fines wash into a coarse layer (after Terzaghi & Peck 1948)", () => {
-    expect(subjects(potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 5), layer("fine-sand-0.1-0.5", 5)])).some((id) => id.startsWith("fines-"))).toBe(true);
-    expect(subjects(potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 5), layer("fine-sand-0.1-0.5", 5)])).some((id) => id.startsWith("fines-"))).toBe(false);
+    expect(
+      subjects(potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 5), layer("fine-sand-0.1-0.5", 5)])).some(
+        (id) => id.startsWith("fines-"),
+      ),
+    ).toBe(true);
+    expect(
+      subjects(
+        potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 5), layer("fine-sand-0.1-0.5", 5)]),
+      ).some((id) => id.startsWith("fines-")),
+    ).toBe(false);
   });
 });

@@ -88,25 +88,47 @@ export const topOfZones = (zones: readonly Zone[]): number => zones.at(-1)?.toCm
 export function readSettled(setup: Setup, { column, equilibrium }: Settled, medium: MediumLookup): Readings {
   const profile = heightProfile(column, equilibrium.psiCm);
   const layers = column.layers.map((_, index) =>
-    readLayer(column, profile, equilibrium.theta, index, equilibrium.layerStoredCm3[index]!, medium(setup.layers[index]!.mediumId)!));
+    readLayer(
+      column,
+      profile,
+      equilibrium.theta,
+      index,
+      equilibrium.layerStoredCm3[index]!,
+      medium(setup.layers[index]!.mediumId)!,
+    ),
+  );
   const waterlogged = zonesUnder(profile, WATERLOGGED_AIR_SPACE);
-  const sum = (of: (reading: LayerReading) => number): number => layers.reduce((total, reading) => total + of(reading), 0);
+  const sum = (of: (reading: LayerReading) => number): number =>
+    layers.reduce((total, reading) => total + of(reading), 0);
   const dryKg = sum((layer) => layer.dryKg);
   const openCm3 = openWaterCm3(setup, column, equilibrium.waterTableCm);
   const wetKg = sum((layer) => layer.wetKg) + (equilibrium.pondedCm3 + openCm3) / 1000;
   return {
-    profile, heightCm: column.heightCm, waterTableCm: equilibrium.waterTableCm, pondedCm3: equilibrium.pondedCm3,
-    standingCm3: poreVolumeBelowCm3(column, equilibrium.waterTableCm) + openCm3, openCm3,
-    waterlogged, tight: zonesUnder(profile, TIGHT_AIR_SPACE),
+    profile,
+    heightCm: column.heightCm,
+    waterTableCm: equilibrium.waterTableCm,
+    pondedCm3: equilibrium.pondedCm3,
+    standingCm3: poreVolumeBelowCm3(column, equilibrium.waterTableCm) + openCm3,
+    openCm3,
+    waterlogged,
+    tight: zonesUnder(profile, TIGHT_AIR_SPACE),
     surfaceAirSpace: profile.airSpace.at(-1)!,
-    layers, rootZone: readRootZone(setup, column, layers, waterlogged),
-    storedCm3: equilibrium.storedCm3, dryKg, wetKg,
+    layers,
+    rootZone: readRootZone(setup, column, layers, waterlogged),
+    storedCm3: equilibrium.storedCm3,
+    dryKg,
+    wetKg,
     loadKgPerM2: wetKg / (vesselAreaCm2(setup.vessel) / 1e4),
   };
 }
 
 function readLayer(
-  column: Column, profile: HeightProfile, theta: Float64Array, index: number, storedCm3: number, medium: Medium,
+  column: Column,
+  profile: HeightProfile,
+  theta: Float64Array,
+  index: number,
+  storedCm3: number,
+  medium: Medium,
 ): LayerReading {
   const { areaCm2, bottomCm, topCm, firstCell, cellCount, functions } = column.layers[index]!;
   const volumeCm3 = areaCm2 * (topCm - bottomCm);
@@ -115,22 +137,36 @@ function readLayer(
     const wet = functions.waterContent(wetPsi);
     const dry = functions.waterContent(dryPsi);
     let cm3 = 0;
-    for (let i = firstCell; i < firstCell + cellCount; i++) cm3 += cellCm3 * Math.max(0, Math.min(theta[i]!, wet) - dry);
+    for (let i = firstCell; i < firstCell + cellCount; i++)
+      cm3 += cellCm3 * Math.max(0, Math.min(theta[i]!, wet) - dry);
     return cm3;
   };
   let least = profile.firstPoint[index]!;
-  for (let i = least; i < profile.firstPoint[index + 1]!; i++) if (profile.airSpace[i]! < profile.airSpace[least]!) least = i;
+  for (let i = least; i < profile.firstPoint[index + 1]!; i++)
+    if (profile.airSpace[i]! < profile.airSpace[least]!) least = i;
   const meanTheta = storedCm3 / volumeCm3;
-  const dryKg = medium.dryBulkDensityGPerCm3.typical * volumeCm3 / 1000;
+  const dryKg = (medium.dryBulkDensityGPerCm3.typical * volumeCm3) / 1000;
   return {
-    medium, volumeCm3, meanTheta, meanAirSpace: Math.max(0, functions.thetaS - meanTheta),
-    leastAirSpace: profile.airSpace[least]!, leastAirHeightCm: profile.zCm[least]!, storedCm3,
-    easilyAvailableCm3: between(EASY_PSI_CM.wet, EASY_PSI_CM.dry), bufferCm3: between(BUFFER_PSI_CM.wet, BUFFER_PSI_CM.dry),
-    dryKg, wetKg: dryKg + storedCm3 / 1000,
+    medium,
+    volumeCm3,
+    meanTheta,
+    meanAirSpace: Math.max(0, functions.thetaS - meanTheta),
+    leastAirSpace: profile.airSpace[least]!,
+    leastAirHeightCm: profile.zCm[least]!,
+    storedCm3,
+    easilyAvailableCm3: between(EASY_PSI_CM.wet, EASY_PSI_CM.dry),
+    bufferCm3: between(BUFFER_PSI_CM.wet, BUFFER_PSI_CM.dry),
+    dryKg,
+    wetKg: dryKg + storedCm3 / 1000,
   };
 }
 
-function readRootZone(setup: Setup, column: Column, layers: readonly LayerReading[], waterlogged: readonly Zone[]): RootZoneReading | undefined {
+function readRootZone(
+  setup: Setup,
+  column: Column,
+  layers: readonly LayerReading[],
+  waterlogged: readonly Zone[],
+): RootZoneReading | undefined {
   const rooted = layers.filter((_, i) => setup.layers[i]!.rooted);
   if (rooted.length === 0) return undefined;
   const volume = rooted.reduce((sum, layer) => sum + layer.volumeCm3, 0);
@@ -140,11 +176,13 @@ function readRootZone(setup: Setup, column: Column, layers: readonly LayerReadin
   column.layers.forEach(({ bottomCm, topCm }, i) => {
     if (!setup.layers[i]!.rooted) return;
     height += topCm - bottomCm;
-    for (const zone of waterlogged) drowned += Math.max(0, Math.min(topCm, zone.toCm) - Math.max(bottomCm, zone.fromCm));
+    for (const zone of waterlogged)
+      drowned += Math.max(0, Math.min(topCm, zone.toCm) - Math.max(bottomCm, zone.fromCm));
   });
   return {
     meanAirSpace: rooted.reduce((sum, layer) => sum + layer.meanAirSpace * layer.volumeCm3, 0) / volume,
-    leastAirSpace: least.leastAirSpace, leastAirHeightCm: least.leastAirHeightCm,
+    leastAirSpace: least.leastAirSpace,
+    leastAirHeightCm: least.leastAirHeightCm,
     easilyAvailableCm3: rooted.reduce((sum, layer) => sum + layer.easilyAvailableCm3, 0),
     bufferCm3: rooted.reduce((sum, layer) => sum + layer.bufferCm3, 0),
     waterloggedShare: drowned / height,
@@ -152,8 +190,11 @@ function readRootZone(setup: Setup, column: Column, layers: readonly LayerReadin
 }
 
 function poreVolumeBelowCm3(column: Column, heightCm: number): number {
-  return column.layers.reduce((sum, { bottomCm, topCm, areaCm2, functions }) =>
-    sum + areaCm2 * functions.thetaS * Math.max(0, Math.min(topCm, heightCm) - bottomCm), 0);
+  return column.layers.reduce(
+    (sum, { bottomCm, topCm, areaCm2, functions }) =>
+      sum + areaCm2 * functions.thetaS * Math.max(0, Math.min(topCm, heightCm) - bottomCm),
+    0,
+  );
 }
 
 /** How much water a sealed stack still takes before free water stands at each of two places; 0 when it stands there already. */
@@ -166,9 +207,14 @@ export type DoseReading = {
 
 export function readDose(setup: Setup, { column, equilibrium }: Settled): DoseReading {
   const held = equilibrium.storedCm3 + equilibrium.pondedCm3 + openWaterCm3(setup, column, equilibrium.waterTableCm);
-  const until = (heightCm: number): number => Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(setup, column, heightCm) - held);
+  const until = (heightCm: number): number =>
+    Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(setup, column, heightCm) - held);
   const rootsBottomCm = rootZoneCm(setup)?.fromCm;
-  return { untilBaseCm3: until(0), untilRootsCm3: rootsBottomCm === undefined ? undefined : until(rootsBottomCm), rootsBottomCm };
+  return {
+    untilBaseCm3: until(0),
+    untilRootsCm3: rootsBottomCm === undefined ? undefined : until(rootsBottomCm),
+    rootsBottomCm,
+  };
 }
 
 /** A dose is poured in steps of this. [cm³] */
@@ -190,14 +236,26 @@ export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseSt
   const now = settle(setup, medium);
   if (water.kind !== "dosed" || !now.ok) return [];
   const { untilBaseCm3, untilRootsCm3 } = readDose(setup, now.value);
-  const doses = new Map<number, DoseStep["event"]>(Array.from({ length: steps + 1 }, (_, i) => [i * DOSE_STEP_CM3, undefined]));
+  const doses = new Map<number, DoseStep["event"]>(
+    Array.from({ length: steps + 1 }, (_, i) => [i * DOSE_STEP_CM3, undefined]),
+  );
   if (untilBaseCm3 > 0) doses.set(untilBaseCm3, "stands-at-base");
   if (untilRootsCm3 !== undefined && untilRootsCm3 > 0) doses.set(untilRootsCm3, "stands-at-roots");
-  return [...doses].sort(([a], [b]) => a - b).flatMap(([addedCm3, event]) => {
-    const dosed = { ...setup, water: { ...water, storedCm3: water.storedCm3 + addedCm3 } };
-    const settled = settle(dosed, medium);
-    if (!settled.ok) return [];
-    const { waterTableCm, waterlogged, rootZone } = readSettled(dosed, settled.value, medium);
-    return [{ addedCm3, waterTableCm, waterloggedTopCm: topOfZones(waterlogged), rootsMeanAirSpace: rootZone?.meanAirSpace, event }];
-  });
+  return [...doses]
+    .sort(([a], [b]) => a - b)
+    .flatMap(([addedCm3, event]) => {
+      const dosed = { ...setup, water: { ...water, storedCm3: water.storedCm3 + addedCm3 } };
+      const settled = settle(dosed, medium);
+      if (!settled.ok) return [];
+      const { waterTableCm, waterlogged, rootZone } = readSettled(dosed, settled.value, medium);
+      return [
+        {
+          addedCm3,
+          waterTableCm,
+          waterloggedTopCm: topOfZones(waterlogged),
+          rootsMeanAirSpace: rootZone?.meanAirSpace,
+          event,
+        },
+      ];
+    });
 }

@@ -3,7 +3,14 @@ import { boundariesCm } from "../stack/setup";
 import { formatLength, formatLoad, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { historyOf } from "../water/branch";
-import { TIGHT_AIR_SPACE, WATERLOGGED_AIR_SPACE, topOfZones, type DoseReading, type Readings, type Zone } from "./readings";
+import {
+  TIGHT_AIR_SPACE,
+  WATERLOGGED_AIR_SPACE,
+  topOfZones,
+  type DoseReading,
+  type Readings,
+  type Zone,
+} from "./readings";
 
 /** Why a number is what it is: the formula in words, what went in, whose rule it is, and how far it can be off. */
 export type Why = {
@@ -24,10 +31,21 @@ export type ReadingSentence = {
 /** A day after a soaking, at rest, or at a moment of a run. */
 export type StateWhen = "day" | "rest" | "run";
 
-type Saying = { readonly setup: Setup; readonly readings: Readings; readonly system: UnitSystem; readonly when: StateWhen };
+type Saying = {
+  readonly setup: Setup;
+  readonly readings: Readings;
+  readonly system: UnitSystem;
+  readonly when: StateWhen;
+};
 
 /** The readings of a settled setup as sentences, in the order a grower asks them. */
-export function readingSentences(setup: Setup, readings: Readings, dose: DoseReading | undefined, system: UnitSystem, when: StateWhen = "rest"): ReadingSentence[] {
+export function readingSentences(
+  setup: Setup,
+  readings: Readings,
+  dose: DoseReading | undefined,
+  system: UnitSystem,
+  when: StateWhen = "rest",
+): ReadingSentence[] {
   const saying = { setup, readings, system, when };
   return [
     standing(saying),
@@ -43,9 +61,12 @@ export function readingSentences(setup: Setup, readings: Readings, dose: DoseRea
 export function stateLine({ waterlogged, heightCm, rootZone, surfaceAirSpace }: Readings, system: UnitSystem): string {
   const top = topOfZones(waterlogged);
   const under = heightCm - top;
-  const wet = top === 0 ? "No waterlogged zone"
-    : under < 0.05 ? "Waterlogged to the surface"
-      : `Wet zone to ${formatLength(top, system)}, ${formatLength(under, system)} under the surface`;
+  const wet =
+    top === 0
+      ? "No waterlogged zone"
+      : under < 0.05
+        ? "Waterlogged to the surface"
+        : `Wet zone to ${formatLength(top, system)}, ${formatLength(under, system)} under the surface`;
   return `${wet}; ${rootZone ? `air at the roots ${formatPercent(rootZone.meanAirSpace)}` : `air at the surface ${formatPercent(surfaceAirSpace)}`}`;
 }
 
@@ -71,22 +92,33 @@ function standing({ setup, readings, system, when }: Saying): ReadingSentence {
     const spare = water.overflowCm - water.levelCm;
     text += spare < 0.05 ? " It is at the overflow." : ` The overflow is ${cm(spare)} above it.`;
   }
-  if (water.kind === "drained" && water.outletCm > 0) text += " It cannot fall lower by draining: only drinking and drying lower it.";
+  if (water.kind === "drained" && water.outletCm > 0)
+    text += " It cannot fall lower by draining: only drinking and drying lower it.";
   return {
-    id: "standing", heading: "Where water stands", text, tone: "plain",
+    id: "standing",
+    heading: "Where water stands",
+    text,
+    tone: "plain",
     why: {
-      formula: water.kind === "dosed"
-        ? "The free water surface is the height at which the settled layers, summed from base to top, hold exactly the water that is in the vessel."
-        : "Free water finds one level; at rest the suction at a height is its distance above that level.",
+      formula:
+        water.kind === "dosed"
+          ? "The free water surface is the height at which the settled layers, summed from base to top, hold exactly the water that is in the vessel."
+          : "Free water finds one level; at rest the suction at a height is its distance above that level.",
       inputs: [
-        when === "run" ? ["free surface at this hour", cm(waterTableCm)] : water.kind === "free-water" ? ["free water level", cm(water.levelCm)] : water.kind === "drained" ? ["outlet", cm(water.outletCm)]
-          : ["water in the vessel", formatVolume(water.storedCm3, system)],
+        when === "run"
+          ? ["free surface at this hour", cm(waterTableCm)]
+          : water.kind === "free-water"
+            ? ["free water level", cm(water.levelCm)]
+            : water.kind === "drained"
+              ? ["outlet", cm(water.outletCm)]
+              : ["water in the vessel", formatVolume(water.storedCm3, system)],
         ["volume of the vessel", formatVolume(vesselVolumeCm3(setup.vessel), system)],
       ],
       source: "Hydrostatics (Buckingham 1907; Richards 1931).",
-      uncertainty: water.kind === "dosed"
-        ? "How much a medium holds varies by several per cent between batches; go slowly near the limit and look through the glass."
-        : "The level itself is as exact as the vessel is level: on a slope one side is wetter.",
+      uncertainty:
+        water.kind === "dosed"
+          ? "How much a medium holds varies by several per cent between batches; go slowly near the limit and look through the glass."
+          : "The level itself is as exact as the vessel is level: on a slope one side is wetter.",
     },
   };
 }
@@ -97,20 +129,35 @@ function wetZone({ setup, readings, system, when }: Saying): ReadingSentence {
   const top = topOfZones(waterlogged);
   const tightTop = topOfZones(tight);
   const parts: string[] = [];
-  if (waterlogged.length === 0) parts.push(`Nowhere is air space under ${formatPercent(WATERLOGGED_AIR_SPACE)}: no layer is waterlogged.`);
-  else if (heightCm - top < 0.05 && waterlogged.length === 1 && waterlogged[0]!.fromCm < 0.05) parts.push("The whole stack is waterlogged, to its surface.");
-  else parts.push(`Waterlogged ${waterlogged.map((zone) => span(zone, cm)).join(" and ")}: air space under ${formatPercent(WATERLOGGED_AIR_SPACE)}.`);
+  if (waterlogged.length === 0)
+    parts.push(`Nowhere is air space under ${formatPercent(WATERLOGGED_AIR_SPACE)}: no layer is waterlogged.`);
+  else if (heightCm - top < 0.05 && waterlogged.length === 1 && waterlogged[0]!.fromCm < 0.05)
+    parts.push("The whole stack is waterlogged, to its surface.");
+  else
+    parts.push(
+      `Waterlogged ${waterlogged.map((zone) => span(zone, cm)).join(" and ")}: air space under ${formatPercent(WATERLOGGED_AIR_SPACE)}.`,
+    );
   if (tightTop > top + 0.05) parts.push(`Tight, under ${formatPercent(TIGHT_AIR_SPACE)} air, up to ${cm(tightTop)}.`);
   if (heightCm - top >= 0.05) parts.push(`The surface, at ${cm(heightCm)}, has ${formatPercent(surfaceAirSpace)} air.`);
   return {
-    id: "wet-zone", heading: "How high the wet zone reaches", text: parts.join(" "), tone: "plain",
+    id: "wet-zone",
+    heading: "How high the wet zone reaches",
+    text: parts.join(" "),
+    tone: "plain",
     why: {
-      formula: `Air space = pores less water, at each height. ${when === "day"
-        ? "Water there is what is left after the stack was filled full and drained for 24 hours, computed through time."
-        : when === "run" ? "Water there is what the run has at this hour, computed through time." : "Water there is what the medium keeps at the suction of that height (its retention curve)."} ${branchWords(setup)}`,
+      formula: `Air space = pores less water, at each height. ${
+        when === "day"
+          ? "Water there is what is left after the stack was filled full and drained for 24 hours, computed through time."
+          : when === "run"
+            ? "Water there is what the run has at this hour, computed through time."
+            : "Water there is what the medium keeps at the suction of that height (its retention curve)."
+      } ${branchWords(setup)}`,
       inputs: setup.layers.map((layer, i) => {
         const { medium } = readings.layers[i]!;
-        return [layer.name || medium.name, `pores ${formatPercent(medium.hydraulics.thetaS)}, ${cm(layer.thicknessCm)} thick`] as const;
+        return [
+          layer.name || medium.name,
+          `pores ${formatPercent(medium.hydraulics.thetaS)}, ${cm(layer.thicknessCm)} thick`,
+        ] as const;
       }),
       source: `${when !== "rest" ? "Flow after Richards (1931) with Mualem (1976) conductivity. " : ""}Retention by van Genuchten (1980) and Durner (1994); limits of 5 % and 10 % after Wesseling & van Wijk (1957).`,
       uncertainty: `${mediaUncertainty(readings)}${when !== "rest" ? " Conductivities are known to a factor of 3 to 10, so a day may be half a day or three." : ""}`,
@@ -123,21 +170,37 @@ function roots({ setup, readings, system }: Saying): ReadingSentence[] {
   if (!rootZone) return [];
   const cm = (height: number): string => formatLength(height, system);
   const bears = rootZone.meanAirSpace < WATERLOGGED_AIR_SPACE ? " Few but bog and marsh plants live in that." : "";
-  const worst = rootZone.leastAirSpace < WATERLOGGED_AIR_SPACE
-    ? `${formatPercent(rootZone.waterloggedShare)} of its height is waterlogged`
-    : rootZone.leastAirSpace < TIGHT_AIR_SPACE ? "tight at its wettest, but nowhere waterlogged" : "nowhere tight";
-  return [{
-    id: "roots", heading: "Air at the roots",
-    text: `The root zone has ${formatPercent(rootZone.meanAirSpace)} air on the whole, ${formatPercent(rootZone.leastAirSpace)} at its wettest (at ${cm(rootZone.leastAirHeightCm)}); ${worst}.${bears}`,
-    tone: "plain",
-    why: {
-      formula: "Mean air space of the layers marked as rooted, weighted by volume; the least is that of the wettest height among them.",
-      inputs: readings.layers.flatMap((layer, i) => (setup.layers[i]!.rooted
-        ? [[setup.layers[i]!.name || layer.medium.name, `mean ${formatPercent(layer.meanAirSpace)}, least ${formatPercent(layer.leastAirSpace)}`] as const] : [])),
-      source: "Limits of 5 % and 10 % after Wesseling & van Wijk (1957). What a given plant bears is not known here yet.",
-      uncertainty: mediaUncertainty(readings),
+  const worst =
+    rootZone.leastAirSpace < WATERLOGGED_AIR_SPACE
+      ? `${formatPercent(rootZone.waterloggedShare)} of its height is waterlogged`
+      : rootZone.leastAirSpace < TIGHT_AIR_SPACE
+        ? "tight at its wettest, but nowhere waterlogged"
+        : "nowhere tight";
+  return [
+    {
+      id: "roots",
+      heading: "Air at the roots",
+      text: `The root zone has ${formatPercent(rootZone.meanAirSpace)} air on the whole, ${formatPercent(rootZone.leastAirSpace)} at its wettest (at ${cm(rootZone.leastAirHeightCm)}); ${worst}.${bears}`,
+      tone: "plain",
+      why: {
+        formula:
+          "Mean air space of the layers marked as rooted, weighted by volume; the least is that of the wettest height among them.",
+        inputs: readings.layers.flatMap((layer, i) =>
+          setup.layers[i]!.rooted
+            ? [
+                [
+                  setup.layers[i]!.name || layer.medium.name,
+                  `mean ${formatPercent(layer.meanAirSpace)}, least ${formatPercent(layer.leastAirSpace)}`,
+                ] as const,
+              ]
+            : [],
+        ),
+        source:
+          "Limits of 5 % and 10 % after Wesseling & van Wijk (1957). What a given plant bears is not known here yet.",
+        uncertainty: mediaUncertainty(readings),
+      },
     },
-  }];
+  ];
 }
 
 function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
@@ -148,33 +211,60 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
     uncertainty: `${mediaUncertainty(readings)} A dose also takes hours to days to spread: water can stand for a while before it does.`,
   };
   const base: ReadingSentence = {
-    id: "dose", heading: "How much more water it takes", tone: dose.untilBaseCm3 > 0 ? "plain" : "trouble", why,
-    text: dose.untilBaseCm3 > 0
-      ? `It takes ${formatVolume(dose.untilBaseCm3, system)} more before water first stands at the base.`
-      : "Water stands at the base already; more will only raise it.",
+    id: "dose",
+    heading: "How much more water it takes",
+    tone: dose.untilBaseCm3 > 0 ? "plain" : "trouble",
+    why,
+    text:
+      dose.untilBaseCm3 > 0
+        ? `It takes ${formatVolume(dose.untilBaseCm3, system)} more before water first stands at the base.`
+        : "Water stands at the base already; more will only raise it.",
   };
   if (dose.untilRootsCm3 === undefined || dose.rootsBottomCm === 0) {
-    return [dose.rootsBottomCm === 0 && dose.untilBaseCm3 > 0
-      ? { ...base, text: `It takes ${formatVolume(dose.untilBaseCm3, system)} more before water first stands in the soil, at the base.` } : base];
+    return [
+      dose.rootsBottomCm === 0 && dose.untilBaseCm3 > 0
+        ? {
+            ...base,
+            text: `It takes ${formatVolume(dose.untilBaseCm3, system)} more before water first stands in the soil, at the base.`,
+          }
+        : base,
+    ];
   }
-  return [base, {
-    id: "dose-roots", heading: "Until it stands in the soil", tone: dose.untilRootsCm3 > 0 ? "plain" : "trouble", why,
-    text: dose.untilRootsCm3 > 0
-      ? `It takes ${formatVolume(dose.untilRootsCm3, system)} more before water stands in the rooted layers, at ${formatLength(dose.rootsBottomCm!, system)}.`
-      : "Water stands in the rooted layers already.",
-  }];
+  return [
+    base,
+    {
+      id: "dose-roots",
+      heading: "Until it stands in the soil",
+      tone: dose.untilRootsCm3 > 0 ? "plain" : "trouble",
+      why,
+      text:
+        dose.untilRootsCm3 > 0
+          ? `It takes ${formatVolume(dose.untilRootsCm3, system)} more before water stands in the rooted layers, at ${formatLength(dose.rootsBottomCm!, system)}.`
+          : "Water stands in the rooted layers already.",
+    },
+  ];
 }
 
 function held({ readings, system }: Saying): ReadingSentence {
   const { rootZone, storedCm3, pondedCm3 } = readings;
-  const easy = rootZone?.easilyAvailableCm3 ?? readings.layers.reduce((sum, layer) => sum + layer.easilyAvailableCm3, 0);
+  const easy =
+    rootZone?.easilyAvailableCm3 ?? readings.layers.reduce((sum, layer) => sum + layer.easilyAvailableCm3, 0);
   const buffer = rootZone?.bufferCm3 ?? readings.layers.reduce((sum, layer) => sum + layer.bufferCm3, 0);
   return {
-    id: "held", heading: "Water held", tone: "plain",
+    id: "held",
+    heading: "Water held",
+    tone: "plain",
     text: `${formatVolume(storedCm3, system)} in the layers${pondedCm3 > 0 ? ` and ${formatVolume(pondedCm3, system)} over them` : ""}. ${rootZone ? "At the roots" : "In all layers"}, ${formatVolume(easy, system)} is easily available and ${formatVolume(buffer, system)} more is buffer.`,
     why: {
-      formula: "Water content summed over height and area. Easily available: held between 10 and 50 cm of suction; buffer: between 50 and 100 cm.",
-      inputs: readings.layers.map((layer) => [layer.medium.name, `${formatVolume(layer.storedCm3, system)} in ${formatVolume(layer.volumeCm3, system)}`] as const),
+      formula:
+        "Water content summed over height and area. Easily available: held between 10 and 50 cm of suction; buffer: between 50 and 100 cm.",
+      inputs: readings.layers.map(
+        (layer) =>
+          [
+            layer.medium.name,
+            `${formatVolume(layer.storedCm3, system)} in ${formatVolume(layer.volumeCm3, system)}`,
+          ] as const,
+      ),
       source: "Bands of de Boodt & Verdonck (1972).",
       uncertainty: mediaUncertainty(readings),
     },
@@ -183,14 +273,23 @@ function held({ readings, system }: Saying): ReadingSentence {
 
 function weight({ setup, readings, system }: Saying): ReadingSentence {
   return {
-    id: "weight", heading: "Weight", tone: "plain",
+    id: "weight",
+    heading: "Weight",
+    tone: "plain",
     text: `The filling weighs ${formatMass(readings.dryKg, system)} dry and ${formatMass(readings.wetKg, system)} as it stands: ${formatLoad(readings.loadKgPerM2, system)} under it, vessel not counted.`,
     why: {
-      formula: "Dry bulk density × volume of each layer, plus the water in and over the layers; the load is that over the vessel's inside area.",
-      inputs: readings.layers.map((layer, i) => [setup.layers[i]!.name || layer.medium.name,
-        `${formatMass(layer.dryKg, system)} dry (${layer.medium.dryBulkDensityGPerCm3.low}–${layer.medium.dryBulkDensityGPerCm3.high} g/cm³), ${formatMass(layer.wetKg, system)} wet`] as const),
+      formula:
+        "Dry bulk density × volume of each layer, plus the water in and over the layers; the load is that over the vessel's inside area.",
+      inputs: readings.layers.map(
+        (layer, i) =>
+          [
+            setup.layers[i]!.name || layer.medium.name,
+            `${formatMass(layer.dryKg, system)} dry (${layer.medium.dryBulkDensityGPerCm3.low}–${layer.medium.dryBulkDensityGPerCm3.high} g/cm³), ${formatMass(layer.wetKg, system)} wet`,
+          ] as const,
+      ),
       source: "Catalogue densities; see each medium's sources.",
-      uncertainty: "Packing changes dry weight by a quarter either way. Before it goes on a shelf, deck, balcony or roof, a structural engineer decides.",
+      uncertainty:
+        "Packing changes dry weight by a quarter either way. Before it goes on a shelf, deck, balcony or roof, a structural engineer decides.",
     },
   };
 }
@@ -204,10 +303,14 @@ function mediaUncertainty({ layers }: Readings): string {
 function branchWords(setup: Setup): string {
   const history = historyOf(setup);
   switch (history) {
-    case "soaked": return "Read on the drying branch: the stack was soaked, then drained to this.";
-    case "moist": return "Read on the wetting branch: the stack wicked up from moist, and holds less than one that was soaked (Kool & Parker 1987; Luckner et al. 1989).";
-    case "dry": return "Read on the wetting branch: the stack was put in dry, and what repels water has stayed dry.";
-    default: return history satisfies never;
+    case "soaked":
+      return "Read on the drying branch: the stack was soaked, then drained to this.";
+    case "moist":
+      return "Read on the wetting branch: the stack wicked up from moist, and holds less than one that was soaked (Kool & Parker 1987; Luckner et al. 1989).";
+    case "dry":
+      return "Read on the wetting branch: the stack was put in dry, and what repels water has stayed dry.";
+    default:
+      return history satisfies never;
   }
 }
 

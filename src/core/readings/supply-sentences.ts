@@ -1,5 +1,12 @@
 import type { Setup } from "../stack/setup";
-import { formatDepthPerDay, formatHours, formatLength, formatVolume, threeFigures, type UnitSystem } from "../units/units";
+import {
+  formatDepthPerDay,
+  formatHours,
+  formatLength,
+  formatVolume,
+  threeFigures,
+  type UnitSystem,
+} from "../units/units";
 import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "../water/limits";
 import { historyOf } from "../water/branch";
 import type { BranchSupply, RefillMark, Supply } from "../water/supply";
@@ -19,10 +26,20 @@ export const DEMAND_PICKS = [
 export const perDay = (cm3PerHour: number, areaCm2: number, system: UnitSystem): string =>
   `${formatVolume(cm3PerHour * 24, system)} a day (${formatDepthPerDay((cm3PerHour * 24 * 10) / areaCm2, system)})`;
 
-export type SupplySaying = { readonly heading: string; readonly text: string; readonly tone: "plain" | "trouble"; readonly why: Why };
+export type SupplySaying = {
+  readonly heading: string;
+  readonly text: string;
+  readonly tone: "plain" | "trouble";
+  readonly why: Why;
+};
 
 /** The refill mark and what it rests on, as sentences. */
-export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, layerName: (index: number) => string): SupplySaying[] {
+export function supplySayings(
+  setup: Setup,
+  supply: Supply,
+  system: UnitSystem,
+  layerName: (index: number) => string,
+): SupplySaying[] {
   const { soaked, wicked, demandCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
   const cm = (height: number): string => formatLength(height, system);
   const shown = historyOf(setup) === "soaked" ? soaked : wicked;
@@ -33,57 +50,94 @@ export function supplySayings(setup: Setup, supply: Supply, system: UnitSystem, 
   const why: Why = {
     formula: `The greatest steady flow that capillary rise carries from the free surface to the middle of the root zone without the suction there passing ${cm(-ROOT_LIMIT_PSI_CM)}; the refill mark is the lowest surface from which it still meets a day's demand. Supply falls steeply with height, so the mark is sharp.`,
     inputs: [
-      ["demand", demand], ["middle of the roots", cm(demandHeightCm)], ["surface now", cm(levelCm)], ["highest surface", cm(brimCm)],
-      ["mark if the media conduct 3 times better", markText(marked.markIfBetter, cm)], ["mark if 3 times worse", markText(marked.markIfWorse, cm)],
+      ["demand", demand],
+      ["middle of the roots", cm(demandHeightCm)],
+      ["surface now", cm(levelCm)],
+      ["highest surface", cm(brimCm)],
+      ["mark if the media conduct 3 times better", markText(marked.markIfBetter, cm)],
+      ["mark if 3 times worse", markText(marked.markIfWorse, cm)],
     ],
-    source: "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity; wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
+    source:
+      "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity; wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
     uncertainty: `Conductivities are known to a factor of ${CONDUCTIVITY_FACTOR} or more. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile. The days to pick from are reference evapotranspiration (Allen et al. 1998); foliage wider than the vessel takes more.`,
   };
   const sayings: SupplySaying[] = [];
   if (stuck) {
     sayings.push({
-      heading: "Refill mark", tone: "trouble", why,
+      heading: "Refill mark",
+      tone: "trouble",
+      why,
       text: `Put in dry, the ${layerName(repelsIfDry)} sheds water and nothing rises through it at any level. Soak the stack from the top once; then the marks below hold.`,
     });
   }
-  sayings.push({ heading: stuck ? "Refill mark, once soaked" : "Refill mark", tone: marked.mark.kind === "too-weak" || (marked.mark.kind === "mark" && levelCm < marked.mark.levelCm) ? "trouble" : "plain", why, text: markSentence(marked, supply, system) });
+  sayings.push({
+    heading: stuck ? "Refill mark, once soaked" : "Refill mark",
+    tone:
+      marked.mark.kind === "too-weak" || (marked.mark.kind === "mark" && levelCm < marked.mark.levelCm)
+        ? "trouble"
+        : "plain",
+    why,
+    text: markSentence(marked, supply, system),
+  });
   const now = shown.nowCm3PerHour;
   sayings.push({
-    heading: "Supply at this level", tone: "plain", why,
-    text: now === undefined ? "Water stands in the middle of the root zone: at this level supply is not the limit."
-      : `${perDay(now, areaCm2, system)} can rise to the roots; a day takes ${demand}.`,
+    heading: "Supply at this level",
+    tone: "plain",
+    why,
+    text:
+      now === undefined
+        ? "Water stands in the middle of the root zone: at this level supply is not the limit."
+        : `${perDay(now, areaCm2, system)} can rise to the roots; a day takes ${demand}.`,
   });
   const other = shown === soaked ? wicked : soaked;
   sayings.push({
-    heading: shown === soaked ? "Had it only wicked up" : "Had it been soaked first", tone: "plain", why,
+    heading: shown === soaked ? "Had it only wicked up" : "Had it been soaked first",
+    tone: "plain",
+    why,
     text: `${sentenceCase(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${shown === soaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
   });
   return sayings;
 }
 
-function markSentence(branch: BranchSupply, { demandCm3PerHour, areaCm2, brimCm, fullCm, levelCm }: Supply, system: UnitSystem): string {
+function markSentence(
+  branch: BranchSupply,
+  { demandCm3PerHour, areaCm2, brimCm, fullCm, levelCm }: Supply,
+  system: UnitSystem,
+): string {
   const cm = (height: number): string => formatLength(height, system);
   const below = branch.mark.kind === "mark" && levelCm < branch.mark.levelCm;
   const hours = branch.usableCm3 / demandCm3PerHour;
-  const lasts = below ? "It stands lower now: refill it"
+  const lasts = below
+    ? "It stands lower now: refill it"
     : `${formatVolume(branch.usableCm3, system)} between ${cm(fullCm)} and there, which lasts about ${hours < 48 ? formatHours(hours) : `${threeFigures(hours / 24, 1)} such days`}`;
   switch (branch.mark.kind) {
-    case "mark": return `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}: below that the wick brings less than a day takes. ${lasts}.`;
-    case "empty": return demandCm3PerHour > 0 ? `It wicks to the last: even an all but empty reservoir keeps up with such a day. ${lasts}.` : "Nothing is drawn from it, so it need not be refilled.";
-    case "too-weak": return `Even filled to ${cm(brimCm)} it brings ${perDay(branch.mark.atBrimCm3PerHour, areaCm2, system)}, less than such a day takes. A finer mix, a wick bed that reaches into the water, or a higher overflow would mend it; until then water from the top.`;
-    default: return branch.mark satisfies never;
+    case "mark":
+      return `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}: below that the wick brings less than a day takes. ${lasts}.`;
+    case "empty":
+      return demandCm3PerHour > 0
+        ? `It wicks to the last: even an all but empty reservoir keeps up with such a day. ${lasts}.`
+        : "Nothing is drawn from it, so it need not be refilled.";
+    case "too-weak":
+      return `Even filled to ${cm(brimCm)} it brings ${perDay(branch.mark.atBrimCm3PerHour, areaCm2, system)}, less than such a day takes. A finer mix, a wick bed that reaches into the water, or a higher overflow would mend it; until then water from the top.`;
+    default:
+      return branch.mark satisfies never;
   }
 }
 
 const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function markText(mark: RefillMark, cm: (height: number) => string): string {
-  return mark.kind === "mark" ? `refill at ${cm(mark.levelCm)}` : mark.kind === "empty" ? "it could be emptied" : "even a full reservoir would be too little";
+  return mark.kind === "mark"
+    ? `refill at ${cm(mark.levelCm)}`
+    : mark.kind === "empty"
+      ? "it could be emptied"
+      : "even a full reservoir would be too little";
 }
 
 /** How far the mark may be off, for what is not known of the media. */
 function rangeText({ markIfBetter, markIfWorse }: BranchSupply, cm: (height: number) => string): string {
   const low = markIfBetter.kind === "mark" ? cm(markIfBetter.levelCm) : "empty";
-  const high = markIfWorse.kind === "mark" ? cm(markIfWorse.levelCm) : markIfWorse.kind === "too-weak" ? "never enough" : "empty";
+  const high =
+    markIfWorse.kind === "mark" ? cm(markIfWorse.levelCm) : markIfWorse.kind === "too-weak" ? "never enough" : "empty";
   return low === high ? "" : ` (${low} to ${high})`;
 }

@@ -16,25 +16,44 @@ export function breaksCapillarity({ hydraulics: { thetaR, thetaS, modes } }: Med
   return emptied * (thetaS - thetaR) > 0.5 * thetaS;
 }
 
-export type WithOrWithout = { readonly kind: "without" | "with"; readonly setup: Setup; readonly thicknessCm: number; readonly medium: Medium };
+export type WithOrWithout = {
+  readonly kind: "without" | "with";
+  readonly setup: Setup;
+  readonly thicknessCm: number;
+  readonly medium: Medium;
+};
 
 /**
  * The same vessel filled to the same height without its drainage layer, what lies on it reaching down instead; or, where it has none, with one in the
  * place of the foot of its lowest layer. Undefined where there is nothing to take out or no room to put one in.
  */
-export function withOrWithoutDrainage(setup: Setup, medium: (id: string) => Medium | undefined, newId: string): WithOrWithout | undefined {
+export function withOrWithoutDrainage(
+  setup: Setup,
+  medium: (id: string) => Medium | undefined,
+  newId: string,
+): WithOrWithout | undefined {
   const [lowest, second] = setup.layers;
   const known = lowest && medium(lowest.mediumId);
   if (!lowest || !known) return undefined;
   if (!lowest.rooted && breaksCapillarity(known)) {
     if (!second) return undefined;
-    const without = withoutLayer(withLayer(setup, second.id, { thicknessCm: second.thicknessCm + lowest.thicknessCm }), lowest.id);
+    const without = withoutLayer(
+      withLayer(setup, second.id, { thicknessCm: second.thicknessCm + lowest.thicknessCm }),
+      lowest.id,
+    );
     return { kind: "without", setup: without, thicknessCm: lowest.thicknessCm, medium: known };
   }
   const gravel = medium(DRAINAGE_MEDIUM);
   const thicknessCm = Math.round(Math.min(USUAL_DRAINAGE_CM, lowest.thicknessCm * MOST_SHARE) * 10) / 10;
   if (!gravel || breaksCapillarity(known) || thicknessCm < THINNEST_LAYER_CM) return undefined;
   const thinner = withLayer(setup, lowest.id, { thicknessCm: lowest.thicknessCm - thicknessCm });
-  const layer = { id: newId, name: "drainage layer", mediumId: DRAINAGE_MEDIUM, thicknessCm, areaShare: 1, rooted: false };
+  const layer = {
+    id: newId,
+    name: "drainage layer",
+    mediumId: DRAINAGE_MEDIUM,
+    thicknessCm,
+    areaShare: 1,
+    rooted: false,
+  };
   return { kind: "with", setup: { ...thinner, layers: [layer, ...thinner.layers] }, thicknessCm, medium: gravel };
 }

@@ -15,10 +15,14 @@ export const withVessel = (setup: Setup, vessel: Vessel): Setup => ({ ...setup, 
 export const withWater = (setup: Setup, water: WaterHolding): Setup => ({ ...setup, water });
 
 export const withLayer = (setup: Setup, id: string, change: Partial<Omit<StackLayer, "id">>): Setup => ({
-  ...setup, layers: setup.layers.map((layer) => (layer.id === id ? { ...layer, ...change } : layer)),
+  ...setup,
+  layers: setup.layers.map((layer) => (layer.id === id ? { ...layer, ...change } : layer)),
 });
 
-export const withoutLayer = (setup: Setup, id: string): Setup => ({ ...setup, layers: setup.layers.filter((layer) => layer.id !== id) });
+export const withoutLayer = (setup: Setup, id: string): Setup => ({
+  ...setup,
+  layers: setup.layers.filter((layer) => layer.id !== id),
+});
 
 export const withHistory = (setup: Setup, history: History): Setup => ({ ...setup, history });
 
@@ -41,19 +45,30 @@ export const USUAL_NEW_LAYER_CM = 5;
  * in a full vessel it takes half of the layer it is set on, and says so in `tookFrom`.
  */
 export function addLayer(
-  setup: Setup, belowIndex: number, layer: Omit<StackLayer, "thicknessCm" | "areaShare">,
+  setup: Setup,
+  belowIndex: number,
+  layer: Omit<StackLayer, "thicknessCm" | "areaShare">,
 ): { readonly setup: Setup; readonly tookFrom: StackLayer | undefined } | undefined {
   const at = Math.min(Math.max(belowIndex + 1, 0), setup.layers.length);
   const headroom = headroomCm(setup);
   if (headroom >= 1 || setup.layers.length === 0) {
     const usual = setup.layers.length === 0 ? tidy(setup.vessel.insideDepthCm / 2) : USUAL_NEW_LAYER_CM;
-    return { setup: { ...setup, layers: setup.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: Math.min(usual, headroom) }) }, tookFrom: undefined };
+    return {
+      setup: {
+        ...setup,
+        layers: setup.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: Math.min(usual, headroom) }),
+      },
+      tookFrom: undefined,
+    };
   }
   const donor = setup.layers[Math.max(at - 1, 0)]!;
   const half = tidy(donor.thicknessCm / 2);
   if (half < THINNEST_LAYER_CM || donor.thicknessCm - half < THINNEST_LAYER_CM) return undefined;
   const slimmer = withLayer(setup, donor.id, { thicknessCm: donor.thicknessCm - half });
-  return { setup: { ...slimmer, layers: slimmer.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: half }) }, tookFrom: donor };
+  return {
+    setup: { ...slimmer, layers: slimmer.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: half }) },
+    tookFrom: donor,
+  };
 }
 
 /**
@@ -66,26 +81,38 @@ export function dragBoundary(setup: Setup, index: number, heightCm: number): Set
   if (!lower) return setup;
   const upper = setup.layers[index];
   const least = Math.min(heights[index]!, heights[index - 1]! + THINNEST_LAYER_CM);
-  const most = upper ? Math.max(heights[index]!, heights[index + 1]! - THINNEST_LAYER_CM) : Math.max(heights[index]!, setup.vessel.insideDepthCm);
+  const most = upper
+    ? Math.max(heights[index]!, heights[index + 1]! - THINNEST_LAYER_CM)
+    : Math.max(heights[index]!, setup.vessel.insideDepthCm);
   const base = heights[index - 1]!;
   const thicknessCm = Math.min(tidy(clamp(heightCm, least, most) - base), most - base);
   const moved = withLayer(setup, lower.id, { thicknessCm });
   // the upper layer takes exactly the rest, so that rounding never makes the stack higher
-  return upper ? withLayer(moved, upper.id, { thicknessCm: lower.thicknessCm + upper.thicknessCm - thicknessCm }) : moved;
+  return upper
+    ? withLayer(moved, upper.id, { thicknessCm: lower.thicknessCm + upper.thicknessCm - thicknessCm })
+    : moved;
 }
 
 /** Drags the free water surface, the overflow or the outlet; the surface stops at the overflow, and the overflow takes the surface down with it. */
 export function dragWaterHeight(setup: Setup, what: "level" | "overflow" | "outlet", heightCm: number): Setup {
-  const { water, vessel: { insideDepthCm } } = setup;
+  const {
+    water,
+    vessel: { insideDepthCm },
+  } = setup;
   const height = Math.min(tidy(clamp(heightCm, 0, insideDepthCm)), insideDepthCm);
   switch (water.kind) {
     case "free-water":
-      if (what === "level") return withWater(setup, { ...water, levelCm: Math.min(height, water.overflowCm ?? insideDepthCm) });
-      if (what === "overflow") return withWater(setup, { ...water, overflowCm: height, levelCm: Math.min(water.levelCm, height) });
+      if (what === "level")
+        return withWater(setup, { ...water, levelCm: Math.min(height, water.overflowCm ?? insideDepthCm) });
+      if (what === "overflow")
+        return withWater(setup, { ...water, overflowCm: height, levelCm: Math.min(water.levelCm, height) });
       return setup;
-    case "drained": return what === "outlet" ? withWater(setup, { ...water, outletCm: height }) : setup;
-    case "dosed": return setup;
-    default: return water satisfies never;
+    case "drained":
+      return what === "outlet" ? withWater(setup, { ...water, outletCm: height }) : setup;
+    case "dosed":
+      return setup;
+    default:
+      return water satisfies never;
   }
 }
 

@@ -59,10 +59,14 @@ export function boundariesCm(setup: Setup): number[] {
 /** Up to where free water is held: the reservoir's brim. Undefined for a vessel that holds none of its own. [cm] */
 export function reservoirTopCm({ water, vessel }: Setup): number | undefined {
   switch (water.kind) {
-    case "free-water": return water.overflowCm ?? vessel.insideDepthCm;
-    case "drained": return water.outletCm > 0 ? water.outletCm : undefined;
-    case "dosed": return undefined;
-    default: return water satisfies never;
+    case "free-water":
+      return water.overflowCm ?? vessel.insideDepthCm;
+    case "drained":
+      return water.outletCm > 0 ? water.outletCm : undefined;
+    case "dosed":
+      return undefined;
+    default:
+      return water satisfies never;
   }
 }
 

@@ -1,6 +1,20 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
-import { densityFieldText, formatLength, formatPercent, formatRange, formatSpeed, formatVolume, lengthFieldText, parseDensityGPerCm3, parseLengthCm, parsePackAmount, parseSpeedCmPerHour, parseVolumeCm3, threeFigures } from "./units";
+import {
+  densityFieldText,
+  formatLength,
+  formatPercent,
+  formatRange,
+  formatSpeed,
+  formatVolume,
+  lengthFieldText,
+  parseDensityGPerCm3,
+  parseLengthCm,
+  parsePackAmount,
+  parseSpeedCmPerHour,
+  parseVolumeCm3,
+  threeFigures,
+} from "./units";
 
 const cm = (text: string, system: "metric" | "imperial" = "metric"): number | string => {
   const parsed = parseLengthCm(text, system);
@@ -9,8 +23,23 @@ const cm = (text: string, system: "metric" | "imperial" = "metric"): number | st
 
 describe("typed lengths", () => {
   it.each([
-    ["12", 12], ["12.5", 12.5], ["12,5", 12.5], [".5", 0.5], ["3 in", 7.62], ['3"', 7.62], ["30 mm", 3], ["0.3m", 30], ["2 ft", 60.96],
-    ["½ in", 1.27], ["3 1/2 in", 8.89], ["3½ in", 8.89], ["1/4 in", 0.635], ["-2", -2], ["−2", -2], ["1e2", 100], [" 7 CM ", 7],
+    ["12", 12],
+    ["12.5", 12.5],
+    ["12,5", 12.5],
+    [".5", 0.5],
+    ["3 in", 7.62],
+    ['3"', 7.62],
+    ["30 mm", 3],
+    ["0.3m", 30],
+    ["2 ft", 60.96],
+    ["½ in", 1.27],
+    ["3 1/2 in", 8.89],
+    ["3½ in", 8.89],
+    ["1/4 in", 0.635],
+    ["-2", -2],
+    ["−2", -2],
+    ["1e2", 100],
+    [" 7 CM ", 7],
   ])("%s in a cm field is %d cm", (text, expected) => expect(cm(text)).toBe(expected));
 
   it("is in inches when that is the grower's unit, unless it says otherwise", () => {
@@ -18,21 +47,41 @@ describe("typed lengths", () => {
     expect(cm("3 cm", "imperial")).toBe(3);
   });
 
-  it.each([["", "empty"], ["  ", "empty"], ["abc", "not-a-number"], ["12 L", "unknown-unit"], ["1/0", "not-finite"], ["1e999", "not-finite"], ["--3", "not-a-number"], ["3..4", "unknown-unit"]])(
-    "“%s” is refused as %s", (text, code) => expect(cm(text)).toBe(code));
+  it.each([
+    ["", "empty"],
+    ["  ", "empty"],
+    ["abc", "not-a-number"],
+    ["12 L", "unknown-unit"],
+    ["1/0", "not-finite"],
+    ["1e999", "not-finite"],
+    ["--3", "not-a-number"],
+    ["3..4", "unknown-unit"],
+  ])("“%s” is refused as %s", (text, code) => expect(cm(text)).toBe(code));
 
   it("survives being shown and typed again, to the hundredth that is shown", () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 50_000 }), fc.constantFrom("metric" as const, "imperial" as const), (hundredths, system) => {
-      const unitCm = system === "metric" ? 1 : 2.54;
-      const value = (hundredths / 100) * unitCm;
-      const again = parseLengthCm(lengthFieldText(value, system), system);
-      expect(again.ok && again.value).toBeCloseTo(value, 9);
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 50_000 }),
+        fc.constantFrom("metric" as const, "imperial" as const),
+        (hundredths, system) => {
+          const unitCm = system === "metric" ? 1 : 2.54;
+          const value = (hundredths / 100) * unitCm;
+          const again = parseLengthCm(lengthFieldText(value, system), system);
+          expect(again.ok && again.value).toBeCloseTo(value, 9);
+        },
+      ),
+    );
   });
 });
 
 describe("typed volumes", () => {
-  it.each([["1.5", 1500], ["250 mL", 250], ["1 gal", 3785.411784], ["2 cups", 473.176473], ["12 fl oz", 354.88235475]])("%s is %d cm³", (text, expected) => {
+  it.each([
+    ["1.5", 1500],
+    ["250 mL", 250],
+    ["1 gal", 3785.411784],
+    ["2 cups", 473.176473],
+    ["12 fl oz", 354.88235475],
+  ])("%s is %d cm³", (text, expected) => {
     const parsed = parseVolumeCm3(text, "metric");
     expect(parsed.ok && parsed.value).toBeCloseTo(expected, 6);
   });
@@ -41,14 +90,26 @@ describe("typed volumes", () => {
 
 describe("shown numbers", () => {
   it("have three figures, no false precision and no exponent", () => {
-    expect([12345.6, 12.345, 1.2345, 0.12345, 0.0012345, 0].map((value) => threeFigures(value))).toEqual(["12346", "12.3", "1.23", "0.123", "0.001", "0"]);
+    expect([12345.6, 12.345, 1.2345, 0.12345, 0.0012345, 0].map((value) => threeFigures(value))).toEqual([
+      "12346",
+      "12.3",
+      "1.23",
+      "0.123",
+      "0.001",
+      "0",
+    ]);
     expect(threeFigures(-0.0001)).toBe("0");
     expect(threeFigures(Number.NaN)).toBe("–");
   });
   it("carry their unit on the same line", () => {
     expect(formatLength(12.34, "metric")).toBe("12.3\u00a0cm");
     expect(formatLength(12.7, "imperial")).toBe("5\u00a0in");
-    expect([50, 994, 1000, 24_046].map((value) => formatVolume(value, "metric"))).toEqual(["50\u00a0mL", "994\u00a0mL", "1\u00a0L", "24\u00a0L"]);
+    expect([50, 994, 1000, 24_046].map((value) => formatVolume(value, "metric"))).toEqual([
+      "50\u00a0mL",
+      "994\u00a0mL",
+      "1\u00a0L",
+      "24\u00a0L",
+    ]);
     expect(formatVolume(100, "imperial")).toBe("3.4\u00a0fl\u00a0oz");
     expect([0.004, 0.0449, 0.32].map(formatPercent)).toEqual(["0.4\u00a0%", "4.5\u00a0%", "32\u00a0%"]);
   });
@@ -56,11 +117,18 @@ describe("shown numbers", () => {
 
 describe("packs, dry weights and speeds as they are typed", () => {
   it.each([
-    ["50", "metric", { unit: "L", amount: 50 }], ["50 L", "imperial", { unit: "L", amount: 50 }], ["5 kg", "metric", { unit: "kg", amount: 5 }], ["500 g", "metric", { unit: "kg", amount: 0.5 }],
-    ["2 cu ft", "metric", { unit: "L", amount: 56.633693184 }], ["10 lb", "imperial", { unit: "kg", amount: 4.5359237 }],
+    ["50", "metric", { unit: "L", amount: 50 }],
+    ["50 L", "imperial", { unit: "L", amount: 50 }],
+    ["5 kg", "metric", { unit: "kg", amount: 5 }],
+    ["500 g", "metric", { unit: "kg", amount: 0.5 }],
+    ["2 cu ft", "metric", { unit: "L", amount: 56.633693184 }],
+    ["10 lb", "imperial", { unit: "kg", amount: 4.5359237 }],
   ] as const)("%s in a %s field", (text, system, expected) => {
     const parsed = parsePackAmount(text, system);
-    expect(parsed.ok && [parsed.value.unit, Number(parsed.value.amount.toFixed(9))]).toEqual([expected.unit, expected.amount]);
+    expect(parsed.ok && [parsed.value.unit, Number(parsed.value.amount.toFixed(9))]).toEqual([
+      expected.unit,
+      expected.amount,
+    ]);
   });
 
   it("says what it cannot read", () => {
@@ -80,6 +148,10 @@ describe("packs, dry weights and speeds as they are typed", () => {
 
   it("a range has its unit once, and is one value where both read the same", () => {
     const litres = (cm3: number): string => formatVolume(cm3, "metric");
-    expect([formatRange(1000, 2000, litres), formatRange(500, 2000, litres), formatRange(1000, 1000.1, litres)]).toEqual(["1 to 2\u00a0L", "500\u00a0mL to 2\u00a0L", "1\u00a0L"]);
+    expect([
+      formatRange(1000, 2000, litres),
+      formatRange(500, 2000, litres),
+      formatRange(1000, 1000.1, litres),
+    ]).toEqual(["1 to 2\u00a0L", "500\u00a0mL to 2\u00a0L", "1\u00a0L"]);
   });
 });

@@ -53,11 +53,20 @@ const DENSITY_UNITS: readonly Unit[] = [
 ];
 
 const VULGAR_FRACTIONS: Readonly<Record<string, string>> = {
-  "½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
+  "½": "1/2",
+  "¼": "1/4",
+  "¾": "3/4",
+  "⅓": "1/3",
+  "⅔": "2/3",
+  "⅛": "1/8",
+  "⅜": "3/8",
+  "⅝": "5/8",
+  "⅞": "7/8",
 };
 
 // "12", "12.5", "12,5", "-3", "1e3", "1/2", "3 1/2"
-const NUMBER = /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$/iu;
+const NUMBER =
+  /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$/iu;
 
 function parseNumberAndUnit(text: string): { value: number; unit: string } | undefined {
   const plain = text
@@ -68,22 +77,33 @@ function parseNumberAndUnit(text: string): { value: number; unit: string } | und
   const match = NUMBER.exec(plain);
   if (!match) return undefined;
   const [, sign, whole, top, bottom, top2, bottom2, decimal, exponent, unit] = match;
-  const magnitude = whole !== undefined ? Number(whole) + Number(top) / Number(bottom)
-    : top2 !== undefined ? Number(top2) / Number(bottom2)
-      : Number(`${decimal!.replace(",", ".")}${exponent ?? ""}`);
+  const magnitude =
+    whole !== undefined
+      ? Number(whole) + Number(top) / Number(bottom)
+      : top2 !== undefined
+        ? Number(top2) / Number(bottom2)
+        : Number(`${decimal!.replace(",", ".")}${exponent ?? ""}`);
   return { value: sign === "-" ? -magnitude : magnitude, unit: unit!.trim().toLowerCase() };
 }
 
-function parseQuantity(text: string, units: readonly Unit[], defaultFactor: number, what: string, examples: string): Result<number> {
+function parseQuantity(
+  text: string,
+  units: readonly Unit[],
+  defaultFactor: number,
+  what: string,
+  examples: string,
+): Result<number> {
   if (text.trim() === "") return failed(problem("", "empty", `Write ${what}, such as ${examples}.`));
   const parsed = parseNumberAndUnit(text);
-  if (!parsed) return failed(problem("", "not-a-number", `“${text.trim()}” is not ${what}. Write a number, such as ${examples}.`));
+  if (!parsed)
+    return failed(problem("", "not-a-number", `“${text.trim()}” is not ${what}. Write a number, such as ${examples}.`));
   const unit = parsed.unit === "" ? undefined : units.find((u) => u.names.includes(parsed.unit));
   if (parsed.unit !== "" && !unit) {
     return failed(problem("", "unknown-unit", `“${parsed.unit}” is not a unit for ${what}. Write ${examples}.`));
   }
   const value = parsed.value * (unit?.factor ?? defaultFactor);
-  if (!Number.isFinite(value)) return failed(problem("", "not-finite", `“${text.trim()}” is not a number that can be used.`));
+  if (!Number.isFinite(value))
+    return failed(problem("", "not-finite", `“${text.trim()}” is not a number that can be used.`));
   return ok(value);
 }
 
@@ -109,21 +129,39 @@ export function parsePackAmount(text: string, system: UnitSystem): Result<PackAm
   const parsed = parseNumberAndUnit(text);
   const mass = parsed && MASS_UNITS.find(({ names }) => names.includes(parsed.unit));
   if (parsed && mass) return ok({ unit: "kg", amount: parsed.value * mass.factor });
-  const volume = parseQuantity(text, VOLUME_UNITS, system === "metric" ? CM3_PER_LITRE : CM3_PER_GALLON, "what a pack holds", system === "metric" ? "50 L or 5 kg" : "2 cu ft, 8 qt or 10 lb");
+  const volume = parseQuantity(
+    text,
+    VOLUME_UNITS,
+    system === "metric" ? CM3_PER_LITRE : CM3_PER_GALLON,
+    "what a pack holds",
+    system === "metric" ? "50 L or 5 kg" : "2 cu ft, 8 qt or 10 lb",
+  );
   return volume.ok ? ok({ unit: "L", amount: volume.value / CM3_PER_LITRE }) : volume;
 }
 
 /** Reads the dry weight of a volume of medium; a bare number is in g a litre, or lb a cubic foot. @returns g/cm³ */
 export function parseDensityGPerCm3(text: string, system: UnitSystem): Result<number> {
-  return system === "metric" ? parseQuantity(text, DENSITY_UNITS, 0.001, "a dry weight", "105, 105 g/L or 0.1 kg/L")
-    : parseQuantity(text, DENSITY_UNITS, G_PER_CM3_PER_POUND_PER_CUBIC_FOOT, "a dry weight", "6.5, 6.5 lb/cu ft or 105 g/L");
+  return system === "metric"
+    ? parseQuantity(text, DENSITY_UNITS, 0.001, "a dry weight", "105, 105 g/L or 0.1 kg/L")
+    : parseQuantity(
+        text,
+        DENSITY_UNITS,
+        G_PER_CM3_PER_POUND_PER_CUBIC_FOOT,
+        "a dry weight",
+        "6.5, 6.5 lb/cu ft or 105 g/L",
+      );
 }
 
 /** Reads a speed of water; a bare number is in cm or inches an hour. @returns cm/h */
-export const parseSpeedCmPerHour = (text: string, system: UnitSystem): Result<number> => parseQuantity(text, SPEED_UNITS, system === "metric" ? 1 : CM_PER_INCH, "a speed of water", "98, 98 cm/h or 39 in/h");
+export const parseSpeedCmPerHour = (text: string, system: UnitSystem): Result<number> =>
+  parseQuantity(text, SPEED_UNITS, system === "metric" ? 1 : CM_PER_INCH, "a speed of water", "98, 98 cm/h or 39 in/h");
 const SPEED_UNITS: readonly Unit[] = [
-  { factor: 1, names: ["cm/h", "cm per h", "cm an hour"] }, { factor: 0.1, names: ["mm/h"] }, { factor: CM_PER_INCH, names: ["in/h", "in/hr"] },
-  { factor: 3600, names: ["cm/s"] }, { factor: 100 / 24, names: ["m/d", "m/day"] }, { factor: 1 / 24, names: ["cm/d", "cm/day"] },
+  { factor: 1, names: ["cm/h", "cm per h", "cm an hour"] },
+  { factor: 0.1, names: ["mm/h"] },
+  { factor: CM_PER_INCH, names: ["in/h", "in/hr"] },
+  { factor: 3600, names: ["cm/s"] },
+  { factor: 100 / 24, names: ["m/d", "m/day"] },
+  { factor: 1 / 24, names: ["cm/d", "cm/day"] },
 ];
 
 /** Between a number and its unit, so that a line never breaks there. */
@@ -142,10 +180,12 @@ export const lengthUnitName = (system: UnitSystem): string => (system === "metri
 export const volumeUnitName = (system: UnitSystem): string => (system === "metric" ? "L" : "gal");
 
 export const lengthInUnits = (cm: number, system: UnitSystem): number => (system === "metric" ? cm : cm / CM_PER_INCH);
-export const cmFromUnits = (value: number, system: UnitSystem): number => (system === "metric" ? value : value * CM_PER_INCH);
+export const cmFromUnits = (value: number, system: UnitSystem): number =>
+  system === "metric" ? value : value * CM_PER_INCH;
 
 /** A length's number as a field shows it: to 0.01 cm or in, so that what was typed is what stands there. */
-export const lengthFieldText = (cm: number, system: UnitSystem): string => String(Number(lengthInUnits(cm, system).toFixed(2)));
+export const lengthFieldText = (cm: number, system: UnitSystem): string =>
+  String(Number(lengthInUnits(cm, system).toFixed(2)));
 
 /** A height or thickness for reading: to a millimetre or a hundredth of an inch at the finest. */
 export const formatLength = (cm: number, system: UnitSystem): string =>
@@ -159,7 +199,9 @@ export function formatVolume(cm3: number, system: UnitSystem): string {
   if (system === "metric") {
     return Math.abs(cm3) < 995 ? `${threeFigures(cm3, 0)}${NBSP}mL` : `${threeFigures(cm3 / CM3_PER_LITRE)}${NBSP}L`;
   }
-  return Math.abs(cm3) < CM3_PER_GALLON / 4 ? `${threeFigures(cm3 / CM3_PER_FLUID_OUNCE, 1)}${NBSP}fl${NBSP}oz` : `${threeFigures(cm3 / CM3_PER_GALLON)}${NBSP}gal`;
+  return Math.abs(cm3) < CM3_PER_GALLON / 4
+    ? `${threeFigures(cm3 / CM3_PER_FLUID_OUNCE, 1)}${NBSP}fl${NBSP}oz`
+    : `${threeFigures(cm3 / CM3_PER_GALLON)}${NBSP}gal`;
 }
 
 export const formatMass = (kg: number, system: UnitSystem): string =>
@@ -170,24 +212,33 @@ export function formatRange(low: number, high: number, format: (value: number) =
   const [from, to] = [format(low), format(high)];
   if (from === to) return to;
   const unitOf = (text: string): string => text.slice(text.indexOf(NBSP));
-  return from.includes(NBSP) && unitOf(from) === unitOf(to) ? `${from.slice(0, from.indexOf(NBSP))} to ${to}` : `${from} to ${to}`;
+  return from.includes(NBSP) && unitOf(from) === unitOf(to)
+    ? `${from.slice(0, from.indexOf(NBSP))} to ${to}`
+    : `${from} to ${to}`;
 }
 
 /** "105 g per L" */
-export const formatDensity = (gPerCm3: number, system: UnitSystem): string => `${densityFieldText(gPerCm3, system)}${NBSP}${densityUnitName(system)}`;
+export const formatDensity = (gPerCm3: number, system: UnitSystem): string =>
+  `${densityFieldText(gPerCm3, system)}${NBSP}${densityUnitName(system)}`;
 export const densityUnitName = (system: UnitSystem): string => (system === "metric" ? "g per L" : "lb per cu ft");
-export const densityFieldText = (gPerCm3: number, system: UnitSystem): string => threeFigures(densityInUnits(gPerCm3, system), 1);
-export const densityInUnits = (gPerCm3: number, system: UnitSystem): number => (system === "metric" ? gPerCm3 * 1000 : gPerCm3 / G_PER_CM3_PER_POUND_PER_CUBIC_FOOT);
+export const densityFieldText = (gPerCm3: number, system: UnitSystem): string =>
+  threeFigures(densityInUnits(gPerCm3, system), 1);
+export const densityInUnits = (gPerCm3: number, system: UnitSystem): number =>
+  system === "metric" ? gPerCm3 * 1000 : gPerCm3 / G_PER_CM3_PER_POUND_PER_CUBIC_FOOT;
 
 /** What a pack holds, as it is printed on it. */
-export const formatPackAmount = ({ unit, amount }: PackAmount, system: UnitSystem): string => (unit === "kg" ? formatMass(amount, system) : formatVolume(amount * CM3_PER_LITRE, system));
+export const formatPackAmount = ({ unit, amount }: PackAmount, system: UnitSystem): string =>
+  unit === "kg" ? formatMass(amount, system) : formatVolume(amount * CM3_PER_LITRE, system);
 
 /** A speed of water: "98 cm an hour". */
-export const formatSpeed = (cmPerHour: number, system: UnitSystem): string => `${threeFigures(Number(lengthInUnits(cmPerHour, system).toPrecision(3)))}${NBSP}${lengthUnitName(system)} an hour`;
+export const formatSpeed = (cmPerHour: number, system: UnitSystem): string =>
+  `${threeFigures(Number(lengthInUnits(cmPerHour, system).toPrecision(3)))}${NBSP}${lengthUnitName(system)} an hour`;
 
 /** Load on what the vessel stands on. */
 export const formatLoad = (kgPerM2: number, system: UnitSystem): string =>
-  system === "metric" ? `${threeFigures(kgPerM2, 0)}${NBSP}kg per m²` : `${threeFigures(kgPerM2 / KG_PER_POUND / 10.7639, 1)}${NBSP}lb per sq ft`;
+  system === "metric"
+    ? `${threeFigures(kgPerM2, 0)}${NBSP}kg per m²`
+    : `${threeFigures(kgPerM2 / KG_PER_POUND / 10.7639, 1)}${NBSP}lb per sq ft`;
 
 /** A fraction as a percentage: "7.4 %", "41 %". */
 export const formatPercent = (fraction: number): string => {
@@ -197,21 +248,26 @@ export const formatPercent = (fraction: number): string => {
 
 /** Water taken from a surface in a day. */
 export const formatDepthPerDay = (mmPerDay: number, system: UnitSystem): string =>
-  system === "metric" ? `${threeFigures(mmPerDay, 1)}${NBSP}mm a day` : `${threeFigures(mmPerDay / 10 / CM_PER_INCH, 2)}${NBSP}in a day`;
+  system === "metric"
+    ? `${threeFigures(mmPerDay, 1)}${NBSP}mm a day`
+    : `${threeFigures(mmPerDay / 10 / CM_PER_INCH, 2)}${NBSP}in a day`;
 
-export const depthFieldText = (mm: number, system: UnitSystem): string => String(Number((system === "metric" ? mm : mm / 10 / CM_PER_INCH).toFixed(3)));
+export const depthFieldText = (mm: number, system: UnitSystem): string =>
+  String(Number((system === "metric" ? mm : mm / 10 / CM_PER_INCH).toFixed(3)));
 export const depthUnitName = (system: UnitSystem): string => (system === "metric" ? "mm" : "in");
 
 /** Reads a typed depth of water; a bare number is in mm or inches. @returns mm */
 export function parseDepthMm(text: string, system: UnitSystem): Result<number> {
-  const cm = system === "metric"
-    ? parseQuantity(text, LENGTH_UNITS, 0.1, "a depth of water", "4, 0.4 cm or 0.2 in")
-    : parseQuantity(text, LENGTH_UNITS, CM_PER_INCH, "a depth of water", "0.2, 1/8 in or 4 mm");
+  const cm =
+    system === "metric"
+      ? parseQuantity(text, LENGTH_UNITS, 0.1, "a depth of water", "4, 0.4 cm or 0.2 in")
+      : parseQuantity(text, LENGTH_UNITS, CM_PER_INCH, "a depth of water", "0.2, 1/8 in or 4 mm");
   return cm.ok ? ok(cm.value * 10) : cm;
 }
 
 /** Reads a share typed as a percentage: "12", "12 %". @returns 0…1 for 0…100 % */
-export const parseShare = (text: string): Result<number> => parseQuantity(text, [{ factor: 0.01, names: ["%", "percent", "per cent"] }], 0.01, "a percentage", "12 or 12 %");
+export const parseShare = (text: string): Result<number> =>
+  parseQuantity(text, [{ factor: 0.01, names: ["%", "percent", "per cent"] }], 0.01, "a percentage", "12 or 12 %");
 export const shareFieldText = (share: number): string => String(Number((100 * share).toFixed(2)));
 
 /** A span of time for reading: minutes under 2 hours, hours under 3 days, days above. */

@@ -4,13 +4,27 @@ import { formatLength, type UnitSystem } from "../units/units";
 /** Straight-sided vessels, by their inside dimensions. */
 export type VesselMaterial = "unsaid" | "plastic" | "glass" | "ceramic" | "stone" | "wood" | "metal";
 
-export const VESSEL_MATERIALS: readonly VesselMaterial[] = ["unsaid", "plastic", "glass", "ceramic", "stone", "wood", "metal"];
+export const VESSEL_MATERIALS: readonly VesselMaterial[] = [
+  "unsaid",
+  "plastic",
+  "glass",
+  "ceramic",
+  "stone",
+  "wood",
+  "metal",
+];
 
 export type RoundVessel = {
-  readonly shape: "round"; readonly insideDiameterCm: number; readonly insideDepthCm: number; readonly material: VesselMaterial;
+  readonly shape: "round";
+  readonly insideDiameterCm: number;
+  readonly insideDepthCm: number;
+  readonly material: VesselMaterial;
 };
 export type RectangularVessel = {
-  readonly shape: "rectangular"; readonly insideLengthCm: number; readonly insideWidthCm: number; readonly insideDepthCm: number;
+  readonly shape: "rectangular";
+  readonly insideLengthCm: number;
+  readonly insideWidthCm: number;
+  readonly insideDepthCm: number;
   readonly material: VesselMaterial;
 };
 export type Vessel = RoundVessel | RectangularVessel;
@@ -22,8 +36,15 @@ export const GREATEST_DEPTH_CM = 200;
 
 /** The dimensions a vessel has, with the words a grower uses for them. */
 export const VESSEL_DIMENSIONS = {
-  round: [["insideDiameterCm", "inside diameter"], ["insideDepthCm", "inside depth"]],
-  rectangular: [["insideLengthCm", "inside length"], ["insideWidthCm", "inside width"], ["insideDepthCm", "inside depth"]],
+  round: [
+    ["insideDiameterCm", "inside diameter"],
+    ["insideDepthCm", "inside depth"],
+  ],
+  rectangular: [
+    ["insideLengthCm", "inside length"],
+    ["insideWidthCm", "inside width"],
+    ["insideDepthCm", "inside depth"],
+  ],
 } as const;
 
 export type VesselDimension = (typeof VESSEL_DIMENSIONS)[Vessel["shape"]][number][0];
@@ -34,9 +55,12 @@ export const dimensionCm = (vessel: Vessel, dimension: VesselDimension): number 
 /** Inside area of a level cut. [cm²] */
 export function vesselAreaCm2(vessel: Vessel): number {
   switch (vessel.shape) {
-    case "round": return Math.PI * (vessel.insideDiameterCm / 2) ** 2;
-    case "rectangular": return vessel.insideLengthCm * vessel.insideWidthCm;
-    default: return vessel satisfies never;
+    case "round":
+      return Math.PI * (vessel.insideDiameterCm / 2) ** 2;
+    case "rectangular":
+      return vessel.insideLengthCm * vessel.insideWidthCm;
+    default:
+      return vessel satisfies never;
   }
 }
 
@@ -56,11 +80,22 @@ export function checkVessel(vessel: Vessel, system: UnitSystem = "metric"): Prob
     const path = `vessel.${dimension}`;
     if (!(cm > 0)) return [problem(path, "not-positive", `The ${words} must be greater than 0.`)];
     if (cm < LEAST_SIDE_CM) {
-      return [problem(path, "too-small", `The ${words} is ${formatLength(cm, system)}; the least Marlstone takes is ${formatLength(LEAST_SIDE_CM, system)}.`)];
+      return [
+        problem(
+          path,
+          "too-small",
+          `The ${words} is ${formatLength(cm, system)}; the least Marlstone takes is ${formatLength(LEAST_SIDE_CM, system)}.`,
+        ),
+      ];
     }
     if (!(cm <= greatest)) {
-      return [problem(path, "too-large",
-        `The ${words} is ${formatLength(cm, system)}; Marlstone computes containers up to ${formatLength(greatest, system)}. Is the unit right?`)];
+      return [
+        problem(
+          path,
+          "too-large",
+          `The ${words} is ${formatLength(cm, system)}; Marlstone computes containers up to ${formatLength(greatest, system)}. Is the unit right?`,
+        ),
+      ];
     }
     return [];
   });

@@ -12,18 +12,24 @@ export type Branch = "drying" | "wetting";
 export const DRY_AS_BOUGHT_PSI_CM = -1e6;
 
 /** What drains through a hole was soaked before, whatever is said of its history. */
-export const historyOf = ({ water, history }: Pick<Setup, "water" | "history">): History => (water.kind === "drained" ? "soaked" : history);
+export const historyOf = ({ water, history }: Pick<Setup, "water" | "history">): History =>
+  water.kind === "drained" ? "soaked" : history;
 
 export const branchOf = (history: History): Branch => (history === "soaked" ? "drying" : "wetting");
 
 /** A medium's hydraulic parameters on a branch. The catalogue gives the drying one. */
-export function onBranch({ hydraulics, wettingAlphaFactor }: Pick<Medium, "hydraulics" | "wettingAlphaFactor">, branch: Branch): VgHydraulics {
+export function onBranch(
+  { hydraulics, wettingAlphaFactor }: Pick<Medium, "hydraulics" | "wettingAlphaFactor">,
+  branch: Branch,
+): VgHydraulics {
   if (branch === "drying") return hydraulics;
   return {
-    ...hydraulics, airEntryCm: hydraulics.airEntryCm / wettingAlphaFactor,
+    ...hydraulics,
+    airEntryCm: hydraulics.airEntryCm / wettingAlphaFactor,
     modes: hydraulics.modes.map((mode) => ({ ...mode, alphaPerCm: mode.alphaPerCm * wettingAlphaFactor })),
   };
 }
 
 /** Whether a medium, put in dry, sheds the water that should wick into it until it has been soaked from the top. */
-export const repelsWhenDry = ({ rewetting }: Pick<Medium, "rewetting">): boolean => rewetting.behaviour === "hydrophobic-below-theta";
+export const repelsWhenDry = ({ rewetting }: Pick<Medium, "rewetting">): boolean =>
+  rewetting.behaviour === "hydrophobic-below-theta";

@@ -27,24 +27,35 @@ export type Column = {
 export const DEFAULT_CELL_CM = 0.25;
 
 /** Cells of a layer: max(1, round(thickness / cell)). */
-export const cellsInLayer = (thicknessCm: number, cellCm: number): number => Math.max(1, Math.round(thicknessCm / cellCm));
+export const cellsInLayer = (thicknessCm: number, cellCm: number): number =>
+  Math.max(1, Math.round(thicknessCm / cellCm));
 
 /**
  * Lays the grid through the layers and prepares their hydraulic functions.
  * @throws RangeError when there is no layer or a thickness, area or cell is not positive: validate before
  */
-export function makeColumn(layers: readonly ColumnLayer[], specificStoragePerCm: number, cellCm = DEFAULT_CELL_CM): Column {
+export function makeColumn(
+  layers: readonly ColumnLayer[],
+  specificStoragePerCm: number,
+  cellCm = DEFAULT_CELL_CM,
+): Column {
   if (layers.length === 0) throw new RangeError("layers: a column needs at least one");
   if (!(cellCm > 0)) throw new RangeError(`cellCm: must be greater than 0, got ${cellCm}`);
   let bottomCm = 0;
   let firstCell = 0;
   const prepared = layers.map(({ thicknessCm, areaCm2, hydraulics }, index): PreparedLayer => {
     if (!(thicknessCm > 0 && areaCm2 > 0)) {
-      throw new RangeError(`layers[${index}]: thicknessCm and areaCm2 must be greater than 0, got ${thicknessCm} and ${areaCm2}`);
+      throw new RangeError(
+        `layers[${index}]: thicknessCm and areaCm2 must be greater than 0, got ${thicknessCm} and ${areaCm2}`,
+      );
     }
     const layer = {
-      bottomCm, topCm: bottomCm + thicknessCm, areaCm2, functions: hydraulicFunctions(hydraulics),
-      firstCell, cellCount: cellsInLayer(thicknessCm, cellCm),
+      bottomCm,
+      topCm: bottomCm + thicknessCm,
+      areaCm2,
+      functions: hydraulicFunctions(hydraulics),
+      firstCell,
+      cellCount: cellsInLayer(thicknessCm, cellCm),
     };
     bottomCm = layer.topCm;
     firstCell += layer.cellCount;

@@ -7,7 +7,11 @@ export type ContainerState = { readonly heightCm: number; readonly water: number
 
 /** Container capacity and air space over the height of the vessel: water falls and air grows the taller it is. */
 export function containerState(hydraulics: Hydraulics, heightCm: number): ContainerState {
-  const column = makeColumn([{ thicknessCm: heightCm, areaCm2: 1, hydraulics }], DEFAULT_SPECIFIC_STORAGE_PER_CM, heightCm);
+  const column = makeColumn(
+    [{ thicknessCm: heightCm, areaCm2: 1, hydraulics }],
+    DEFAULT_SPECIFIC_STORAGE_PER_CM,
+    heightCm,
+  );
   const water = hydrostaticStorageCm3(column, 0) / heightCm;
   return { heightCm, water, air: Math.max(0, hydraulics.thetaS - water) };
 }

@@ -12,13 +12,42 @@ export const AFTER_SOAKING_HOURS = 24;
  */
 export function drainedAfterSoaking(setup: Setup, medium: MediumLookup, hours = AFTER_SOAKING_HOURS): Result<Settled> {
   const settled = settle(setup, medium);
-  if (!settled.ok || setup.water.kind !== "drained" || setup.water.outletCm >= settled.value.column.heightCm) return settled;
+  if (!settled.ok || setup.water.kind !== "drained" || setup.water.outletCm >= settled.value.column.heightCm)
+    return settled;
   const { outletCm } = setup.water;
   const { column } = settled.value;
-  const run = runTransient(column, column.zCm.map(() => 0), outletCm > 0 ? { kind: "psi", cm: outletCm } : { kind: "seepage" }, { kind: "sealed" }, [hours]);
+  const run = runTransient(
+    column,
+    column.zCm.map(() => 0),
+    outletCm > 0 ? { kind: "psi", cm: outletCm } : { kind: "seepage" },
+    { kind: "sealed" },
+    [hours],
+  );
   const [state] = run.states;
-  if (run.status !== "done" || !state) return failed(problem("water", "stopped", "The draining of this stack could not be followed to its end; shown is its settled state."));
-  const layerStoredCm3 = Float64Array.from(column.layers, ({ bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
-    areaCm2 * ((topCm - bottomCm) / cellCount) * state.theta.subarray(firstCell, firstCell + cellCount).reduce((sum, theta) => sum + theta, 0));
-  return ok({ column, equilibrium: { waterTableCm: outletCm, storedCm3: state.storedCm3, layerStoredCm3, pondedCm3: 0, psiCm: state.psiCm, theta: state.theta } });
+  if (run.status !== "done" || !state)
+    return failed(
+      problem(
+        "water",
+        "stopped",
+        "The draining of this stack could not be followed to its end; shown is its settled state.",
+      ),
+    );
+  const layerStoredCm3 = Float64Array.from(
+    column.layers,
+    ({ bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
+      areaCm2 *
+      ((topCm - bottomCm) / cellCount) *
+      state.theta.subarray(firstCell, firstCell + cellCount).reduce((sum, theta) => sum + theta, 0),
+  );
+  return ok({
+    column,
+    equilibrium: {
+      waterTableCm: outletCm,
+      storedCm3: state.storedCm3,
+      layerStoredCm3,
+      pondedCm3: 0,
+      psiCm: state.psiCm,
+      theta: state.theta,
+    },
+  });
 }

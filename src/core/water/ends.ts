@@ -15,7 +15,9 @@ export type EndCondition =
 
 /** The hours at which a condition jumps, after 0. */
 export const jumpHours = (condition: EndCondition): readonly number[] =>
-  "cmPerHour" in condition && typeof condition.cmPerHour !== "number" ? condition.cmPerHour.slice(1).map(([hour]) => hour) : [];
+  "cmPerHour" in condition && typeof condition.cmPerHour !== "number"
+    ? condition.cmPerHour.slice(1).map(([hour]) => hour)
+    : [];
 
 /** The flow asked for at an hour; at a jump, of what follows. */
 export function fluxAt(flux: FluxInTime, hour: number): number {
@@ -51,12 +53,42 @@ export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldF
   const at = hydraulicValues(1);
   const flux = new Float64Array(3);
   const held: HeldFlow = {
-    through: 0, slopeByCell: 0, slopeByEnd: 0,
+    through: 0,
+    slopeByCell: 0,
+    slopeByEnd: 0,
     evaluate(endPsiCm, psiCm, k, kSlope, lnK, lnKSlope) {
       endPsi[0] = endPsiCm;
       table.lookUp(endPsi, 0, 1, at);
-      if (side === "bottom") fittedFlux(endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, psiCm, k, kSlope, lnK, lnKSlope, halfCellCm, flux);
-      else fittedFlux(psiCm, k, kSlope, lnK, lnKSlope, endPsiCm, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, halfCellCm, flux);
+      if (side === "bottom")
+        fittedFlux(
+          endPsiCm,
+          at.k[0]!,
+          at.kSlope[0]!,
+          at.lnK[0]!,
+          at.lnKSlope[0]!,
+          psiCm,
+          k,
+          kSlope,
+          lnK,
+          lnKSlope,
+          halfCellCm,
+          flux,
+        );
+      else
+        fittedFlux(
+          psiCm,
+          k,
+          kSlope,
+          lnK,
+          lnKSlope,
+          endPsiCm,
+          at.k[0]!,
+          at.kSlope[0]!,
+          at.lnK[0]!,
+          at.lnKSlope[0]!,
+          halfCellCm,
+          flux,
+        );
       held.through = into * flux[0]!;
       held.slopeByCell = into * (side === "bottom" ? flux[2]! : flux[1]!);
       held.slopeByEnd = into * (side === "bottom" ? flux[1]! : flux[2]!);
@@ -75,11 +107,15 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
   const held = heldFlow(end);
 
   const flow: EndFlow & { askCmPerHour: number } = {
-    inCm3PerHour: 0, slope: 0, runoffCm3PerHour: 0, askCmPerHour: 0,
+    inCm3PerHour: 0,
+    slope: 0,
+    runoffCm3PerHour: 0,
+    askCmPerHour: 0,
     evaluate(psiCm, k, kSlope, lnK, slope) {
       flow.inCm3PerHour = flow.slope = flow.runoffCm3PerHour = 0;
       switch (condition.kind) {
-        case "sealed": return;
+        case "sealed":
+          return;
         case "flux":
           flow.inCm3PerHour = areaCm2 * flow.askCmPerHour;
           return;
@@ -113,7 +149,8 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           }
           return;
         }
-        default: condition satisfies never;
+        default:
+          condition satisfies never;
       }
     },
   };

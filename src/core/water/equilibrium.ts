@@ -50,13 +50,19 @@ function unsaturatedIntegralCm({ functions }: PreparedLayer, suctionCm: number, 
   const first = FIRST_PANEL / functions.largestAlphaPerCm;
   while (from < heightCm) {
     const pastKink = suctionCm + from - entry;
-    const to = Math.min(heightCm, from + Math.min(Math.max(first, pastKink * (PANEL_GROWTH - 1)), LONGEST_PANEL_FOLDINGS * functions.foldingCm));
+    const to = Math.min(
+      heightCm,
+      from + Math.min(Math.max(first, pastKink * (PANEL_GROWTH - 1)), LONGEST_PANEL_FOLDINGS * functions.foldingCm),
+    );
     const middle = (from + to) / 2;
     const half = (to - from) / 2;
     let panel = 0;
     for (let g = 0; g < GAUSS_NODES.length; g++) {
       const offset = half * GAUSS_NODES[g]!;
-      panel += GAUSS_WEIGHTS[g]! * (functions.waterContent(-(suctionCm + (middle - offset))) + functions.waterContent(-(suctionCm + (middle + offset))));
+      panel +=
+        GAUSS_WEIGHTS[g]! *
+        (functions.waterContent(-(suctionCm + (middle - offset))) +
+          functions.waterContent(-(suctionCm + (middle + offset))));
     }
     sum += panel * half;
     from = to;
@@ -65,13 +71,18 @@ function unsaturatedIntegralCm({ functions }: PreparedLayer, suctionCm: number, 
 }
 
 /** Water one layer stores over a water table, exact to the quadrature rather than to the cells. [cm³] */
-export function hydrostaticLayerStorageCm3(layer: PreparedLayer, specificStoragePerCm: number, waterTableCm: number): number {
+export function hydrostaticLayerStorageCm3(
+  layer: PreparedLayer,
+  specificStoragePerCm: number,
+  waterTableCm: number,
+): number {
   const suctionAtBottom = layer.bottomCm - waterTableCm;
   const suctionAtTop = layer.topCm - waterTableCm;
   let perArea = 0;
   if (suctionAtBottom < 0) {
     const wetTop = Math.min(0, suctionAtTop);
-    perArea += (wetTop - suctionAtBottom) * (layer.functions.thetaS - specificStoragePerCm * (wetTop + suctionAtBottom) / 2);
+    perArea +=
+      (wetTop - suctionAtBottom) * (layer.functions.thetaS - (specificStoragePerCm * (wetTop + suctionAtBottom)) / 2);
   }
   const wetCm = Math.max(0, -suctionAtBottom);
   const heightCm = layer.topCm - layer.bottomCm - wetCm;
@@ -82,7 +93,8 @@ export function hydrostaticLayerStorageCm3(layer: PreparedLayer, specificStorage
 /** Water the whole column stores over a water table. [cm³] */
 export function hydrostaticStorageCm3(column: Column, waterTableCm: number): number {
   let sum = 0;
-  for (const layer of column.layers) sum += hydrostaticLayerStorageCm3(layer, column.specificStoragePerCm, waterTableCm);
+  for (const layer of column.layers)
+    sum += hydrostaticLayerStorageCm3(layer, column.specificStoragePerCm, waterTableCm);
   return sum;
 }
 
@@ -90,15 +102,20 @@ export function hydrostaticStorageCm3(column: Column, waterTableCm: number): num
 function storageSlopeCm2(column: Column, waterTableCm: number): number {
   let sum = 0;
   for (const { bottomCm, topCm, areaCm2, functions } of column.layers) {
-    sum += areaCm2 * (thetaAt(functions, column.specificStoragePerCm, waterTableCm - bottomCm)
-      - thetaAt(functions, column.specificStoragePerCm, waterTableCm - topCm));
+    sum +=
+      areaCm2 *
+      (thetaAt(functions, column.specificStoragePerCm, waterTableCm - bottomCm) -
+        thetaAt(functions, column.specificStoragePerCm, waterTableCm - topCm));
   }
   return sum;
 }
 
 /** The least a column can hold: every layer at thetaR. [cm³] */
 export const residualStorageCm3 = (column: Column): number =>
-  column.layers.reduce((sum, layer) => sum + layer.areaCm2 * (layer.topCm - layer.bottomCm) * layer.functions.thetaR, 0);
+  column.layers.reduce(
+    (sum, layer) => sum + layer.areaCm2 * (layer.topCm - layer.bottomCm) * layer.functions.thetaR,
+    0,
+  );
 
 /** What the pores hold when water stands at the top of the column. [cm³] */
 export const fullStorageCm3 = (column: Column): number => hydrostaticStorageCm3(column, column.heightCm);
@@ -115,8 +132,13 @@ export function equilibriumAtWaterTable(column: Column, waterTableCm: number): E
 export function equilibriumWithStored(column: Column, storedCm3: number): Result<Equilibrium> {
   const residual = residualStorageCm3(column);
   if (!(storedCm3 > residual)) {
-    return failed(problem("storedCm3", "below-residual",
-      `must be greater than ${residual.toPrecision(6)}, the water bound in the layers at thetaR`));
+    return failed(
+      problem(
+        "storedCm3",
+        "below-residual",
+        `must be greater than ${residual.toPrecision(6)}, the water bound in the layers at thetaR`,
+      ),
+    );
   }
   const top = column.heightCm;
   const full = fullStorageCm3(column);
@@ -132,7 +154,9 @@ export function equilibriumWithStored(column: Column, storedCm3: number): Result
     high = low;
     low = 4 * low - 10;
     if (low < DRIEST_WATER_TABLE_CM) {
-      return failed(problem("storedCm3", "unreachable", "is so close to the water bound at thetaR that no suction is dry enough"));
+      return failed(
+        problem("storedCm3", "unreachable", "is so close to the water bound at thetaR that no suction is dry enough"),
+      );
     }
   }
   // Newton inside a shrinking bracket: the slope is exact, and bisection takes over where the curve is too bent.
@@ -166,9 +190,14 @@ function stateAt(column: Column, waterTableCm: number, iterations: number): Equi
     storedCm3 += layerStoredCm3[index]!;
   });
   return {
-    waterTableCm, storedCm3, layerStoredCm3,
+    waterTableCm,
+    storedCm3,
+    layerStoredCm3,
     pondedCm3: Math.max(0, waterTableCm - heightCm) * layers.at(-1)!.areaCm2,
-    saturatedCm: saturatedHeightCm(column, waterTableCm), psiCm, theta, iterations,
+    saturatedCm: saturatedHeightCm(column, waterTableCm),
+    psiCm,
+    theta,
+    iterations,
   };
 }
 

@@ -30,8 +30,18 @@ function oneOverExpm1(x: number): number {
  * @param out  gets the flux, positive upward [cm/h], and its derivatives by psiA and psiB [1/h]
  */
 export function fittedFlux(
-  psiA: number, kA: number, kSlopeA: number, lnKA: number, slopeA: number,
-  psiB: number, kB: number, kSlopeB: number, lnKB: number, slopeB: number, lengthCm: number, out: Float64Array,
+  psiA: number,
+  kA: number,
+  kSlopeA: number,
+  lnKA: number,
+  slopeA: number,
+  psiB: number,
+  kB: number,
+  kSlopeB: number,
+  lnKB: number,
+  slopeB: number,
+  lengthCm: number,
+  out: Float64Array,
 ): void {
   const difference = psiB - psiA;
   const lever = difference > SAME_PSI_CM || difference < -SAME_PSI_CM ? lengthCm / difference : 0;
@@ -40,8 +50,8 @@ export function fittedFlux(
   if (x < EVEN_X && x > -EVEN_X) {
     const gradient = (difference + lengthCm) / lengthCm;
     out[0] = -kA * gradient;
-    out[1] = kA / lengthCm - gradient * kSlopeA / 2;
-    out[2] = -kA / lengthCm - gradient * kSlopeB / 2;
+    out[1] = kA / lengthCm - (gradient * kSlopeA) / 2;
+    out[2] = -kA / lengthCm - (gradient * kSlopeB) / 2;
     return;
   }
   const share = oneOverExpm1(x);

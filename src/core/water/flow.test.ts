@@ -11,41 +11,86 @@ import { steadyRise } from "./steady-rise";
 import { runTransient } from "./transient";
 import { solveTridiagonal } from "./tridiagonal";
 
-const PEAT = { model: "vg", thetaR: 0.05, thetaS: 0.85, ksCmPerHour: 80, tau: 0.5, airEntryCm: 0, modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }] } as const;
-const GRAVEL = { model: "vg", thetaR: 0.01, thetaS: 0.4, ksCmPerHour: 9000, tau: 0.5, airEntryCm: 0, modes: [{ weight: 1, alphaPerCm: 3, n: 3 }] } as const;
+const PEAT = {
+  model: "vg",
+  thetaR: 0.05,
+  thetaS: 0.85,
+  ksCmPerHour: 80,
+  tau: 0.5,
+  airEntryCm: 0,
+  modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }],
+} as const;
+const GRAVEL = {
+  model: "vg",
+  thetaR: 0.01,
+  thetaS: 0.4,
+  ksCmPerHour: 9000,
+  tau: 0.5,
+  airEntryCm: 0,
+  modes: [{ weight: 1, alphaPerCm: 3, n: 3 }],
+} as const;
 const SEALED: EndCondition = { kind: "sealed" };
 
-const columnOf = (parts: readonly (readonly [thicknessCm: number, hydraulics: Hydraulics, areaCm2?: number])[], cellCm = 0.25): Column =>
-  makeColumn(parts.map(([thicknessCm, hydraulics, areaCm2 = 1]) => ({ thicknessCm, hydraulics, areaCm2 })), 1e-7, cellCm);
+const columnOf = (
+  parts: readonly (readonly [thicknessCm: number, hydraulics: Hydraulics, areaCm2?: number])[],
+  cellCm = 0.25,
+): Column =>
+  makeColumn(
+    parts.map(([thicknessCm, hydraulics, areaCm2 = 1]) => ({ thicknessCm, hydraulics, areaCm2 })),
+    1e-7,
+    cellCm,
+  );
 const all = (column: Column, psi: (z: number) => number): Float64Array => column.zCm.map(psi);
 
 describe("the table of a medium", () => {
   it("gives theta within 2e-5 and K within 0.2 % of the functions, over twelve decades of suction", () => {
-    fc.assert(fc.property(anyVg, fc.double({ min: -6, max: 6, noNaN: true }), (hydraulics, exponent) => {
-      const functions = hydraulicFunctions(hydraulics);
-      const table = hydraulicTable(functions, 1e-7);
-      const psi = Float64Array.of(-(10 ** exponent));
-      const out = hydraulicValues(1);
-      table.lookUp(psi, 0, 1, out);
-      expect(Math.abs(out.theta[0]! - functions.waterContent(psi[0]!))).toBeLessThan(2e-5);
-      const k = functions.conductivityCmPerHour(psi[0]!);
-      // right at an air entry or under 1e-3 cm the curve is steeper than any table
-      if (k > 1e-90 && exponent > -2.5 && Math.abs(-psi[0]! - hydraulics.airEntryCm) > 0.05 * hydraulics.airEntryCm) {
-        expect(Math.abs(Math.exp(out.lnK[0]!) / k - 1)).toBeLessThan(2e-3);
-        expect(Math.abs(out.k[0]! / k - 1)).toBeLessThan(2e-3);
-      }
-      expect(hydraulicFunctions(hydraulics).waterContent(table.psiAtTheta(out.theta[0]!))).toBeCloseTo(out.theta[0]!, 4);
-    }));
+    fc.assert(
+      fc.property(anyVg, fc.double({ min: -6, max: 6, noNaN: true }), (hydraulics, exponent) => {
+        const functions = hydraulicFunctions(hydraulics);
+        const table = hydraulicTable(functions, 1e-7);
+        const psi = Float64Array.of(-(10 ** exponent));
+        const out = hydraulicValues(1);
+        table.lookUp(psi, 0, 1, out);
+        expect(Math.abs(out.theta[0]! - functions.waterContent(psi[0]!))).toBeLessThan(2e-5);
+        const k = functions.conductivityCmPerHour(psi[0]!);
+        // right at an air entry or under 1e-3 cm the curve is steeper than any table
+        if (k > 1e-90 && exponent > -2.5 && Math.abs(-psi[0]! - hydraulics.airEntryCm) > 0.05 * hydraulics.airEntryCm) {
+          expect(Math.abs(Math.exp(out.lnK[0]!) / k - 1)).toBeLessThan(2e-3);
+          expect(Math.abs(out.k[0]! / k - 1)).toBeLessThan(2e-3);
+        }
+        expect(hydraulicFunctions(hydraulics).waterContent(table.psiAtTheta(out.theta[0]!))).toBeCloseTo(
+          out.theta[0]!,
+          4,
+        );
+      }),
+    );
   });
 });
 
 describe("the fitted flux", () => {
   const out = new Float64Array(3);
   const at = (alpha: number, psiA: number, psiB: number, length: number) =>
-    fittedFlux(psiA, Math.exp(alpha * psiA), alpha * Math.exp(alpha * psiA), alpha * psiA, alpha, psiB, Math.exp(alpha * psiB), alpha * Math.exp(alpha * psiB), alpha * psiB, alpha, length, out);
+    fittedFlux(
+      psiA,
+      Math.exp(alpha * psiA),
+      alpha * Math.exp(alpha * psiA),
+      alpha * psiA,
+      alpha,
+      psiB,
+      Math.exp(alpha * psiB),
+      alpha * Math.exp(alpha * psiB),
+      alpha * psiB,
+      alpha,
+      length,
+      out,
+    );
 
   it("is exact for an exponential soil (Gardner 1958): q = (Ka·e^(−aL) − Kb)/(1 − e^(−aL))", () => {
-    for (const [a, b, length] of [[0, -30, 10], [-5, -5, 2], [-40, -3, 20]] as const) {
+    for (const [a, b, length] of [
+      [0, -30, 10],
+      [-5, -5, 2],
+      [-40, -3, 20],
+    ] as const) {
       at(0.1, a, b, length);
       const decay = Math.exp(-0.1 * length);
       expect(out[0]).toBeCloseTo((Math.exp(0.1 * a) * decay - Math.exp(0.1 * b)) / (1 - decay), 12);
@@ -63,11 +108,19 @@ describe("the fitted flux", () => {
     const functions = hydraulicFunctions(PEAT);
     const flux = (a: number, b: number): number => {
       const [kA, kB] = [functions.conductivityCmPerHour(a), functions.conductivityCmPerHour(b)];
-      const slope = (psi: number): number => (Math.log(functions.conductivityCmPerHour(psi * (1 - 1e-6))) - Math.log(functions.conductivityCmPerHour(psi * (1 + 1e-6)))) / (-2e-6 * psi);
+      const slope = (psi: number): number =>
+        (Math.log(functions.conductivityCmPerHour(psi * (1 - 1e-6))) -
+          Math.log(functions.conductivityCmPerHour(psi * (1 + 1e-6)))) /
+        (-2e-6 * psi);
       fittedFlux(a, kA, kA * slope(a), Math.log(kA), slope(a), b, kB, kB * slope(b), Math.log(kB), slope(b), 0.25, out);
       return out[0]!;
     };
-    for (const [a, b] of [[-3, -8], [-0.2, -40], [-100, -1], [-20, -20.3]] as const) {
+    for (const [a, b] of [
+      [-3, -8],
+      [-0.2, -40],
+      [-100, -1],
+      [-20, -20.3],
+    ] as const) {
       flux(a, b);
       const [byA, byB] = [out[1]!, out[2]!];
       const step = 1e-4;
@@ -79,24 +132,53 @@ describe("the fitted flux", () => {
 
 describe("the tridiagonal solver", () => {
   it("undoes a multiplication, and says when a pivot is zero", () => {
-    fc.assert(fc.property(fc.array(fc.tuple(...Array.from({ length: 3 }, () => fc.double({ min: -1, max: 1, noNaN: true }))), { minLength: 1, maxLength: 30 }), (rows) => {
-      const n = rows.length;
-      const [lower, upper, x] = [0, 1, 2].map((k) => Float64Array.from(rows, (row) => row[k]!)) as [Float64Array, Float64Array, Float64Array];
-      const diagonal = Float64Array.from(rows, () => 3);
-      const d = Float64Array.from(rows, (_, i) => 3 * x[i]! + (i > 0 ? lower[i]! * x[i - 1]! : 0) + (i + 1 < n ? upper[i]! * x[i + 1]! : 0));
-      expect(solveTridiagonal(lower, diagonal, upper, d)).toBe(true);
-      d.forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 12));
-    }));
-    expect(solveTridiagonal(new Float64Array(2), new Float64Array(2), new Float64Array(2), Float64Array.of(1, 1))).toBe(false);
-    expect(() => solveTridiagonal(new Float64Array(1), new Float64Array(2), new Float64Array(2), new Float64Array(2))).toThrow(RangeError);
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(...Array.from({ length: 3 }, () => fc.double({ min: -1, max: 1, noNaN: true }))), {
+          minLength: 1,
+          maxLength: 30,
+        }),
+        (rows) => {
+          const n = rows.length;
+          const [lower, upper, x] = [0, 1, 2].map((k) => Float64Array.from(rows, (row) => row[k]!)) as [
+            Float64Array,
+            Float64Array,
+            Float64Array,
+          ];
+          const diagonal = Float64Array.from(rows, () => 3);
+          const d = Float64Array.from(
+            rows,
+            (_, i) => 3 * x[i]! + (i > 0 ? lower[i]! * x[i - 1]! : 0) + (i + 1 < n ? upper[i]! * x[i + 1]! : 0),
+          );
+          expect(solveTridiagonal(lower, diagonal, upper, d)).toBe(true);
+          d.forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 12));
+        },
+      ),
+    );
+    expect(solveTridiagonal(new Float64Array(2), new Float64Array(2), new Float64Array(2), Float64Array.of(1, 1))).toBe(
+      false,
+    );
+    expect(() =>
+      solveTridiagonal(new Float64Array(1), new Float64Array(2), new Float64Array(2), new Float64Array(2)),
+    ).toThrow(RangeError);
   });
 });
 
 describe("steady rise", () => {
-  const soil = (alphaPerCm: number): Hydraulics => ({ model: "exponential", thetaR: 0.06, thetaS: 0.4, ksCmPerHour: 5, alphaPerCm });
+  const soil = (alphaPerCm: number): Hydraulics => ({
+    model: "exponential",
+    thetaR: 0.06,
+    thetaS: 0.4,
+    ksCmPerHour: 5,
+    alphaPerCm,
+  });
 
   it("equals Ks/(e^(aL) − 1) for the exponential soil without a limit (Gardner 1958)", () => {
-    for (const [alpha, height] of [[0.1, 20], [0.3, 12], [0.02, 40]] as const) {
+    for (const [alpha, height] of [
+      [0.1, 20],
+      [0.3, 12],
+      [0.02, 40],
+    ] as const) {
       const { maxFluxCmPerHour } = steadyRise(columnOf([[height, soil(alpha)]]), 0, height, -60 / alpha);
       expect(maxFluxCmPerHour / (5 / Math.expm1(alpha * height))).toBeCloseTo(1, 4);
     }
@@ -105,33 +187,66 @@ describe("steady rise", () => {
   it("equals (Ks·e^(−aL) − K_T)/(1 − e^(−aL)) for a limit (Gardner 1958), and 0 where the limit is met at rest", () => {
     const column = columnOf([[20, soil(0.1)]]);
     const decay = Math.exp(-0.1 * 18);
-    expect(steadyRise(column, 2, 20, -30).maxFluxCmPerHour / ((5 * decay - 5 * Math.exp(-3)) / (1 - decay))).toBeCloseTo(1, 4);
+    expect(
+      steadyRise(column, 2, 20, -30).maxFluxCmPerHour / ((5 * decay - 5 * Math.exp(-3)) / (1 - decay)),
+    ).toBeCloseTo(1, 4);
     expect(steadyRise(column, 2, 20, -18).maxFluxCmPerHour).toBe(0);
   });
 
   it("is what a transient run settles to over a fixed surface and base, within 0.5 %, across unlike areas", () => {
-    const column = columnOf([[6, { ...PEAT, modes: [{ weight: 1, alphaPerCm: 0.05, n: 1.5 }] }, 40], [12, PEAT, 400]]);
+    const column = columnOf([
+      [6, { ...PEAT, modes: [{ weight: 1, alphaPerCm: 0.05, n: 1.5 }] }, 40],
+      [12, PEAT, 400],
+    ]);
     const { maxCm3PerHour } = steadyRise(column, 0, 18, -100);
-    const { cumulative: [before, after] } = runTransient(column, all(column, (z) => -z), { kind: "psi", cm: 0 }, { kind: "psi", cm: -100 }, [3000, 3100]);
+    const {
+      cumulative: [before, after],
+    } = runTransient(
+      column,
+      all(column, (z) => -z),
+      { kind: "psi", cm: 0 },
+      { kind: "psi", cm: -100 },
+      [3000, 3100],
+    );
     expect((after!.bottomInCm3 - before!.bottomInCm3) / 100 / maxCm3PerHour).toBeCloseTo(1, 2);
     expect(Math.abs((after!.bottomInCm3 - before!.bottomInCm3) / 100 / maxCm3PerHour - 1)).toBeLessThan(0.005);
   });
 
   it("is nearly nothing through clean gravel", () => {
-    const through = (middle: Hydraulics): number => steadyRise(columnOf([[4, PEAT], [4, middle], [6, PEAT]]), 1, 14, -100).maxFluxCmPerHour;
+    const through = (middle: Hydraulics): number =>
+      steadyRise(
+        columnOf([
+          [4, PEAT],
+          [4, middle],
+          [6, PEAT],
+        ]),
+        1,
+        14,
+        -100,
+      ).maxFluxCmPerHour;
     expect(through(GRAVEL)).toBeLessThan(through(PEAT) / 1000);
   });
 
-  it("names what is out of bounds", () => expect(() => steadyRise(columnOf([[5, PEAT]]), 5, 5, -10)).toThrow(RangeError));
+  it("names what is out of bounds", () =>
+    expect(() => steadyRise(columnOf([[5, PEAT]]), 5, 5, -10)).toThrow(RangeError));
 });
 
 describe("transient flow", () => {
   it("follows the series of Srivastava & Yeh (1991) for infiltration into an exponential soil, within 1 % of the moisture range everywhere", () => {
     const [alpha, ks, thetaR, thetaS, length, qA, qB] = [0.1, 1, 0.06, 0.4, 100, 0.1, 0.9];
-    const column = columnOf([[length, { model: "exponential", thetaR, thetaS, ksCmPerHour: ks, alphaPerCm: alpha }]], 0.5);
+    const column = columnOf(
+      [[length, { model: "exponential", thetaR, thetaS, ksCmPerHour: ks, alphaPerCm: alpha }]],
+      0.5,
+    );
     const steady = (q: number, z: number): number => q - (q - 1) * Math.exp(-alpha * z);
     const hours = [0.5, 2, 5, 10, 20, 40];
-    const { states } = runTransient(column, all(column, (z) => Math.log(steady(qA, z)) / alpha), { kind: "psi", cm: 0 }, { kind: "flux", cmPerHour: qB }, hours);
+    const { states } = runTransient(
+      column,
+      all(column, (z) => Math.log(steady(qA, z)) / alpha),
+      { kind: "psi", cm: 0 },
+      { kind: "flux", cmPerHour: qB },
+      hours,
+    );
     const scaled = alpha * length;
     for (const { hours: hour, theta } of states) {
       const time = (alpha * ks * hour) / (thetaS - thetaR);
@@ -145,19 +260,37 @@ describe("transient flow", () => {
             if (Math.sin(middle * scaled) + 2 * middle * Math.cos(middle * scaled) > 0 === (n % 2 === 1)) low = middle;
             else high = middle;
           }
-          sum += Math.sin(low * alpha * z) * Math.sin(low * scaled) * Math.exp(-low * low * time) / (1 + scaled / 2 + 2 * low * low * scaled);
+          sum +=
+            (Math.sin(low * alpha * z) * Math.sin(low * scaled) * Math.exp(-low * low * time)) /
+            (1 + scaled / 2 + 2 * low * low * scaled);
         }
         const k = steady(qB, z) - 4 * (qB - qA) * Math.exp((scaled - alpha * z) / 2 - time / 4) * sum;
-        expect(Math.abs(theta[i]! - thetaR - (thetaS - thetaR) * k), `z = ${z} at ${hour} h`).toBeLessThan(0.01 * (thetaS - thetaR));
+        expect(Math.abs(theta[i]! - thetaR - (thetaS - thetaR) * k), `z = ${z} at ${hour} h`).toBeLessThan(
+          0.01 * (thetaS - thetaR),
+        );
       });
     }
   });
 
   it("brings the front of Celia et al. (1990) into dry soil to the place a grid five times finer gives, within a cell, and keeps its balance", () => {
-    const soil: Hydraulics = { model: "vg", thetaR: 0.102, thetaS: 0.368, ksCmPerHour: 33.192, tau: 0.5, airEntryCm: 0, modes: [{ weight: 1, alphaPerCm: 0.0335, n: 2 }] };
+    const soil: Hydraulics = {
+      model: "vg",
+      thetaR: 0.102,
+      thetaS: 0.368,
+      ksCmPerHour: 33.192,
+      tau: 0.5,
+      airEntryCm: 0,
+      modes: [{ weight: 1, alphaPerCm: 0.0335, n: 2 }],
+    };
     const front = (cellCm: number): number => {
       const column = columnOf([[60, soil]], cellCm);
-      const { status, states, massBalanceRelError } = runTransient(column, all(column, () => -1000), { kind: "psi", cm: -1000 }, { kind: "psi", cm: -75 }, [12]);
+      const { status, states, massBalanceRelError } = runTransient(
+        column,
+        all(column, () => -1000),
+        { kind: "psi", cm: -1000 },
+        { kind: "psi", cm: -75 },
+        [12],
+      );
       expect(status).toBe("done");
       expect(massBalanceRelError).toBeLessThan(1e-8);
       return column.zCm[states[0]!.theta.findIndex((theta) => theta > 0.15)]!;
@@ -166,14 +299,35 @@ describe("transient flow", () => {
   });
 
   it("raises the wet zone of a drained pot by the gravel under it: a day after soaking the peat holds what it holds over a seepage face, not what it holds at rest", () => {
-    const drained = (parts: Parameters<typeof columnOf>[0], cellCm: number): { column: Column; psi: Float64Array; stored: number } => {
+    const drained = (
+      parts: Parameters<typeof columnOf>[0],
+      cellCm: number,
+    ): { column: Column; psi: Float64Array; stored: number } => {
       const column = columnOf(parts, cellCm);
-      const [state] = runTransient(column, all(column, () => 0), { kind: "seepage" }, SEALED, [24]).states;
+      const [state] = runTransient(
+        column,
+        all(column, () => 0),
+        { kind: "seepage" },
+        SEALED,
+        [24],
+      ).states;
       return { column, psi: state!.psiCm, stored: state!.storedCm3 };
     };
     const plain = drained([[15, PEAT]], 0.25);
-    const over = drained([[5, GRAVEL], [15, PEAT]], 0.25);
-    const fine = drained([[5, GRAVEL], [15, PEAT]], 0.0625);
+    const over = drained(
+      [
+        [5, GRAVEL],
+        [15, PEAT],
+      ],
+      0.25,
+    );
+    const fine = drained(
+      [
+        [5, GRAVEL],
+        [15, PEAT],
+      ],
+      0.0625,
+    );
     expect(over.stored / fine.stored).toBeCloseTo(1, 2);
     expect(Math.abs(over.stored / fine.stored - 1)).toBeLessThan(0.005);
     // suction at the foot of the peat: half of the 5 cm it has at rest, or less
@@ -184,82 +338,168 @@ describe("transient flow", () => {
 
   it("ponds, runs off and dries to its limit: rain beyond what the soil takes is runoff, and a dry surface gives no more", () => {
     const column = columnOf([[10, PEAT, 100]]);
-    const rain = runTransient(column, all(column, () => -20), SEALED, { kind: "atmosphere", cmPerHour: [[0, 30], [1, 0]], limitPsiCm: -1000 }, [0, 1, 3]);
+    const rain = runTransient(
+      column,
+      all(column, () => -20),
+      SEALED,
+      {
+        kind: "atmosphere",
+        cmPerHour: [
+          [0, 30],
+          [1, 0],
+        ],
+        limitPsiCm: -1000,
+      },
+      [0, 1, 3],
+    );
     const [, wet, later] = rain.cumulative;
     expect(wet!.topInCm3 + wet!.runoffCm3).toBeCloseTo(3000, 6);
     expect(rain.states[1]!.storedCm3 / 850).toBeCloseTo(1, 3);
     expect(later!.runoffCm3 - wet!.runoffCm3).toBeLessThan(1);
-    const dry = runTransient(column, all(column, () => -900), SEALED, { kind: "atmosphere", cmPerHour: -0.5, limitPsiCm: -1000 }, [200]);
+    const dry = runTransient(
+      column,
+      all(column, () => -900),
+      SEALED,
+      { kind: "atmosphere", cmPerHour: -0.5, limitPsiCm: -1000 },
+      [200],
+    );
     expect(Math.min(...dry.states[0]!.psiCm)).toBeGreaterThan(-1001);
-    const drier = runTransient(column, all(column, () => -5000), SEALED, { kind: "atmosphere", cmPerHour: -0.5, limitPsiCm: -1000 }, [10]);
+    const drier = runTransient(
+      column,
+      all(column, () => -5000),
+      SEALED,
+      { kind: "atmosphere", cmPerHour: -0.5, limitPsiCm: -1000 },
+      [10],
+    );
     expect(drier.cumulative[0]).toMatchObject({ topInCm3: 0, runoffCm3: 0 });
   });
 
   it("settles a sealed column to the hydrostatic state of what it holds", () => {
-    const column = columnOf([[4, GRAVEL, 50], [8, PEAT, 50]]);
-    const [start, end] = runTransient(column, all(column, (z) => (z < 6 ? -0.5 : -12)), SEALED, SEALED, [0, 20_000]).states;
+    const column = columnOf([
+      [4, GRAVEL, 50],
+      [8, PEAT, 50],
+    ]);
+    const [start, end] = runTransient(
+      column,
+      all(column, (z) => (z < 6 ? -0.5 : -12)),
+      SEALED,
+      SEALED,
+      [0, 20_000],
+    ).states;
     const rest = equilibriumWithStored(column, end!.storedCm3);
     expect(end!.storedCm3).toBeCloseTo(start!.storedCm3, 9);
-    end!.theta.forEach((theta, i) => { if (column.zCm[i]! > 4) expect(theta).toBeCloseTo(rest.ok ? rest.value.theta[i]! : Number.NaN, 2); });
+    end!.theta.forEach((theta, i) => {
+      if (column.zCm[i]! > 4) expect(theta).toBeCloseTo(rest.ok ? rest.value.theta[i]! : Number.NaN, 2);
+    });
   });
 
   it("stops at its work limit with the states so far, and never throws", () => {
     const column = columnOf([[10, PEAT]]);
-    const stopped = runTransient(column, all(column, () => 0), { kind: "seepage" }, SEALED, [0, 0.01, 500], { mostIterations: 40 });
+    const stopped = runTransient(
+      column,
+      all(column, () => 0),
+      { kind: "seepage" },
+      SEALED,
+      [0, 0.01, 500],
+      { mostIterations: 40 },
+    );
     expect(stopped).toMatchObject({ status: "work-limit", states: { 0: { hours: 0 } } });
     expect(stopped.iterations).toBeLessThan(80);
   });
 
   it("drains a dry start of any peat, a storm on dust and switching flows without losing water or its way", () => {
-    const dusty = columnOf([[5, GRAVEL], [10, { ...PEAT, modes: [{ weight: 1, alphaPerCm: 0.05, n: 1.09 }] }], [5, GRAVEL]]);
-    const storm: EndCondition = { kind: "atmosphere", cmPerHour: Array.from({ length: 24 }, (_, i) => [i / 2, i % 2 ? -0.1 : 6] as const), limitPsiCm: -1e5 };
-    const { status, massBalanceRelError, states } = runTransient(dusty, all(dusty, () => -1e6), { kind: "seepage" }, storm, [12]);
+    const dusty = columnOf([
+      [5, GRAVEL],
+      [10, { ...PEAT, modes: [{ weight: 1, alphaPerCm: 0.05, n: 1.09 }] }],
+      [5, GRAVEL],
+    ]);
+    const storm: EndCondition = {
+      kind: "atmosphere",
+      cmPerHour: Array.from({ length: 24 }, (_, i) => [i / 2, i % 2 ? -0.1 : 6] as const),
+      limitPsiCm: -1e5,
+    };
+    const { status, massBalanceRelError, states } = runTransient(
+      dusty,
+      all(dusty, () => -1e6),
+      { kind: "seepage" },
+      storm,
+      [12],
+    );
     expect(status).toBe("done");
     expect(massBalanceRelError).toBeLessThan(1e-8);
     expect([...states[0]!.psiCm, ...states[0]!.theta].every(Number.isFinite)).toBe(true);
   });
 
   it("steps a flow at its hours", () => {
-    const flux = [[0, 1], [2, -1], [5, 0]] as const;
+    const flux = [
+      [0, 1],
+      [2, -1],
+      [5, 0],
+    ] as const;
     expect([0, 1.9, 2, 4, 5, 9].map((hour) => fluxAt(flux, hour))).toEqual([1, 1, -1, -1, 0, 0]);
     expect(fluxAt(3, 7)).toBe(3);
   });
 });
 
 describe("on 500 random stacks, transient flow", () => {
-  const small = anyStack.map((layers) => makeColumn(layers.slice(0, 3).map((layer) => ({ ...layer, thicknessCm: Math.min(layer.thicknessCm, 6) })), 1e-7, 0.5));
+  const small = anyStack.map((layers) =>
+    makeColumn(
+      layers.slice(0, 3).map((layer) => ({ ...layer, thicknessCm: Math.min(layer.thicknessCm, 6) })),
+      1e-7,
+      0.5,
+    ),
+  );
   const start = fc.double({ min: 0, max: 3, noNaN: true }).map((exponent) => -(10 ** exponent));
 
   it("conserves mass, keeps heads between those that drive it, and stays finite", () => {
-    fc.assert(fc.property(small, start, fc.double({ min: -20, max: 5, noNaN: true }), (column, startPsi, basePsi) => {
-      const run = runTransient(column, all(column, () => startPsi), { kind: "psi", cm: basePsi }, SEALED, [0, 0.5, 6]);
-      expect(run.status).toBe("done");
-      expect(run.massBalanceRelError).toBeLessThan(1e-8);
-      // Hydraulic head: at first from startPsi to startPsi + height, at the base basePsi; no flow makes a new extreme. Held against
-      // water content, since a dry coarse medium has no psi to speak of.
-      const [least, most] = [Math.min(startPsi, basePsi), Math.max(startPsi + column.heightCm, basePsi)];
-      for (const { psiCm, theta } of run.states) {
-        column.layers.forEach(({ firstCell, cellCount, functions }) => {
-          for (let i = firstCell; i < firstCell + cellCount; i++) {
-            expect(Number.isFinite(psiCm[i]!)).toBe(true);
-            expect(theta[i]!).toBeGreaterThan(functions.waterContent(least - column.zCm[i]!) - 5e-3);
-            expect(theta[i]!).toBeLessThan(functions.waterContent(most - column.zCm[i]!) + 5e-3);
-          }
-        });
-      }
-    }), { numRuns: 300 });
+    fc.assert(
+      fc.property(small, start, fc.double({ min: -20, max: 5, noNaN: true }), (column, startPsi, basePsi) => {
+        const run = runTransient(
+          column,
+          all(column, () => startPsi),
+          { kind: "psi", cm: basePsi },
+          SEALED,
+          [0, 0.5, 6],
+        );
+        expect(run.status).toBe("done");
+        expect(run.massBalanceRelError).toBeLessThan(1e-8);
+        // Hydraulic head: at first from startPsi to startPsi + height, at the base basePsi; no flow makes a new extreme. Held against
+        // water content, since a dry coarse medium has no psi to speak of.
+        const [least, most] = [Math.min(startPsi, basePsi), Math.max(startPsi + column.heightCm, basePsi)];
+        for (const { psiCm, theta } of run.states) {
+          column.layers.forEach(({ firstCell, cellCount, functions }) => {
+            for (let i = firstCell; i < firstCell + cellCount; i++) {
+              expect(Number.isFinite(psiCm[i]!)).toBe(true);
+              expect(theta[i]!).toBeGreaterThan(functions.waterContent(least - column.zCm[i]!) - 5e-3);
+              expect(theta[i]!).toBeLessThan(functions.waterContent(most - column.zCm[i]!) + 5e-3);
+            }
+          });
+        }
+      }),
+      { numRuns: 300 },
+    );
   }, 240_000);
 
   it("never has less water anywhere for having started with more, and does not depend on when it is looked at", () => {
-    fc.assert(fc.property(small, start, (column, startPsi) => {
-      const run = (psi: number, hours: readonly number[]) => runTransient(column, all(column, () => psi), { kind: "seepage" }, SEALED, hours).states.at(-1)!;
-      const dry = run(startPsi, [4]);
-      const wet = run(startPsi / 2, [4]);
-      const watched = run(startPsi, [0.01, 0.5, 1.7, 2, 3.3, 4]);
-      dry.theta.forEach((theta, i) => {
-        expect(wet.theta[i]!).toBeGreaterThan(theta - 4e-3);
-        expect(Math.abs(watched.theta[i]! - theta)).toBeLessThan(6e-3);
-      });
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(small, start, (column, startPsi) => {
+        const run = (psi: number, hours: readonly number[]) =>
+          runTransient(
+            column,
+            all(column, () => psi),
+            { kind: "seepage" },
+            SEALED,
+            hours,
+          ).states.at(-1)!;
+        const dry = run(startPsi, [4]);
+        const wet = run(startPsi / 2, [4]);
+        const watched = run(startPsi, [0.01, 0.5, 1.7, 2, 3.3, 4]);
+        dry.theta.forEach((theta, i) => {
+          expect(wet.theta[i]!).toBeGreaterThan(theta - 4e-3);
+          expect(Math.abs(watched.theta[i]! - theta)).toBeLessThan(6e-3);
+        });
+      }),
+      { numRuns: 200 },
+    );
   }, 240_000);
 });

@@ -11,12 +11,27 @@ describe("where a layer lies", () => {
   });
 
   it("takes up only its share of the area, and drains where there is an outlet", () => {
-    const [feet] = layerPlaces(potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }, [{ ...layer(MIX, 5), areaShare: 0.1 }, layer(MIX, 20)]), medium);
+    const [feet] = layerPlaces(
+      potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }, [
+        { ...layer(MIX, 5), areaShare: 0.1 },
+        layer(MIX, 20),
+      ]),
+      medium,
+    );
     expect(feet!.volumeCm3).toBeCloseTo(Math.PI * 100 * 5 * 0.1, 9);
-    expect(layerPlaces(potWith({ kind: "drained", outletCm: 2 }), medium)[1]).toMatchObject({ drains: true, standsInWater: false, aboveWaterCm: { from: 3, to: 23 } });
+    expect(layerPlaces(potWith({ kind: "drained", outletCm: 2 }), medium)[1]).toMatchObject({
+      drains: true,
+      standsInWater: false,
+      aboveWaterCm: { from: 3, to: 23 },
+    });
   });
 
   it("is not known over water where the setup does not settle", () => {
-    expect(layerPlaces(potWith({ kind: "drained", outletCm: 0 }, [{ ...layer(GRAVEL, 5), mediumId: "moon-dust" }]), medium)[0]!.aboveWaterCm).toBeUndefined();
+    expect(
+      layerPlaces(
+        potWith({ kind: "drained", outletCm: 0 }, [{ ...layer(GRAVEL, 5), mediumId: "moon-dust" }]),
+        medium,
+      )[0]!.aboveWaterCm,
+    ).toBeUndefined();
   });
 });

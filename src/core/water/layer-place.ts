@@ -22,9 +22,15 @@ export function layerPlaces(setup: Setup, medium: MediumLookup): LayerPlace[] {
   return setup.layers.map(({ id, areaShare }, i) => {
     const [from, to] = [heights[i]!, heights[i + 1]!];
     return {
-      layerId: id, areaCm2: areaCm2 * areaShare, volumeCm3: areaCm2 * areaShare * (to - from),
-      aboveWaterCm: waterTableCm === undefined ? undefined : { from: Math.max(0, from - waterTableCm), to: Math.max(0, to - waterTableCm) },
-      drains: setup.water.kind === "drained", standsInWater: waterTableCm !== undefined && waterTableCm > from + 1e-9,
+      layerId: id,
+      areaCm2: areaCm2 * areaShare,
+      volumeCm3: areaCm2 * areaShare * (to - from),
+      aboveWaterCm:
+        waterTableCm === undefined
+          ? undefined
+          : { from: Math.max(0, from - waterTableCm), to: Math.max(0, to - waterTableCm) },
+      drains: setup.water.kind === "drained",
+      standsInWater: waterTableCm !== undefined && waterTableCm > from + 1e-9,
     };
   });
 }

@@ -18,7 +18,10 @@ export type HeightProfile = {
 export function heightProfile(column: Column, psiCm: Float64Array): HeightProfile {
   const count = column.zCm.length + 2 * column.layers.length;
   const profile = {
-    zCm: new Float64Array(count), psiCm: new Float64Array(count), theta: new Float64Array(count), airSpace: new Float64Array(count),
+    zCm: new Float64Array(count),
+    psiCm: new Float64Array(count),
+    theta: new Float64Array(count),
+    airSpace: new Float64Array(count),
   };
   const firstPoint: number[] = [];
   let point = 0;
@@ -35,7 +38,8 @@ export function heightProfile(column: Column, psiCm: Float64Array): HeightProfil
     };
     const halfCell = (topCm - bottomCm) / cellCount / 2;
     // one cell alone has no slope of its own: taken as hydrostatic
-    const slopeAt = (a: number, b: number): number => (a === b ? -1 : (psiCm[b]! - psiCm[a]!) / (column.zCm[b]! - column.zCm[a]!));
+    const slopeAt = (a: number, b: number): number =>
+      a === b ? -1 : (psiCm[b]! - psiCm[a]!) / (column.zCm[b]! - column.zCm[a]!);
     put(bottomCm, psiCm[firstCell]! - halfCell * slopeAt(firstCell, Math.min(firstCell + 1, last)));
     for (let i = firstCell; i <= last; i++) put(column.zCm[i]!, psiCm[i]!);
     put(topCm, psiCm[last]! + halfCell * slopeAt(Math.max(last - 1, firstCell), last));
@@ -45,7 +49,10 @@ export function heightProfile(column: Column, psiCm: Float64Array): HeightProfil
 }
 
 /** Water content and air space at a height; at an interface, of the layer below. Undefined outside the stack. */
-export function readAt(profile: HeightProfile, heightCm: number): { theta: number; airSpace: number; psiCm: number } | undefined {
+export function readAt(
+  profile: HeightProfile,
+  heightCm: number,
+): { theta: number; airSpace: number; psiCm: number } | undefined {
   const { zCm } = profile;
   if (!(heightCm >= 0) || heightCm > zCm[zCm.length - 1]!) return undefined;
   let low = 0;

@@ -51,7 +51,12 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
   const inflow1 = { in: 0, out: 0 };
 
   const flow: ReservoirFlow = {
-    inCm3PerHour: 0, slope: 0, runoffCm3PerHour: 0, levelCm: condition.levelCm, refilledCm3: 0, overflowCm3: 0,
+    inCm3PerHour: 0,
+    slope: 0,
+    runoffCm3PerHour: 0,
+    levelCm: condition.levelCm,
+    refilledCm3: 0,
+    overflowCm3: 0,
 
     setHour(now) {
       const due = refills.findLast((refill) => refill.hour <= now + 1e-9);
@@ -68,7 +73,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
       else {
         inflow1.in = flow.inCm3PerHour;
         inflow1.out = out;
-        baseCm = flow.levelCm - (1 - SDIRK_GAMMA) * hours * (inflow1.in + inflow1.out) / areaCm2;
+        baseCm = flow.levelCm - ((1 - SDIRK_GAMMA) * hours * (inflow1.in + inflow1.out)) / areaCm2;
       }
     },
 
@@ -99,7 +104,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
           flow.inCm3PerHour *= left;
           flow.slope *= left;
         }
-        out = areaCm2 * Math.max(0, level - overflowCm) / OVERFLOW_HOURS;
+        out = (areaCm2 * Math.max(0, level - overflowCm)) / OVERFLOW_HOURS;
         outByLevel = level > overflowCm ? areaCm2 / OVERFLOW_HOURS : 0;
         const over = level - baseCm + share * (flow.inCm3PerHour + out);
         if (Math.abs(over) <= 1e-12 * (1 + Math.abs(level))) break;

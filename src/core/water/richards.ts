@@ -35,7 +35,7 @@ export type Uptake = {
 
 export const SDIRK_GAMMA = 1 - Math.SQRT1_2;
 /** |R(z) − e^z| / |z|³ of the method as z → 0: its local error is this times dt³·y‴. */
-const ERROR_CONSTANT = (3 * SDIRK_GAMMA ** 2 - 2 * SDIRK_GAMMA ** 3) - 1 / 6;
+const ERROR_CONSTANT = 3 * SDIRK_GAMMA ** 2 - 2 * SDIRK_GAMMA ** 3 - 1 / 6;
 
 /** From stage 1 to stage 2, in steps of the way to stage 1. */
 const STAGE_AHEAD = (1 - SDIRK_GAMMA) / SDIRK_GAMMA;
@@ -88,10 +88,19 @@ export type Richards = {
 };
 
 /** @param tables those of the column's layers, in their order */
-export function createRichards(column: Column, tables: readonly HydraulicTable[], bottom: EndFlow, top: EndFlow, newton: NewtonSettings = DEFAULT_NEWTON, uptake?: Uptake): Richards {
+export function createRichards(
+  column: Column,
+  tables: readonly HydraulicTable[],
+  bottom: EndFlow,
+  top: EndFlow,
+  newton: NewtonSettings = DEFAULT_NEWTON,
+  uptake?: Uptake,
+): Richards {
   const cells = column.zCm.length;
   const nodes = cells + column.layers.length - 1;
-  const firstEmptiedPsi = Float64Array.from(tables, ({ thetaS, thetaR, psiAtTheta }) => psiAtTheta(thetaS - FIRST_EMPTIED * (thetaS - thetaR)));
+  const firstEmptiedPsi = Float64Array.from(tables, ({ thetaS, thetaR, psiAtTheta }) =>
+    psiAtTheta(thetaS - FIRST_EMPTIED * (thetaS - thetaR)),
+  );
 
   // Fixed by the grid. Face f joins nodes f and f+1 inside one layer.
   const array = (): Float64Array => new Float64Array(nodes);
@@ -180,7 +189,20 @@ export function createRichards(column: Column, tables: readonly HydraulicTable[]
     diagonal[0] = bottom.slope;
     for (let i = 0; i + 1 < nodes; i++) {
       const below = isInterface[i] === 0 ? values : foot;
-      fittedFlux(trial[i]!, below.k[i]!, below.kSlope[i]!, below.lnK[i]!, below.lnKSlope[i]!, trial[i + 1]!, k[i + 1]!, kSlope[i + 1]!, lnK[i + 1]!, lnKSlope[i + 1]!, faceLength[i]!, flux);
+      fittedFlux(
+        trial[i]!,
+        below.k[i]!,
+        below.kSlope[i]!,
+        below.lnK[i]!,
+        below.lnKSlope[i]!,
+        trial[i + 1]!,
+        k[i + 1]!,
+        kSlope[i + 1]!,
+        lnK[i + 1]!,
+        lnKSlope[i + 1]!,
+        faceLength[i]!,
+        flux,
+      );
       const area = faceArea[i]!;
       net[i]! -= area * flux[0]!;
       diagonal[i]! -= area * flux[1]!;
@@ -209,7 +231,8 @@ export function createRichards(column: Column, tables: readonly HydraulicTable[]
       taken += given;
       net[i]! -= given;
       // where more water means less uptake the slope would work against the matrix; it is small there, and left out
-      diagonal[i]! -= asked * (Math.max(0, stress[1]!) * left + (film < 1 ? (stress[0]! * capacity[i]!) / UPTAKE_FILM : 0));
+      diagonal[i]! -=
+        asked * (Math.max(0, stress[1]!) * left + (film < 1 ? (stress[0]! * capacity[i]!) / UPTAKE_FILM : 0));
     }
   }
 
@@ -282,17 +305,26 @@ export function createRichards(column: Column, tables: readonly HydraulicTable[]
     if (now > near || (next > driest && next > near)) return Math.max(next, driest);
     const least = Math.max(thetaNow + asked, table.thetaR + KEPT_SHARE * (thetaNow - table.thetaR));
     if (asked < -SMALL_CHANGE) return Math.max(table.psiAtTheta(least), driest);
-    return Math.max(thetaAt(table, next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next, driest);
+    return Math.max(
+      thetaAt(table, next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next,
+      driest,
+    );
   }
 
   /** A first guess for a head that was `now`: where it is heading, but no further than the curve bends. */
-  const guess = (now: number, heading: number): number => (now < 0 ? Math.min(Math.max(heading, 1.5 * now), 0.5 * now) : now);
+  const guess = (now: number, heading: number): number =>
+    now < 0 ? Math.min(Math.max(heading, 1.5 * now), 0.5 * now) : now;
 
   const richards: Richards = {
     nodes,
     psiCm: new Float64Array(cells),
     theta: new Float64Array(cells),
-    bottomInCm3: 0, topInCm3: 0, runoffCm3: 0, uptakeCm3: 0, errorTheta: 0, iterations: 0,
+    bottomInCm3: 0,
+    topInCm3: 0,
+    runoffCm3: 0,
+    uptakeCm3: 0,
+    errorTheta: 0,
+    iterations: 0,
 
     setState(psiCm) {
       for (let i = 0; i < nodes; i++) {
@@ -344,8 +376,8 @@ export function createRichards(column: Column, tables: readonly HydraulicTable[]
         stageTheta[i] = theta[i]! + (early * net1[i]! + SDIRK_GAMMA * hours * net2[i]!) / v;
         const late = (net2[i]! - net1[i]!) / (1 - SDIRK_GAMMA);
         const error = slopeKnown
-          ? 2 * ERROR_CONSTANT * hours * Math.abs(late - (net1[i]! - netBefore[i]!) / SDIRK_GAMMA) / v
-          : ERROR_CONSTANT * hours * Math.abs(late) / v;
+          ? (2 * ERROR_CONSTANT * hours * Math.abs(late - (net1[i]! - netBefore[i]!) / SDIRK_GAMMA)) / v
+          : (ERROR_CONSTANT * hours * Math.abs(late)) / v;
         if (error > worst) worst = error;
       }
       richards.errorTheta = worst;

@@ -4,7 +4,11 @@ import { withDemand, withHistory, withWater } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { runSetup, type Run } from "./run";
 
-const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [layer(GRAVEL, 8), layer("fine-sand-0.1-0.5", 3, false), layer(MIX, 14)]);
+const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [
+  layer(GRAVEL, 8),
+  layer("fine-sand-0.1-0.5", 3, false),
+  layer(MIX, 14),
+]);
 const run = (setup: Setup, days = 3): Run => {
   const done = runSetup(setup, medium, days);
   if (!done.ok) throw new Error(done.problems[0]!.message);
@@ -15,7 +19,12 @@ const at = ({ frames }: Run, hour: number) => frames.find(({ hours }) => Math.ab
 describe("a run", () => {
   it("of a trough soaks, drains to its overflow, is drunk from, and stands at its level once refilled", () => {
     const lived = run(TROUGH);
-    expect(lived.phases.map(({ kind, fromHour, toHour }) => [kind, fromHour, toHour])).toEqual([["drain", 0, 24], ["dry", 24, 96], ["refill", 96, 97], ["after", 97, 121]]);
+    expect(lived.phases.map(({ kind, fromHour, toHour }) => [kind, fromHour, toHour])).toEqual([
+      ["drain", 0, 24],
+      ["dry", 24, 96],
+      ["refill", 96, 97],
+      ["after", 97, 121],
+    ]);
     expect(at(lived, 24).state.waterTableCm).toBeCloseTo(8, 1);
     expect(at(lived, 96).state.waterTableCm).toBeLessThan(7);
     expect(at(lived, 97).state.waterTableCm).toBeCloseTo(7, 2);
@@ -33,7 +42,10 @@ describe("a run", () => {
     const lived = run(withDemand(TROUGH, 20), 12);
     expect(at(lived, 24 + 12 * 24).state.waterTableCm).toBeGreaterThan(0.5);
     expect(lived.emptyFromHour).toBeUndefined();
-    const feet = run(withDemand({ ...TROUGH, layers: [{ ...layer(MIX, 8, false), areaShare: 0.2 }, layer(MIX, 14)] }, 20), 12);
+    const feet = run(
+      withDemand({ ...TROUGH, layers: [{ ...layer(MIX, 8, false), areaShare: 0.2 }, layer(MIX, 14)] }, 20),
+      12,
+    );
     expect(feet.emptyFromHour).toBeGreaterThan(24);
     expect(lived.shortFromHour).toBeGreaterThanOrEqual(24);
     expect(lived.givenCm3).toBeLessThan(0.9 * lived.askedCm3);
@@ -63,10 +75,19 @@ describe("a run", () => {
   });
 
   it("refuses days that are none, and a setup that cannot be settled", () => {
-    for (const days of [0, 1.5, 31, Number.NaN]) expect(runSetup(TROUGH, medium, days)).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
-    expect(runSetup(withWater(TROUGH, { kind: "free-water", levelCm: 28, overflowCm: null }), medium, 2)).toMatchObject({ ok: false, problems: [{ code: "open-water" }] });
-    expect(runSetup(withWater(TROUGH, { kind: "dosed", storedCm3: 6500 }), medium, 2)).toMatchObject({ ok: false, problems: [{ code: "open-water" }] });
-    expect(runSetup(withHistory(TROUGH, "dry"), medium, 2)).toMatchObject({ ok: false, problems: [{ code: "repels" }] });
+    for (const days of [0, 1.5, 31, Number.NaN])
+      expect(runSetup(TROUGH, medium, days)).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
+    expect(runSetup(withWater(TROUGH, { kind: "free-water", levelCm: 28, overflowCm: null }), medium, 2)).toMatchObject(
+      { ok: false, problems: [{ code: "open-water" }] },
+    );
+    expect(runSetup(withWater(TROUGH, { kind: "dosed", storedCm3: 6500 }), medium, 2)).toMatchObject({
+      ok: false,
+      problems: [{ code: "open-water" }],
+    });
+    expect(runSetup(withHistory(TROUGH, "dry"), medium, 2)).toMatchObject({
+      ok: false,
+      problems: [{ code: "repels" }],
+    });
     expect(runSetup(withWater(TROUGH, { kind: "drained", outletCm: 99 }), medium, 2)).toMatchObject({ ok: false });
   });
 });

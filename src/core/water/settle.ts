@@ -7,24 +7,39 @@ import { formatVolume, type UnitSystem } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf, onBranch, repelsWhenDry, type Branch } from "./branch";
 import { makeColumn, type Column } from "./column";
-import { equilibriumAtWaterTable, equilibriumWithStored, fullStorageCm3, residualStorageCm3, type Equilibrium } from "./equilibrium";
+import {
+  equilibriumAtWaterTable,
+  equilibriumWithStored,
+  fullStorageCm3,
+  residualStorageCm3,
+  type Equilibrium,
+} from "./equilibrium";
 
 export type MediumLookup = (id: string) => Medium | undefined;
 
 /** A state of a setup's column. */
-export type ColumnState = Pick<Equilibrium, "waterTableCm" | "storedCm3" | "layerStoredCm3" | "pondedCm3" | "psiCm" | "theta">;
+export type ColumnState = Pick<
+  Equilibrium,
+  "waterTableCm" | "storedCm3" | "layerStoredCm3" | "pondedCm3" | "psiCm" | "theta"
+>;
 
 /** A setup's stack with its water: at rest over its free water, over its outlet or with its dose spread out, or at a time on the way there. */
 export type Settled = { readonly column: Column; readonly equilibrium: ColumnState };
 
 /** The column of a setup's layers in its vessel, on the branch of its history. */
-export function columnOf(setup: Setup, medium: MediumLookup, branch: Branch = branchOf(historyOf(setup))): Result<Column> {
-  if (setup.layers.length === 0) return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
+export function columnOf(
+  setup: Setup,
+  medium: MediumLookup,
+  branch: Branch = branchOf(historyOf(setup)),
+): Result<Column> {
+  if (setup.layers.length === 0)
+    return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
   const areaCm2 = vesselAreaCm2(setup.vessel);
   const layers = [];
   for (const [i, { mediumId, thicknessCm, areaShare }] of setup.layers.entries()) {
     const found = medium(mediumId);
-    if (!found) return failed(problem(`layers[${i}].mediumId`, "unknown-medium", `“${mediumId}” is not in the catalogue.`));
+    if (!found)
+      return failed(problem(`layers[${i}].mediumId`, "unknown-medium", `“${mediumId}” is not in the catalogue.`));
     layers.push({ thicknessCm, areaCm2: areaCm2 * areaShare, hydraulics: onBranch(found, branch) });
   }
   return ok(makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM));
@@ -37,13 +52,23 @@ export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSyste
   const { storedCm3 } = setup.water;
   const brimCm3 = brimStorageCm3(setup, medium);
   if (storedCm3 > brimCm3 * (1 + 1e-9)) {
-    problems.push(problem("water.storedCm3", "over-brim",
-      `${formatVolume(storedCm3, system)} is ${formatVolume(storedCm3 - brimCm3, system)} more than the vessel holds to its brim with these layers in it.`));
+    problems.push(
+      problem(
+        "water.storedCm3",
+        "over-brim",
+        `${formatVolume(storedCm3, system)} is ${formatVolume(storedCm3 - brimCm3, system)} more than the vessel holds to its brim with these layers in it.`,
+      ),
+    );
   }
   const column = columnOf(setup, medium);
   if (column.ok && !(storedCm3 > residualStorageCm3(column.value))) {
-    problems.push(problem("water.storedCm3", "below-residual",
-      `These layers never give up the last ${formatVolume(residualStorageCm3(column.value), system)} they hold, so there must be more than that in them.`));
+    problems.push(
+      problem(
+        "water.storedCm3",
+        "below-residual",
+        `These layers never give up the last ${formatVolume(residualStorageCm3(column.value), system)} they hold, so there must be more than that in them.`,
+      ),
+    );
   }
   return problems;
 }
@@ -66,22 +91,38 @@ export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = 
   switch (water.kind) {
     case "free-water": {
       const equilibrium = equilibriumAtWaterTable(column.value, water.levelCm);
-      return ok({ column: column.value, equilibrium: setup.history === "dry" ? stayingDry(setup, column.value, equilibrium, medium) : equilibrium });
+      return ok({
+        column: column.value,
+        equilibrium: setup.history === "dry" ? stayingDry(setup, column.value, equilibrium, medium) : equilibrium,
+      });
     }
-    case "drained": return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.outletCm) });
+    case "drained":
+      return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.outletCm) });
     case "dosed": {
       const equilibrium = equilibriumWithStored(column.value, water.storedCm3);
       return equilibrium.ok
         ? ok({ column: column.value, equilibrium: equilibrium.value })
-        : failed(...equilibrium.problems.map(({ code, message }) => problem("water.storedCm3", code, `The water in the vessel ${message}.`)));
+        : failed(
+            ...equilibrium.problems.map(({ code, message }) =>
+              problem("water.storedCm3", code, `The water in the vessel ${message}.`),
+            ),
+          );
     }
-    default: return water satisfies never;
+    default:
+      return water satisfies never;
   }
 }
 
 /** The lowest layer above a level that repels the water which should wick into it, when the stack was put in dry. */
-export function repellingLayer(setup: Setup, column: Column, levelCm: number, medium: MediumLookup): number | undefined {
-  const found = column.layers.findIndex(({ topCm }, i) => topCm > levelCm + 1e-9 && repelsWhenDry(medium(setup.layers[i]!.mediumId)!));
+export function repellingLayer(
+  setup: Setup,
+  column: Column,
+  levelCm: number,
+  medium: MediumLookup,
+): number | undefined {
+  const found = column.layers.findIndex(
+    ({ topCm }, i) => topCm > levelCm + 1e-9 && repelsWhenDry(medium(setup.layers[i]!.mediumId)!),
+  );
   return found < 0 ? undefined : found;
 }
 
@@ -106,11 +147,22 @@ function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medi
     const wetCm = Math.min(Math.max(waterTableCm - bottomCm, 0), topCm - bottomCm);
     layerStoredCm3[first + k] = areaCm2 * (wetCm * functions.thetaS + (topCm - bottomCm - wetCm) * dryTheta);
   });
-  return { waterTableCm, pondedCm3, psiCm, theta, layerStoredCm3, storedCm3: layerStoredCm3.reduce((sum, stored) => sum + stored, 0) };
+  return {
+    waterTableCm,
+    pondedCm3,
+    psiCm,
+    theta,
+    layerStoredCm3,
+    storedCm3: layerStoredCm3.reduce((sum, stored) => sum + stored, 0),
+  };
 }
 
 /** Open water beside layers that do not fill the vessel's area, up to a level: the reservoir between wick feet. [cm³] */
 export function openWaterCm3(setup: Setup, column: Column, levelCm: number): number {
   const areaCm2 = vesselAreaCm2(setup.vessel);
-  return column.layers.reduce((sum, layer) => sum + (areaCm2 - layer.areaCm2) * Math.min(Math.max(levelCm - layer.bottomCm, 0), layer.topCm - layer.bottomCm), 0);
+  return column.layers.reduce(
+    (sum, layer) =>
+      sum + (areaCm2 - layer.areaCm2) * Math.min(Math.max(levelCm - layer.bottomCm, 0), layer.topCm - layer.bottomCm),
+    0,
+  );
 }

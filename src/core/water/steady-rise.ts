@@ -32,7 +32,10 @@ function heightGainedCm(functions: HydraulicFunctions, q: number, from: number, 
   let sum = 0;
   for (let g = 0; g < GAUSS_NODES.length; g++) {
     const offset = half * GAUSS_NODES[g]!;
-    sum += GAUSS_WEIGHTS[g]! * (1 / (1 + q / functions.conductivityCmPerHour(offset - middle)) + 1 / (1 + q / functions.conductivityCmPerHour(-offset - middle)));
+    sum +=
+      GAUSS_WEIGHTS[g]! *
+      (1 / (1 + q / functions.conductivityCmPerHour(offset - middle)) +
+        1 / (1 + q / functions.conductivityCmPerHour(-offset - middle)));
   }
   return sum * half;
 }
@@ -41,7 +44,13 @@ function heightGainedCm(functions: HydraulicFunctions, q: number, from: number, 
  * Climbs one medium from a suction by a height.
  * @returns the suction reached, or undefined when the limit comes first
  */
-function climb(functions: HydraulicFunctions, q: number, fromCm: number, heightCm: number, limitCm: number): number | undefined {
+function climb(
+  functions: HydraulicFunctions,
+  q: number,
+  fromCm: number,
+  heightCm: number,
+  limitCm: number,
+): number | undefined {
   let suction = fromCm;
   let left = heightCm;
   while (suction < limitCm) {
@@ -74,16 +83,34 @@ function climb(functions: HydraulicFunctions, q: number, fromCm: number, heightC
  * @param limitPsiCm driest psi allowed there, below 0
  * @throws RangeError when the heights or the limit are out of these bounds: validate before
  */
-export function steadyRise(column: Column, waterTableCm: number, demandHeightCm: number, limitPsiCm: number): SteadyRise {
-  if (!(waterTableCm >= 0 && waterTableCm < demandHeightCm && demandHeightCm <= column.heightCm * (1 + 1e-12) && limitPsiCm < 0)) {
-    throw new RangeError(`steadyRise: needs 0 ≤ waterTable < demand ≤ ${column.heightCm} and limit < 0, got ${waterTableCm}, ${demandHeightCm}, ${limitPsiCm}`);
+export function steadyRise(
+  column: Column,
+  waterTableCm: number,
+  demandHeightCm: number,
+  limitPsiCm: number,
+): SteadyRise {
+  if (!(
+    waterTableCm >= 0 &&
+    waterTableCm < demandHeightCm &&
+    demandHeightCm <= column.heightCm * (1 + 1e-12) &&
+    limitPsiCm < 0
+  )) {
+    throw new RangeError(
+      `steadyRise: needs 0 ≤ waterTable < demand ≤ ${column.heightCm} and limit < 0, got ${waterTableCm}, ${demandHeightCm}, ${limitPsiCm}`,
+    );
   }
   const limit = -limitPsiCm;
   const crossed = column.layers.filter(({ bottomCm, topCm }) => topCm > waterTableCm && bottomCm < demandHeightCm);
   const carries = (flow: number): boolean => {
     let suction: number | undefined = 0;
     for (const { bottomCm, topCm, areaCm2, functions } of crossed) {
-      suction = climb(functions, flow / areaCm2, suction, Math.min(topCm, demandHeightCm) - Math.max(bottomCm, waterTableCm), limit);
+      suction = climb(
+        functions,
+        flow / areaCm2,
+        suction,
+        Math.min(topCm, demandHeightCm) - Math.max(bottomCm, waterTableCm),
+        limit,
+      );
       if (suction === undefined) return false;
     }
     return true;
@@ -95,7 +122,11 @@ export function steadyRise(column: Column, waterTableCm: number, demandHeightCm:
     let high = 1;
     while (carries(high) && iterations++ < MOST_ITERATIONS) high *= 100;
     let low = high / 100;
-    while (!carries(low) && low > 1e-300) { high = low; low /= 100; iterations++; }
+    while (!carries(low) && low > 1e-300) {
+      high = low;
+      low /= 100;
+      iterations++;
+    }
     while (high / low - 1 > FLOW_TOLERANCE && iterations++ < MOST_ITERATIONS) {
       const middle = Math.sqrt(low * high);
       if (carries(middle)) low = middle;
@@ -104,7 +135,12 @@ export function steadyRise(column: Column, waterTableCm: number, demandHeightCm:
     flow = low;
   }
   const { areaCm2 } = crossed.at(-1)!;
-  return { maxFluxCmPerHour: flow / areaCm2, maxCm3PerHour: flow, ...profileAt(column, flow, waterTableCm, demandHeightCm, limit), iterations };
+  return {
+    maxFluxCmPerHour: flow / areaCm2,
+    maxCm3PerHour: flow,
+    ...profileAt(column, flow, waterTableCm, demandHeightCm, limit),
+    iterations,
+  };
 }
 
 /** A point of the supply: the level the free surface must stand at for a flow to reach the demand height. */
@@ -114,7 +150,12 @@ export type SupplyPoint = { readonly levelCm: number; readonly cm3PerHour: numbe
  * Comes down one medium from a suction at its upper end.
  * @returns the suction at its lower end, or how far below the upper end suction has gone to 0: the free surface
  */
-function descend(functions: HydraulicFunctions, q: number, fromCm: number, heightCm: number): { readonly suctionCm: number; readonly surfaceAtCm?: number } {
+function descend(
+  functions: HydraulicFunctions,
+  q: number,
+  fromCm: number,
+  heightCm: number,
+): { readonly suctionCm: number; readonly surfaceAtCm?: number } {
   let suction = fromCm;
   let left = heightCm;
   while (suction > 0) {
@@ -148,9 +189,16 @@ function descend(functions: HydraulicFunctions, q: number, fromCm: number, heigh
  * @returns height above the base [cm]; undefined when the column is so wet that a surface below its base would do
  * @throws RangeError when demand, limit or flow is out of its bounds: validate before
  */
-export function levelForFlow(column: Column, cm3PerHour: number, demandHeightCm: number, limitPsiCm: number): number | undefined {
+export function levelForFlow(
+  column: Column,
+  cm3PerHour: number,
+  demandHeightCm: number,
+  limitPsiCm: number,
+): number | undefined {
   if (!(demandHeightCm > 0 && demandHeightCm <= column.heightCm * (1 + 1e-12) && limitPsiCm < 0 && cm3PerHour > 0)) {
-    throw new RangeError(`levelForFlow: needs 0 < demand ≤ ${column.heightCm}, limit < 0 and flow > 0, got ${demandHeightCm}, ${limitPsiCm}, ${cm3PerHour}`);
+    throw new RangeError(
+      `levelForFlow: needs 0 < demand ≤ ${column.heightCm}, limit < 0 and flow > 0, got ${demandHeightCm}, ${limitPsiCm}, ${cm3PerHour}`,
+    );
   }
   let suction = -limitPsiCm;
   for (const { bottomCm, topCm, areaCm2, functions } of [...column.layers].reverse()) {
@@ -167,7 +215,14 @@ export function levelForFlow(column: Column, cm3PerHour: number, demandHeightCm:
  * Greatest steady supply over the level of the free surface, from the lowest level given up to just under the demand height; flows ascend
  * in even steps of their logarithm from a trickle to the greatest asked for.
  */
-export function supplyCurve(column: Column, demandHeightCm: number, limitPsiCm: number, least: number, greatest: number, points: number): SupplyPoint[] {
+export function supplyCurve(
+  column: Column,
+  demandHeightCm: number,
+  limitPsiCm: number,
+  least: number,
+  greatest: number,
+  points: number,
+): SupplyPoint[] {
   const curve: SupplyPoint[] = [];
   for (let i = 0; i < points; i++) {
     const cm3PerHour = least * (greatest / least) ** (i / (points - 1));
@@ -177,7 +232,13 @@ export function supplyCurve(column: Column, demandHeightCm: number, limitPsiCm: 
   return curve;
 }
 
-function profileAt(column: Column, flow: number, waterTableCm: number, demandHeightCm: number, limitCm: number): { psiCm: Float64Array; theta: Float64Array } {
+function profileAt(
+  column: Column,
+  flow: number,
+  waterTableCm: number,
+  demandHeightCm: number,
+  limitCm: number,
+): { psiCm: Float64Array; theta: Float64Array } {
   const psiCm = new Float64Array(column.zCm.length);
   const theta = new Float64Array(column.zCm.length);
   let height = waterTableCm;
@@ -187,7 +248,8 @@ function profileAt(column: Column, flow: number, waterTableCm: number, demandHei
       if (to <= height) return;
       const flowing = Math.min(to, demandHeightCm);
       // at the greatest flow the limit is met at the demand height, but for rounding
-      if (flowing > height) suction = climb(functions, flow / areaCm2, suction, flowing - height, limitCm * 2) ?? limitCm;
+      if (flowing > height)
+        suction = climb(functions, flow / areaCm2, suction, flowing - height, limitCm * 2) ?? limitCm;
       suction += Math.max(0, to - Math.max(height, demandHeightCm));
       height = to;
     };

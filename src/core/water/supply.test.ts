@@ -12,33 +12,56 @@ import { supplyOf, type RefillMark } from "./supply";
 
 const SAND = "fine-sand-0.1-0.5";
 /** A trough: gravel reservoir, a wick bed of sand, potting mix, its overflow level with the gravel. */
-const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [layer(GRAVEL, 8), layer(SAND, 3, false), layer(MIX, 17)]);
+const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [
+  layer(GRAVEL, 8),
+  layer(SAND, 3, false),
+  layer(MIX, 17),
+]);
 const supply = (setup: Setup) => {
   const found = supplyOf(setup, medium);
   if (!found.ok) throw new Error(found.problems[0]!.message);
   return found.value;
 };
-const heightOf = (mark: RefillMark): number => (mark.kind === "mark" ? mark.levelCm : mark.kind === "empty" ? 0 : Infinity);
+const heightOf = (mark: RefillMark): number =>
+  mark.kind === "mark" ? mark.levelCm : mark.kind === "empty" ? 0 : Infinity;
 
 describe("the level a flow needs", () => {
   it("is where a steady rise gives that flow, on 200 random stacks: one is the other turned round", () => {
-    fc.assert(fc.property(anyStack, fc.double({ min: 0.01, max: 0.9, noNaN: true }), fc.double({ min: 0.3, max: 1, noNaN: true }), (layers, low, high) => {
-      const column = makeColumn(layers, 1e-7);
-      const demandCm = column.heightCm * high;
-      const levelCm = demandCm * low;
-      const limit = -1.5 * demandCm - 20;
-      const { maxCm3PerHour } = steadyRise(column, levelCm, demandCm, limit);
-      // through clean coarse layers next to nothing rises, and no level is worth telling from another
-      if (!(maxCm3PerHour > 1e-12)) return;
-      expect(Math.abs(levelForFlow(column, maxCm3PerHour, demandCm, limit)! - levelCm)).toBeLessThan(3e-3);
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(
+        anyStack,
+        fc.double({ min: 0.01, max: 0.9, noNaN: true }),
+        fc.double({ min: 0.3, max: 1, noNaN: true }),
+        (layers, low, high) => {
+          const column = makeColumn(layers, 1e-7);
+          const demandCm = column.heightCm * high;
+          const levelCm = demandCm * low;
+          const limit = -1.5 * demandCm - 20;
+          const { maxCm3PerHour } = steadyRise(column, levelCm, demandCm, limit);
+          // through clean coarse layers next to nothing rises, and no level is worth telling from another
+          if (!(maxCm3PerHour > 1e-12)) return;
+          expect(Math.abs(levelForFlow(column, maxCm3PerHour, demandCm, limit)! - levelCm)).toBeLessThan(3e-3);
+        },
+      ),
+      { numRuns: 200 },
+    );
   });
 
   it("is the height below the demand at which Gardner's (1958) column carries it", () => {
     const [alpha, ks] = [0.1, 5];
-    const column = makeColumn([{ thicknessCm: 30, areaCm2: 10, hydraulics: { model: "exponential", thetaR: 0, thetaS: 0.4, ksCmPerHour: ks, alphaPerCm: alpha } }], 1e-7);
+    const column = makeColumn(
+      [
+        {
+          thicknessCm: 30,
+          areaCm2: 10,
+          hydraulics: { model: "exponential", thetaR: 0, thetaS: 0.4, ksCmPerHour: ks, alphaPerCm: alpha },
+        },
+      ],
+      1e-7,
+    );
     // q = Ks/(e^(aL) − 1) without a limit, so L = ln(1 + Ks/q)/a
-    for (const q of [0.6, 2]) expect(levelForFlow(column, q * 10, 30, -400)).toBeCloseTo(30 - Math.log(1 + ks / q) / alpha, 4);
+    for (const q of [0.6, 2])
+      expect(levelForFlow(column, q * 10, 30, -400)).toBeCloseTo(30 - Math.log(1 + ks / q) / alpha, 4);
   });
 
   it("rises with the flow, and is undefined where a surface under the base would do", () => {
@@ -57,7 +80,10 @@ describe("the supply of a trough", () => {
     expect(mark.kind).toBe("mark");
     const column = settle(TROUGH, medium);
     if (!column.ok) throw new Error("settles");
-    expect(steadyRise(column.value.column, heightOf(mark), found.demandHeightCm, -100).maxCm3PerHour / found.demandCm3PerHour).toBeCloseTo(1, 3);
+    expect(
+      steadyRise(column.value.column, heightOf(mark), found.demandHeightCm, -100).maxCm3PerHour /
+        found.demandCm3PerHour,
+    ).toBeCloseTo(1, 3);
   });
 
   it("asks for refilling at a higher level on a hotter day, and after wicking up by itself", () => {
@@ -72,11 +98,19 @@ describe("the supply of a trough", () => {
   });
 
   it("asks earlier of thin wick feet than of thick ones, and thick ones leave less open water", () => {
-    const feet = (areaShare: number): Setup => ({ ...TROUGH, layers: [{ ...layer(MIX, 8, false), id: "feet", areaShare }, layer(MIX, 17)] });
-    const [thin, thick] = [feet(0.02), feet(0.3)].map((setup) => supply(withDemand(setup, 30))) as [ReturnType<typeof supply>, ReturnType<typeof supply>];
+    const feet = (areaShare: number): Setup => ({
+      ...TROUGH,
+      layers: [{ ...layer(MIX, 8, false), id: "feet", areaShare }, layer(MIX, 17)],
+    });
+    const [thin, thick] = [feet(0.02), feet(0.3)].map((setup) => supply(withDemand(setup, 30))) as [
+      ReturnType<typeof supply>,
+      ReturnType<typeof supply>,
+    ];
     expect(heightOf(thin.soaked.mark)).toBeGreaterThan(heightOf(thick.soaked.mark));
     // at one mark: what is open is not in the feet
-    expect(supply(withDemand(feet(0.02), 0.01)).soaked.usableCm3).toBeGreaterThan(supply(withDemand(feet(0.3), 0.01)).soaked.usableCm3);
+    expect(supply(withDemand(feet(0.02), 0.01)).soaked.usableCm3).toBeGreaterThan(
+      supply(withDemand(feet(0.3), 0.01)).soaked.usableCm3,
+    );
   });
 
   it("changes with the mix: perlite asks earlier than peat, and no level is enough for scoria", () => {
@@ -86,14 +120,27 @@ describe("the supply of a trough", () => {
   });
 
   it("says when even a full reservoir is too little, when the last drop will do, and what it cannot say", () => {
-    const tall = { ...potWith({ kind: "free-water", levelCm: 1, overflowCm: 1 }, [layer(GRAVEL, 1), layer("scoria-10-25", 28, true)]) };
+    const tall = {
+      ...potWith({ kind: "free-water", levelCm: 1, overflowCm: 1 }, [
+        layer(GRAVEL, 1),
+        layer("scoria-10-25", 28, true),
+      ]),
+    };
     expect(supply(tall).soaked.mark).toMatchObject({ kind: "too-weak" });
     expect(supply(tall).soaked.usableCm3).toBe(0);
     expect(supply(withDemand(TROUGH, 0)).soaked.mark).toEqual({ kind: "empty" });
-    expect(supplyOf(withWater(TROUGH, { kind: "dosed", storedCm3: 900 }), medium)).toMatchObject({ ok: false, problems: [{ code: "no-reservoir" }] });
-    expect(supplyOf(potWith(TROUGH.water, [layer(GRAVEL, 8)]), medium)).toMatchObject({ ok: false, problems: [{ code: "no-roots" }] });
+    expect(supplyOf(withWater(TROUGH, { kind: "dosed", storedCm3: 900 }), medium)).toMatchObject({
+      ok: false,
+      problems: [{ code: "no-reservoir" }],
+    });
+    expect(supplyOf(potWith(TROUGH.water, [layer(GRAVEL, 8)]), medium)).toMatchObject({
+      ok: false,
+      problems: [{ code: "no-roots" }],
+    });
     // water stands in the middle of the roots
-    expect(supply(withWater(TROUGH, { kind: "free-water", levelCm: 22, overflowCm: null })).soaked.nowCm3PerHour).toBeUndefined();
+    expect(
+      supply(withWater(TROUGH, { kind: "free-water", levelCm: 22, overflowCm: null })).soaked.nowCm3PerHour,
+    ).toBeUndefined();
   });
 
   it("names the dry layer that would stop it", () => {
@@ -106,12 +153,16 @@ describe("history", () => {
   it("gives a medium less water at the same suction when it wets than when it dries (Kool & Parker 1987)", () => {
     const peat = medium(PEAT)!;
     expect(onBranch(peat, "drying")).toBe(peat.hydraulics);
-    expect(onBranch(peat, "wetting").modes.map(({ alphaPerCm }) => alphaPerCm)).toEqual(peat.hydraulics.modes.map(({ alphaPerCm }) => alphaPerCm * peat.wettingAlphaFactor));
+    expect(onBranch(peat, "wetting").modes.map(({ alphaPerCm }) => alphaPerCm)).toEqual(
+      peat.hydraulics.modes.map(({ alphaPerCm }) => alphaPerCm * peat.wettingAlphaFactor),
+    );
     const stored = (setup: Setup): number => {
       const settled = settle(setup, medium);
       return settled.ok ? settled.value.equilibrium.storedCm3 : Number.NaN;
     };
-    const [soaked, moist, dry] = (["soaked", "moist", "dry"] as const).map((history) => stored(withHistory(TROUGH, history)));
+    const [soaked, moist, dry] = (["soaked", "moist", "dry"] as const).map((history) =>
+      stored(withHistory(TROUGH, history)),
+    );
     expect(soaked).toBeGreaterThan(moist!);
     expect(moist).toBeGreaterThan(dry!);
   });
@@ -119,11 +170,23 @@ describe("history", () => {
   it("leaves a stack put in dry as dry as it came, from the first layer up that repels water", () => {
     const settled = settle(withHistory(TROUGH, "dry"), medium);
     if (!settled.ok) throw new Error("settles");
-    const { column: { zCm, layers }, equilibrium: { psiCm, theta, layerStoredCm3, storedCm3 } } = settled.value;
+    const {
+      column: { zCm, layers },
+      equilibrium: { psiCm, theta, layerStoredCm3, storedCm3 },
+    } = settled.value;
     zCm.forEach((z, i) => expect(psiCm[i]! < -1e5).toBe(z > 11));
-    const sum = layers.reduce((total, { bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
-      total + areaCm2 * ((topCm - bottomCm) / cellCount) * theta.subarray(firstCell, firstCell + cellCount).reduce((a, b) => a + b, 0), 0);
-    expect(storedCm3).toBeCloseTo(layerStoredCm3.reduce((a, b) => a + b, 0), 9);
+    const sum = layers.reduce(
+      (total, { bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
+        total +
+        areaCm2 *
+          ((topCm - bottomCm) / cellCount) *
+          theta.subarray(firstCell, firstCell + cellCount).reduce((a, b) => a + b, 0),
+      0,
+    );
+    expect(storedCm3).toBeCloseTo(
+      layerStoredCm3.reduce((a, b) => a + b, 0),
+      9,
+    );
     expect(sum / storedCm3).toBeCloseTo(1, 2);
   });
 

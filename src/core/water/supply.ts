@@ -62,9 +62,17 @@ export const demandCm3PerHour = (mmPerDay: number, areaCm2: number): number => (
 /** Supply of a setup with a reservoir. Fails with "no-reservoir", "no-roots" or what keeps its column from being made. */
 export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
   const top = reservoirTopCm(setup);
-  if (top === undefined) return failed(problem("water", "no-reservoir", "This vessel keeps no reservoir to wick from."));
+  if (top === undefined)
+    return failed(problem("water", "no-reservoir", "This vessel keeps no reservoir to wick from."));
   const roots = rootZoneCm(setup);
-  if (!roots) return failed(problem("layers", "no-roots", "No layer is marked as rooted: mark where the roots are, and their supply is computed."));
+  if (!roots)
+    return failed(
+      problem(
+        "layers",
+        "no-roots",
+        "No layer is marked as rooted: mark where the roots are, and their supply is computed.",
+      ),
+    );
   const heightCm = boundariesCm(setup).at(-1)!;
   const demandHeightCm = (roots.fromCm + roots.toCm) / 2;
   const brimCm = Math.min(top, heightCm);
@@ -81,30 +89,58 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
     if (!made.ok) throw new RangeError("supplyOf: a column that can be made on one branch can be made on the other");
     const column = made.value;
     const drawn = Math.max(asked, demandCm3PerHour(LEAST_DRAWN_MM_PER_DAY, areaCm2));
-    const curve = supplyCurve(column, demandHeightCm, ROOT_LIMIT_PSI_CM, drawn * LEAST_SHARE, drawn * GREATEST_SHARE, CURVE_POINTS)
-      .filter(({ levelCm: level }) => level >= 0);
-    const supplyAt = (level: number): number | undefined => (level >= demandHeightCm ? undefined : steadyRise(column, Math.max(level, 0), demandHeightCm, ROOT_LIMIT_PSI_CM).maxCm3PerHour);
+    const curve = supplyCurve(
+      column,
+      demandHeightCm,
+      ROOT_LIMIT_PSI_CM,
+      drawn * LEAST_SHARE,
+      drawn * GREATEST_SHARE,
+      CURVE_POINTS,
+    ).filter(({ levelCm: level }) => level >= 0);
+    const supplyAt = (level: number): number | undefined =>
+      level >= demandHeightCm
+        ? undefined
+        : steadyRise(column, Math.max(level, 0), demandHeightCm, ROOT_LIMIT_PSI_CM).maxCm3PerHour;
     const markFor = (flow: number): RefillMark => {
       const level = flow > 0 ? levelForFlow(column, flow, demandHeightCm, ROOT_LIMIT_PSI_CM) : undefined;
       if (level === undefined || level <= 0) return { kind: "empty" };
-      return level <= brimCm ? { kind: "mark", levelCm: level } : { kind: "too-weak", atBrimCm3PerHour: supplyAt(brimCm) ?? Infinity };
+      return level <= brimCm
+        ? { kind: "mark", levelCm: level }
+        : { kind: "too-weak", atBrimCm3PerHour: supplyAt(brimCm) ?? Infinity };
     };
     const held = (level: number): number => hydrostaticStorageCm3(column, level) + openWaterCm3(setup, column, level);
     const mark = markFor(asked);
     return {
-      curve, nowCm3PerHour: supplyAt(levelCm), mark,
-      markIfBetter: markFor(asked / CONDUCTIVITY_FACTOR), markIfWorse: markFor(asked * CONDUCTIVITY_FACTOR),
-      usableCm3: mark.kind === "too-weak" ? 0 : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : 0)),
+      curve,
+      nowCm3PerHour: supplyAt(levelCm),
+      mark,
+      markIfBetter: markFor(asked / CONDUCTIVITY_FACTOR),
+      markIfWorse: markFor(asked * CONDUCTIVITY_FACTOR),
+      usableCm3:
+        mark.kind === "too-weak" ? 0 : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : 0)),
     };
   };
   return ok({
-    brimCm, fullCm, levelCm, demandHeightCm, demandCm3PerHour: asked, areaCm2, soaked: onBranch("drying"), wicked: onBranch("wetting"),
+    brimCm,
+    fullCm,
+    levelCm,
+    demandHeightCm,
+    demandCm3PerHour: asked,
+    areaCm2,
+    soaked: onBranch("drying"),
+    wicked: onBranch("wetting"),
     repelsIfDry: repelledUnder(setup, drying.value, levelCm, demandHeightCm, medium),
   });
 }
 
 /** The layer that sheds water between a level and the middle of the roots, were it dry. */
-function repelledUnder(setup: Setup, column: Parameters<typeof repellingLayer>[1], levelCm: number, demandHeightCm: number, medium: MediumLookup): number | undefined {
+function repelledUnder(
+  setup: Setup,
+  column: Parameters<typeof repellingLayer>[1],
+  levelCm: number,
+  demandHeightCm: number,
+  medium: MediumLookup,
+): number | undefined {
   const found = repellingLayer(setup, column, levelCm, medium);
   return found !== undefined && column.layers[found]!.bottomCm < demandHeightCm ? found : undefined;
 }

@@ -7,8 +7,20 @@ import { uptakeOf, type RootUptake } from "./uptake";
 
 /** Water moving through a column in time, from a state and under conditions at both ends, reported at given hours. */
 
-export type TransientState = { readonly hours: number; readonly psiCm: Float64Array; readonly theta: Float64Array; readonly storedCm3: number };
-export type CumulativeFlow = { readonly hours: number; readonly topInCm3: number; readonly bottomInCm3: number; readonly runoffCm3: number; readonly uptakeCm3: number; readonly reservoir?: ReservoirState };
+export type TransientState = {
+  readonly hours: number;
+  readonly psiCm: Float64Array;
+  readonly theta: Float64Array;
+  readonly storedCm3: number;
+};
+export type CumulativeFlow = {
+  readonly hours: number;
+  readonly topInCm3: number;
+  readonly bottomInCm3: number;
+  readonly runoffCm3: number;
+  readonly uptakeCm3: number;
+  readonly reservoir?: ReservoirState;
+};
 /** A reservoir at an output time: its surface, and what was poured on and ran over until then. */
 export type ReservoirState = { readonly levelCm: number; readonly refilledCm3: number; readonly overflowCm3: number };
 
@@ -54,23 +66,40 @@ const LEAST_GROWTH = 0.2;
  * Local error in theta is kept to the tolerance by the step length; jumps of the end flows are met exactly.
  */
 export function runTransient(
-  column: Column, initialPsiCm: Float64Array, bottomCondition: BottomCondition, topCondition: EndCondition, outputHours: readonly number[], options: TransientOptions = {},
+  column: Column,
+  initialPsiCm: Float64Array,
+  bottomCondition: BottomCondition,
+  topCondition: EndCondition,
+  outputHours: readonly number[],
+  options: TransientOptions = {},
 ): TransientResult {
   const tolerance = options.toleranceTheta ?? DEFAULT_TOLERANCE_THETA;
   const mostIterations = options.mostIterations ?? DEFAULT_MOST_ITERATIONS;
   const tables = column.layers.map(({ functions }) => hydraulicTable(functions, column.specificStoragePerCm));
-  const reservoir = bottomCondition.kind === "reservoir" ? reservoirFlow(bottomCondition, endOf(column, tables, "bottom")) : undefined;
-  const fixed = bottomCondition.kind === "reservoir" ? undefined : endFlow(bottomCondition, endOf(column, tables, "bottom"));
+  const reservoir =
+    bottomCondition.kind === "reservoir" ? reservoirFlow(bottomCondition, endOf(column, tables, "bottom")) : undefined;
+  const fixed =
+    bottomCondition.kind === "reservoir" ? undefined : endFlow(bottomCondition, endOf(column, tables, "bottom"));
   const uptake = options.uptake && uptakeOf(column, options.uptake);
   const top = endFlow(topCondition, endOf(column, tables, "top"));
-  const richards = createRichards(column, tables, (reservoir ?? fixed)!, top, { ...DEFAULT_NEWTON, toleranceTheta: tolerance * NEWTON_SHARE }, uptake);
+  const richards = createRichards(
+    column,
+    tables,
+    (reservoir ?? fixed)!,
+    top,
+    { ...DEFAULT_NEWTON, toleranceTheta: tolerance * NEWTON_SHARE },
+    uptake,
+  );
   richards.setState(initialPsiCm);
 
   const lastHour = outputHours.at(-1)!;
-  const jumps = new Set([
-    ...(bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : jumpHours(bottomCondition)), ...jumpHours(topCondition),
-    ...(options.uptake ? jumpsOf(options.uptake.demandCmPerHour) : []),
-  ].filter((hour) => hour > 0 && hour < lastHour));
+  const jumps = new Set(
+    [
+      ...(bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : jumpHours(bottomCondition)),
+      ...jumpHours(topCondition),
+      ...(options.uptake ? jumpsOf(options.uptake.demandCmPerHour) : []),
+    ].filter((hour) => hour > 0 && hour < lastHour),
+  );
   const stops = [...new Set([...outputHours, ...jumps])].sort((a, b) => a - b);
   const wanted = new Set(outputHours);
   const states: TransientState[] = [];
@@ -89,17 +118,37 @@ export function runTransient(
     if ("cmPerHour" in topCondition) top.askCmPerHour = fluxAt(topCondition.cmPerHour, hour);
   };
   const report = (): void => {
-    states.push({ hours: hour, psiCm: richards.psiCm.slice(), theta: richards.theta.slice(), storedCm3: richards.storedCm3() });
+    states.push({
+      hours: hour,
+      psiCm: richards.psiCm.slice(),
+      theta: richards.theta.slice(),
+      storedCm3: richards.storedCm3(),
+    });
     cumulative.push({
-      hours: hour, topInCm3: topIn, bottomInCm3: bottomIn, runoffCm3: runoff, uptakeCm3: taken,
-      ...(reservoir ? { reservoir: { levelCm: Math.max(0, reservoir.levelCm), refilledCm3: reservoir.refilledCm3, overflowCm3: reservoir.overflowCm3 } } : {}),
+      hours: hour,
+      topInCm3: topIn,
+      bottomInCm3: bottomIn,
+      runoffCm3: runoff,
+      uptakeCm3: taken,
+      ...(reservoir
+        ? {
+            reservoir: {
+              levelCm: Math.max(0, reservoir.levelCm),
+              refilledCm3: reservoir.refilledCm3,
+              overflowCm3: reservoir.overflowCm3,
+            },
+          }
+        : {}),
     });
   };
 
   ask();
   run: for (const stop of stops) {
     while (hour < stop) {
-      if (richards.iterations >= mostIterations) { status = "work-limit"; break run; }
+      if (richards.iterations >= mostIterations) {
+        status = "work-limit";
+        break run;
+      }
       const left = stop - hour;
       // never leave a sliver before a stop
       const tried = step >= left ? left : step > left / 2 ? left / 2 : step;
@@ -108,7 +157,10 @@ export function runTransient(
       if (!solved || error > tolerance) {
         rejected++;
         step = tried * (solved ? Math.max(LEAST_GROWTH, SAFETY * Math.cbrt(tolerance / error)) : LEAST_GROWTH);
-        if (step < LEAST_STEP_HOURS) { status = "step-too-small"; break run; }
+        if (step < LEAST_STEP_HOURS) {
+          status = "step-too-small";
+          break run;
+        }
         continue;
       }
       richards.accept();
@@ -133,17 +185,26 @@ export function runTransient(
   const storedChange = richards.storedCm3() - initialStored;
   const moved = Math.max(gross, Math.abs(storedChange));
   return {
-    status, states, cumulative, steps, rejected, iterations: richards.iterations,
-    massBalanceRelError: moved <= AT_REST * initialStored ? 0 : Math.abs(storedChange - topIn - bottomIn + taken) / moved,
+    status,
+    states,
+    cumulative,
+    steps,
+    rejected,
+    iterations: richards.iterations,
+    massBalanceRelError:
+      moved <= AT_REST * initialStored ? 0 : Math.abs(storedChange - topIn - bottomIn + taken) / moved,
   };
 }
 
-const jumpsOf = (flux: FluxInTime): readonly number[] => (typeof flux === "number" ? [] : flux.slice(1).map(([hour]) => hour));
+const jumpsOf = (flux: FluxInTime): readonly number[] =>
+  typeof flux === "number" ? [] : flux.slice(1).map(([hour]) => hour);
 
 function endOf(column: Column, tables: readonly HydraulicTable[], side: "bottom" | "top"): ColumnEnd {
   const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
   return {
-    side, areaCm2: layer.areaCm2, halfCellCm: (layer.topCm - layer.bottomCm) / layer.cellCount / 2,
+    side,
+    areaCm2: layer.areaCm2,
+    halfCellCm: (layer.topCm - layer.bottomCm) / layer.cellCount / 2,
     table: tables.at(side === "bottom" ? 0 : -1)!,
   };
 }

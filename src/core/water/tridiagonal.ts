@@ -7,9 +7,17 @@
  * @returns false when a pivot is zero or not finite: the system is singular and x means nothing
  * Needs diagonal dominance for accuracy. Source: Thomas (1949); see Golub & Van Loan (2013), section 4.3.
  */
-export function solveTridiagonal(lower: Float64Array, diagonal: Float64Array, upper: Float64Array, x: Float64Array): boolean {
+export function solveTridiagonal(
+  lower: Float64Array,
+  diagonal: Float64Array,
+  upper: Float64Array,
+  x: Float64Array,
+): boolean {
   const n = x.length;
-  if (lower.length !== n || diagonal.length !== n || upper.length !== n) throw new RangeError(`solveTridiagonal: arrays must have one length, got ${lower.length}, ${diagonal.length}, ${upper.length}, ${n}`);
+  if (lower.length !== n || diagonal.length !== n || upper.length !== n)
+    throw new RangeError(
+      `solveTridiagonal: arrays must have one length, got ${lower.length}, ${diagonal.length}, ${upper.length}, ${n}`,
+    );
   let pivot = diagonal[0]!;
   for (let i = 1; i < n; i++) {
     if (pivot === 0 || pivot !== pivot) return false;

@@ -16,13 +16,27 @@ export type RootUptake = {
 };
 
 /** Heads between which uptake is cut: nothing at or above `drownedPsiCm`, all of it from `airedPsiCm` to `thirstyPsiCm`, nothing from `wiltedPsiCm` on. */
-export type UptakeLimits = { readonly drownedPsiCm: number; readonly airedPsiCm: number; readonly thirstyPsiCm: number; readonly wiltedPsiCm: number };
+export type UptakeLimits = {
+  readonly drownedPsiCm: number;
+  readonly airedPsiCm: number;
+  readonly thirstyPsiCm: number;
+  readonly wiltedPsiCm: number;
+};
 
 /** For container media: full uptake from 3 cm of suction to the end of the buffer (de Boodt & Verdonck 1972), none at the wilting point. */
-export const CONTAINER_UPTAKE: UptakeLimits = { drownedPsiCm: 0, airedPsiCm: -3, thirstyPsiCm: -100, wiltedPsiCm: -15_000 };
+export const CONTAINER_UPTAKE: UptakeLimits = {
+  drownedPsiCm: 0,
+  airedPsiCm: -3,
+  thirstyPsiCm: -100,
+  wiltedPsiCm: -15_000,
+};
 
 /** The part of its demand a cell gives at a head, 0…1, and the slope of that by the head. [-, 1/cm] */
-export function stressAt({ drownedPsiCm, airedPsiCm, thirstyPsiCm, wiltedPsiCm }: UptakeLimits, psiCm: number, out: Float64Array): void {
+export function stressAt(
+  { drownedPsiCm, airedPsiCm, thirstyPsiCm, wiltedPsiCm }: UptakeLimits,
+  psiCm: number,
+  out: Float64Array,
+): void {
   out[0] = out[1] = 0;
   if (psiCm >= drownedPsiCm || psiCm <= wiltedPsiCm) return;
   if (psiCm > airedPsiCm) {
@@ -37,22 +51,28 @@ export function stressAt({ drownedPsiCm, airedPsiCm, thirstyPsiCm, wiltedPsiCm }
 }
 
 /** Lays a root uptake over a column's cells, and a setter for the hour. */
-export function uptakeOf(column: Column, { demandCmPerHour, roots, stress }: RootUptake): Uptake & { setHour(hour: number): void } {
+export function uptakeOf(
+  column: Column,
+  { demandCmPerHour, roots, stress }: RootUptake,
+): Uptake & { setHour(hour: number): void } {
   const share = new Float64Array(column.zCm.length);
   let sum = 0;
   for (const { bottomCm, topCm, firstCell, cellCount } of column.layers) {
     const dz = (topCm - bottomCm) / cellCount;
     for (let i = 0; i < cellCount; i++) {
       const from = bottomCm + i * dz;
-      for (const { fromCm, toCm, weight } of roots) share[firstCell + i]! += weight * Math.max(0, Math.min(from + dz, toCm) - Math.max(from, fromCm));
+      for (const { fromCm, toCm, weight } of roots)
+        share[firstCell + i]! += weight * Math.max(0, Math.min(from + dz, toCm) - Math.max(from, fromCm));
       sum += share[firstCell + i]!;
     }
   }
-  if (!(sum > 0)) throw new RangeError("uptakeOf: roots must lie inside the column and weigh something: validate before");
+  if (!(sum > 0))
+    throw new RangeError("uptakeOf: roots must lie inside the column and weigh something: validate before");
   for (let i = 0; i < share.length; i++) share[i]! /= sum;
   const areaCm2 = column.layers.at(-1)!.areaCm2;
   const uptake = {
-    share, askCm3PerHour: 0,
+    share,
+    askCm3PerHour: 0,
     stress: (psiCm: number, out: Float64Array): void => stressAt(stress, psiCm, out),
     setHour(hour: number): void {
       uptake.askCm3PerHour = areaCm2 * fluxAt(demandCmPerHour, hour);

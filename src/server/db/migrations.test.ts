@@ -15,7 +15,9 @@ type Journal = { entries: { idx: number; tag: string }[] };
 const journal = JSON.parse(readFileSync(join(MIGRATIONS_FOLDER, "meta", "_journal.json"), "utf8")) as Journal;
 
 let folder: string;
-beforeEach(() => { folder = mkdtempSync(join(tmpdir(), "marlstone-migrate-")); });
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "marlstone-migrate-"));
+});
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 /** A data folder as it was when only the migrations up to `tag` existed, with the rows of that time. */
@@ -27,7 +29,8 @@ function dataFrom({ idx, tag }: Journal["entries"][number]): string {
   writeFileSync(join(old, "meta", "_journal.json"), JSON.stringify({ ...journal, entries }));
   openDatabase(join(folder, "data"), old).close();
   const rows = join("src", "server", "db", "fixtures", `${tag}.sql`);
-  if (!existsSync(rows)) throw new Error(`${rows} is missing: each migration needs rows of its time, so that the way from it is tested`);
+  if (!existsSync(rows))
+    throw new Error(`${rows} is missing: each migration needs rows of its time, so that the way from it is tested`);
   const raw = new Database(join(folder, "data", DATABASE_FILE));
   raw.exec(readFileSync(rows, "utf8"));
   raw.close();
@@ -40,20 +43,38 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
     try {
       expect(shelf(db, 1).items.map(({ id, name }) => [id, name])).toEqual([["old-trough", "Trough of that time"]]);
       const loaded = loadSetup(db, "old-trough");
-      expect(loaded).toMatchObject({ status: "ok", state: { version: 2, undoLabel: "Thickness of peat", setAside: [{ label: "Named" }] } });
+      expect(loaded).toMatchObject({
+        status: "ok",
+        state: { version: 2, undoLabel: "Thickness of peat", setAside: [{ label: "Named" }] },
+      });
       if (loaded.status !== "ok") return;
       const next = { ...loaded.state.setup, name: "Renamed" };
       const context = { now: () => "2026-11-25T00:00:00.000Z", newId: () => "new-id-0001", medium };
-      expect(saveChanges(db, { setupId: "old-trough", baseVersion: 2, changes: [{ id: "change-new", label: "Named", document: setupDocument(next) }] }, context))
-        .toMatchObject({ status: "saved", state: { version: 3 } });
+      expect(
+        saveChanges(
+          db,
+          {
+            setupId: "old-trough",
+            baseVersion: 2,
+            changes: [{ id: "change-new", label: "Named", document: setupDocument(next) }],
+          },
+          context,
+        ),
+      ).toMatchObject({ status: "saved", state: { version: 3 } });
       const own = { ...context, catalogue: medium, catalogueNames: [] };
       if (entry.idx >= 1) {
         const mixContext = { ...own, ingredient: (id: string) => medium(id) ?? ownMedium(db, id, own) };
-        expect(loadMix(db, "old-mix")).toMatchObject({ stored: { version: 2, value: { name: "Mix of that time", note: "half a bucket" } }, versions: [{ version: 2 }, { version: 1, value: { amendments: [] } }] });
+        expect(loadMix(db, "old-mix")).toMatchObject({
+          stored: { version: 2, value: { name: "Mix of that time", note: "half a bucket" } },
+          versions: [{ version: 2 }, { version: 1, value: { amendments: [] } }],
+        });
         expect(mediumOfMix(db, "mix:old-mix", mixContext)).toMatchObject({ name: "Mix of that time" });
       }
       if (entry.idx >= 2) {
-        expect(ownMedium(db, "own:old-medium", own)).toMatchObject({ name: "Grit of that time", dryBulkDensityGPerCm3: { typical: 1.5 } });
+        expect(ownMedium(db, "own:old-medium", own)).toMatchObject({
+          name: "Grit of that time",
+          dryBulkDensityGPerCm3: { typical: 1.5 },
+        });
         expect(listPacks(db)).toMatchObject([{ mediumId: "sphagnum-peat", kind: "bale" }]);
       }
     } finally {

@@ -1,38 +1,56 @@
-import { index, integer, primaryKey, sqliteTable, text, uniqueIndex, type AnySQLiteColumn } from "drizzle-orm/sqlite-core";
+import {
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex,
+  type AnySQLiteColumn,
+} from "drizzle-orm/sqlite-core";
 
 /**
  * A setup is a head pointing into a tree of revisions. Undo moves the head to its parent, redo to its newest child, a change adds a
  * child; no revision is ever overwritten or deleted.
  */
-export const setups = sqliteTable("setups", {
-  id: text("id").primaryKey(),
-  /** The head document's name, kept here so that lists need not open documents. */
-  name: text("name").notNull(),
-  headRevisionId: integer("head_revision_id").references((): AnySQLiteColumn => revisions.id),
-  /** Counts every move of the head: a write says which version it was made on. */
-  version: integer("version").notNull().default(0),
-  createdAt: text("created_at").notNull(),
-  updatedAt: text("updated_at").notNull(),
-  putAwayAt: text("put_away_at"),
-}, (table) => [index("setups_by_shelf").on(table.putAwayAt, table.createdAt)]);
+export const setups = sqliteTable(
+  "setups",
+  {
+    id: text("id").primaryKey(),
+    /** The head document's name, kept here so that lists need not open documents. */
+    name: text("name").notNull(),
+    headRevisionId: integer("head_revision_id").references((): AnySQLiteColumn => revisions.id),
+    /** Counts every move of the head: a write says which version it was made on. */
+    version: integer("version").notNull().default(0),
+    createdAt: text("created_at").notNull(),
+    updatedAt: text("updated_at").notNull(),
+    putAwayAt: text("put_away_at"),
+  },
+  (table) => [index("setups_by_shelf").on(table.putAwayAt, table.createdAt)],
+);
 
-export const revisions = sqliteTable("revisions", {
-  id: integer("id").primaryKey({ autoIncrement: true }),
-  setupId: text("setup_id").notNull().references(() => setups.id),
-  parentId: integer("parent_id").references((): AnySQLiteColumn => revisions.id),
-  /** "change" is part of the history; "set-aside" came with a stale write and waits for a decision. */
-  kind: text("kind", { enum: ["change", "set-aside"] }).notNull(),
-  /** The browser's id for the change; a retried write is known by it. */
-  changeId: text("change_id").notNull(),
-  label: text("label").notNull(),
-  document: text("document").notNull(),
-  savedAt: text("saved_at").notNull(),
-  /** When a set-aside version was used, copied or dropped. */
-  settledAt: text("settled_at"),
-}, (table) => [
-  index("revisions_by_parent").on(table.setupId, table.parentId, table.kind),
-  uniqueIndex("revisions_by_change").on(table.setupId, table.changeId),
-]);
+export const revisions = sqliteTable(
+  "revisions",
+  {
+    id: integer("id").primaryKey({ autoIncrement: true }),
+    setupId: text("setup_id")
+      .notNull()
+      .references(() => setups.id),
+    parentId: integer("parent_id").references((): AnySQLiteColumn => revisions.id),
+    /** "change" is part of the history; "set-aside" came with a stale write and waits for a decision. */
+    kind: text("kind", { enum: ["change", "set-aside"] }).notNull(),
+    /** The browser's id for the change; a retried write is known by it. */
+    changeId: text("change_id").notNull(),
+    label: text("label").notNull(),
+    document: text("document").notNull(),
+    savedAt: text("saved_at").notNull(),
+    /** When a set-aside version was used, copied or dropped. */
+    settledAt: text("settled_at"),
+  },
+  (table) => [
+    index("revisions_by_parent").on(table.setupId, table.parentId, table.kind),
+    uniqueIndex("revisions_by_change").on(table.setupId, table.changeId),
+  ],
+);
 
 /** What is kept in versions: the head names its newest, and versions are only added to. */
 const headColumns = () => ({
@@ -43,16 +61,46 @@ const headColumns = () => ({
   updatedAt: text("updated_at").notNull(),
   putAwayAt: text("put_away_at"),
 });
-const versionColumns = () => ({ version: integer("version").notNull(), document: text("document").notNull(), savedAt: text("saved_at").notNull() });
+const versionColumns = () => ({
+  version: integer("version").notNull(),
+  document: text("document").notNull(),
+  savedAt: text("saved_at").notNull(),
+});
 
-export const mixes = sqliteTable("mixes", headColumns(), (table) => [index("mixes_by_name").on(table.putAwayAt, table.name)]);
-export const mixVersions = sqliteTable("mix_versions", { ofId: text("mix_id").notNull().references(() => mixes.id), ...versionColumns() }, (table) => [primaryKey({ columns: [table.ofId, table.version] })]);
+export const mixes = sqliteTable("mixes", headColumns(), (table) => [
+  index("mixes_by_name").on(table.putAwayAt, table.name),
+]);
+export const mixVersions = sqliteTable(
+  "mix_versions",
+  {
+    ofId: text("mix_id")
+      .notNull()
+      .references(() => mixes.id),
+    ...versionColumns(),
+  },
+  (table) => [primaryKey({ columns: [table.ofId, table.version] })],
+);
 
-export const ownMedia = sqliteTable("own_media", headColumns(), (table) => [index("own_media_by_name").on(table.putAwayAt, table.name)]);
-export const ownMediumVersions = sqliteTable("own_medium_versions", { ofId: text("own_medium_id").notNull().references(() => ownMedia.id), ...versionColumns() }, (table) => [primaryKey({ columns: [table.ofId, table.version] })]);
+export const ownMedia = sqliteTable("own_media", headColumns(), (table) => [
+  index("own_media_by_name").on(table.putAwayAt, table.name),
+]);
+export const ownMediumVersions = sqliteTable(
+  "own_medium_versions",
+  {
+    ofId: text("own_medium_id")
+      .notNull()
+      .references(() => ownMedia.id),
+    ...versionColumns(),
+  },
+  (table) => [primaryKey({ columns: [table.ofId, table.version] })],
+);
 
 /** How a medium is bought, one pack each. */
-export const packs = sqliteTable("packs", { mediumId: text("medium_id").primaryKey(), document: text("document").notNull(), savedAt: text("saved_at").notNull() });
+export const packs = sqliteTable("packs", {
+  mediumId: text("medium_id").primaryKey(),
+  document: text("document").notNull(),
+  savedAt: text("saved_at").notNull(),
+});
 
 export type KeptRow = typeof mixes.$inferSelect;
 export type SetupRow = typeof setups.$inferSelect;

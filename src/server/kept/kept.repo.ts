@@ -11,27 +11,51 @@ export const OWN_MEDIUM_TABLES: KeptTables = { heads: ownMedia, versions: ownMed
 export type KeptWithDocument = { readonly row: KeptRow; readonly document: string | null };
 export type VersionRow = { readonly version: number; readonly document: string; readonly savedAt: string };
 
-const withDocument = (db: Db, { heads, versions }: KeptTables) => db.select({ row: heads, document: versions.document }).from(heads)
-  .leftJoin(versions, and(eq(versions.ofId, heads.id), eq(versions.version, heads.version)));
+const withDocument = (db: Db, { heads, versions }: KeptTables) =>
+  db
+    .select({ row: heads, document: versions.document })
+    .from(heads)
+    .leftJoin(versions, and(eq(versions.ofId, heads.id), eq(versions.version, heads.version)));
 
-export const keptRow = (db: Db, tables: KeptTables, id: string): KeptWithDocument | undefined => withDocument(db, tables).where(eq(tables.heads.id, id)).get();
+export const keptRow = (db: Db, tables: KeptTables, id: string): KeptWithDocument | undefined =>
+  withDocument(db, tables).where(eq(tables.heads.id, id)).get();
 
 export const keptRows = (db: Db, tables: KeptTables, putAway: boolean, limit: number): KeptWithDocument[] =>
-  withDocument(db, tables).where(putAway ? isNotNull(tables.heads.putAwayAt) : isNull(tables.heads.putAwayAt)).orderBy(asc(tables.heads.name), asc(tables.heads.id)).limit(limit).all();
+  withDocument(db, tables)
+    .where(putAway ? isNotNull(tables.heads.putAwayAt) : isNull(tables.heads.putAwayAt))
+    .orderBy(asc(tables.heads.name), asc(tables.heads.id))
+    .limit(limit)
+    .all();
 
 /** The newest first. */
 export const versionRows = (db: Db, { versions }: KeptTables, id: string, limit: number): VersionRow[] =>
-  db.select({ version: versions.version, document: versions.document, savedAt: versions.savedAt }).from(versions).where(eq(versions.ofId, id)).orderBy(desc(versions.version)).limit(limit).all();
+  db
+    .select({ version: versions.version, document: versions.document, savedAt: versions.savedAt })
+    .from(versions)
+    .where(eq(versions.ofId, id))
+    .orderBy(desc(versions.version))
+    .limit(limit)
+    .all();
 
-export function insertKept(db: Db, { heads, versions }: KeptTables, { id, name, document, now }: { id: string; name: string; document: string; now: string }): void {
+export function insertKept(
+  db: Db,
+  { heads, versions }: KeptTables,
+  { id, name, document, now }: { id: string; name: string; document: string; now: string },
+): void {
   db.insert(heads).values({ id, name, version: 1, createdAt: now, updatedAt: now }).run();
   db.insert(versions).values({ ofId: id, version: 1, document, savedAt: now }).run();
 }
 
-export function addVersion(db: Db, { heads, versions }: KeptTables, row: KeptRow, { name, document, now }: { name: string; document: string; now: string }): void {
+export function addVersion(
+  db: Db,
+  { heads, versions }: KeptTables,
+  row: KeptRow,
+  { name, document, now }: { name: string; document: string; now: string },
+): void {
   const version = row.version + 1;
   db.insert(versions).values({ ofId: row.id, version, document, savedAt: now }).run();
   db.update(heads).set({ name, version, updatedAt: now }).where(eq(heads.id, row.id)).run();
 }
 
-export const setPutAway = (db: Db, { heads }: KeptTables, id: string, at: string | null): boolean => db.update(heads).set({ putAwayAt: at }).where(eq(heads.id, id)).run().changes > 0;
+export const setPutAway = (db: Db, { heads }: KeptTables, id: string, at: string | null): boolean =>
+  db.update(heads).set({ putAwayAt: at }).where(eq(heads.id, id)).run().changes > 0;

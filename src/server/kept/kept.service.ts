@@ -16,13 +16,21 @@ export type KeptContext = { readonly now: () => string; readonly newId: () => st
 const MOST_OFFERED = 500;
 const MOST_VERSIONS_SHOWN = 30;
 
-function keptOf<T extends { readonly name: string }>({ parseText }: Kind<T>, { row, document }: repo.KeptWithDocument): Kept<T> | undefined {
+function keptOf<T extends { readonly name: string }>(
+  { parseText }: Kind<T>,
+  { row, document }: repo.KeptWithDocument,
+): Kept<T> | undefined {
   const parsed = document === null ? undefined : parseText(document);
   return parsed?.ok ? { id: row.id, version: row.version, value: parsed.value } : undefined;
 }
 
 /** Stores a new one. `value` has been checked. */
-export function insert<T extends { readonly name: string }>(db: Db, { tables, textOf }: Kind<T>, value: T, { now, newId }: KeptContext): string {
+export function insert<T extends { readonly name: string }>(
+  db: Db,
+  { tables, textOf }: Kind<T>,
+  value: T,
+  { now, newId }: KeptContext,
+): string {
   const id = newId();
   db.transaction((tx) => repo.insertKept(tx, tables, { id, name: value.name, document: textOf(value), now: now() }));
   return id;
@@ -34,16 +42,24 @@ export function find<T extends { readonly name: string }>(db: Db, kind: Kind<T>,
   return found && keptOf(kind, found);
 }
 
-export const list = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, putAway = false): Kept<T>[] => repo.keptRows(db, kind.tables, putAway, MOST_OFFERED).flatMap((row) => keptOf(kind, row) ?? []);
+export const list = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, putAway = false): Kept<T>[] =>
+  repo.keptRows(db, kind.tables, putAway, MOST_OFFERED).flatMap((row) => keptOf(kind, row) ?? []);
 
 /** Its versions that can be read, the newest first. */
-export const versions = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, id: string): KeptVersion<T>[] => repo.versionRows(db, kind.tables, id, MOST_VERSIONS_SHOWN).flatMap(({ version, savedAt, document }) => {
-  const parsed = kind.parseText(document);
-  return parsed.ok ? [{ version, savedAt, value: parsed.value }] : [];
-});
+export const versions = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, id: string): KeptVersion<T>[] =>
+  repo.versionRows(db, kind.tables, id, MOST_VERSIONS_SHOWN).flatMap(({ version, savedAt, document }) => {
+    const parsed = kind.parseText(document);
+    return parsed.ok ? [{ version, savedAt, value: parsed.value }] : [];
+  });
 
 /** Saves a new version over the one it was made on; a stale one is answered with the newer and nothing is written. */
-export function save<T extends { readonly name: string }>(db: Db, kind: Kind<T>, { id, baseVersion, document }: SaveKeptInput, check: (value: T) => Result<T>, { now }: KeptContext): KeepOutcome<T> {
+export function save<T extends { readonly name: string }>(
+  db: Db,
+  kind: Kind<T>,
+  { id, baseVersion, document }: SaveKeptInput,
+  check: (value: T) => Result<T>,
+  { now }: KeptContext,
+): KeepOutcome<T> {
   const parsed = kind.parse(document);
   const checked = parsed.ok ? check(parsed.value) : parsed;
   if (!checked.ok) return { status: "refused", message: checked.problems.map(({ message }) => message).join(" ") };
@@ -54,9 +70,19 @@ export function save<T extends { readonly name: string }>(db: Db, kind: Kind<T>,
       const stored = keptOf(kind, found);
       return stored ? { status: "stale", stored } : { status: "missing" };
     }
-    repo.addVersion(tx, kind.tables, found.row, { name: checked.value.name, document: kind.textOf(checked.value), now: now() });
+    repo.addVersion(tx, kind.tables, found.row, {
+      name: checked.value.name,
+      document: kind.textOf(checked.value),
+      now: now(),
+    });
     return { status: "saved", stored: { id, version: baseVersion + 1, value: checked.value } };
   });
 }
 
-export const setPutAway = <T extends { readonly name: string }>(db: Db, { tables }: Kind<T>, id: string, putAway: boolean, { now }: KeptContext): boolean => repo.setPutAway(db, tables, id, putAway ? now() : null);
+export const setPutAway = <T extends { readonly name: string }>(
+  db: Db,
+  { tables }: Kind<T>,
+  id: string,
+  putAway: boolean,
+  { now }: KeptContext,
+): boolean => repo.setPutAway(db, tables, id, putAway ? now() : null);

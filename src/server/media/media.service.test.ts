@@ -7,11 +7,22 @@ import { layer, medium, potWith } from "../../core/testing/setups";
 import { ownMediumDocument } from "../../formats/own-medium-document";
 import { openMarlstone, type Marlstone } from "../open";
 
-const GRIT: OwnMedium = { name: "Lane grit", grade: "from the lane", basedOn: "granite-grit-3-6", figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.5, drained: [{ heightCm: 10, water: 0.1, air: 0.32 }] } };
+const GRIT: OwnMedium = {
+  name: "Lane grit",
+  grade: "from the lane",
+  basedOn: "granite-grit-3-6",
+  figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.5, drained: [{ heightCm: 10, water: 0.1, air: 0.32 }] },
+};
 let folder: string;
 let marlstone: Marlstone;
-beforeEach(() => { folder = mkdtempSync(join(tmpdir(), "marlstone-media-")); marlstone = openMarlstone(folder); });
-afterEach(() => { marlstone.close(); rmSync(folder, { recursive: true, force: true }); });
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "marlstone-media-"));
+  marlstone = openMarlstone(folder);
+});
+afterEach(() => {
+  marlstone.close();
+  rmSync(folder, { recursive: true, force: true });
+});
 const make = (own: OwnMedium = GRIT): string => {
   const made = marlstone.createOwnMedium(own);
   if (!made.ok) throw new Error(made.problems[0]!.message);
@@ -23,24 +34,50 @@ describe("a grower's own media", () => {
     const id = make();
     marlstone.close();
     marlstone = openMarlstone(folder);
-    expect(marlstone.loadOwnMedium(id)).toMatchObject({ stored: { id, version: 1, value: GRIT }, made: { ok: true, value: { medium: { id: `own:${id}`, name: "Lane grit" } } }, usedBy: [] });
+    expect(marlstone.loadOwnMedium(id)).toMatchObject({
+      stored: { id, version: 1, value: GRIT },
+      made: { ok: true, value: { medium: { id: `own:${id}`, name: "Lane grit" } } },
+      usedBy: [],
+    });
     expect(marlstone.ingredients()[0]!.name).toBe("Lane grit");
     expect(medium("granite-grit-3-6")!.name).not.toBe("Lane grit");
   });
 
   it("are layers and parts of mixes, and say what changes with them: mixes, setups, and setups of those mixes", () => {
     const id = make();
-    const mix = marlstone.createMix({ name: "Grit mix", note: "", amendments: [], parts: [{ mediumId: `own:${id}`, parts: 1 }, { mediumId: "sphagnum-peat", parts: 1 }] });
+    const mix = marlstone.createMix({
+      name: "Grit mix",
+      note: "",
+      amendments: [],
+      parts: [
+        { mediumId: `own:${id}`, parts: 1 },
+        { mediumId: "sphagnum-peat", parts: 1 },
+      ],
+    });
     if (!mix.ok) throw new Error(mix.problems[0]!.message);
-    for (const [name, mediumId] of [["By itself", `own:${id}`], ["In a mix", `mix:${mix.value}`]] as const) {
-      expect(marlstone.createSetup({ ...potWith({ kind: "drained", outletCm: 0 }, [{ ...layer("pea-gravel-6-10", 10), mediumId }]), name }).ok).toBe(true);
+    for (const [name, mediumId] of [
+      ["By itself", `own:${id}`],
+      ["In a mix", `mix:${mix.value}`],
+    ] as const) {
+      expect(
+        marlstone.createSetup({
+          ...potWith({ kind: "drained", outletCm: 0 }, [{ ...layer("pea-gravel-6-10", 10), mediumId }]),
+          name,
+        }).ok,
+      ).toBe(true);
     }
-    expect(marlstone.loadOwnMedium(id)!.usedBy.map(({ kind, name }) => [kind, name])).toEqual([["mix", "Grit mix"], ["setup", "By itself"], ["setup", "In a mix"]]);
+    expect(marlstone.loadOwnMedium(id)!.usedBy.map(({ kind, name }) => [kind, name])).toEqual([
+      ["mix", "Grit mix"],
+      ["setup", "By itself"],
+      ["setup", "In a mix"],
+    ]);
     // put away it is no longer offered, but what uses it still stands
     expect(marlstone.setOwnMediumPutAway(id, true)).toBe(true);
     expect(marlstone.media().some(({ id: one }) => one === `own:${id}`)).toBe(false);
     expect(marlstone.media().some(({ name }) => name === "Grit mix")).toBe(true);
-    expect(marlstone.ingredients([`own:${id}`, `mix:${mix.value}`]).some(({ id: one }) => one === `own:${id}`)).toBe(true);
+    expect(marlstone.ingredients([`own:${id}`, `mix:${mix.value}`]).some(({ id: one }) => one === `own:${id}`)).toBe(
+      true,
+    );
     expect(marlstone.medium(`own:${id}`)?.name).toBe("Lane grit");
     expect(marlstone.shelf(1).items.every(({ setup }) => setup.ok)).toBe(true);
   });
@@ -48,15 +85,42 @@ describe("a grower's own media", () => {
   it("change in versions; what cannot be meant or is stale writes nothing", () => {
     const id = make();
     const airy = { ...GRIT, figures: { ...GRIT.figures, drained: [{ heightCm: 10, water: 0.06, air: 0.36 }] } };
-    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument({ ...GRIT, figures: { ...NO_FIGURES, drained: [{ heightCm: 10, water: 0.9, air: 0.3 }] } }) })).toMatchObject({ status: "refused" });
-    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: { kind: "marlstone.medium", version: 9 } })).toMatchObject({ status: "refused" });
-    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(airy) })).toMatchObject({ status: "saved", stored: { version: 2 } });
-    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(GRIT) })).toMatchObject({ status: "stale", stored: { version: 2, value: airy } });
-    expect(marlstone.saveOwnMedium({ id: "nobody", baseVersion: 1, document: ownMediumDocument({ ...GRIT, name: "Nobody’s grit" }) })).toEqual({ status: "missing" });
+    expect(
+      marlstone.saveOwnMedium({
+        id,
+        baseVersion: 1,
+        document: ownMediumDocument({
+          ...GRIT,
+          figures: { ...NO_FIGURES, drained: [{ heightCm: 10, water: 0.9, air: 0.3 }] },
+        }),
+      }),
+    ).toMatchObject({ status: "refused" });
+    expect(
+      marlstone.saveOwnMedium({ id, baseVersion: 1, document: { kind: "marlstone.medium", version: 9 } }),
+    ).toMatchObject({ status: "refused" });
+    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(airy) })).toMatchObject({
+      status: "saved",
+      stored: { version: 2 },
+    });
+    expect(marlstone.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(GRIT) })).toMatchObject({
+      status: "stale",
+      stored: { version: 2, value: airy },
+    });
+    expect(
+      marlstone.saveOwnMedium({
+        id: "nobody",
+        baseVersion: 1,
+        document: ownMediumDocument({ ...GRIT, name: "Nobody’s grit" }),
+      }),
+    ).toEqual({ status: "missing" });
     expect(marlstone.loadOwnMedium(id)!.versions.map(({ version }) => version)).toEqual([2, 1]);
     // recipes go by names: none may read as another
-    for (const name of ["lane  GRIT", "Sphagnum peat", "Grit; mine"]) expect(marlstone.createOwnMedium({ ...GRIT, name })).toMatchObject({ ok: false, problems: [{ path: "name" }] });
-    expect(marlstone.createOwnMedium({ ...GRIT, basedOn: "moon-dust" })).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
+    for (const name of ["lane  GRIT", "Sphagnum peat", "Grit; mine"])
+      expect(marlstone.createOwnMedium({ ...GRIT, name })).toMatchObject({ ok: false, problems: [{ path: "name" }] });
+    expect(marlstone.createOwnMedium({ ...GRIT, basedOn: "moon-dust" })).toMatchObject({
+      ok: false,
+      problems: [{ code: "unknown-medium" }],
+    });
   });
 });
 

@@ -9,16 +9,47 @@ import { openDatabase, type Db } from "../db/client";
 import { createSetup, loadSetup } from "../setups/setups.service";
 import { NO_FIGURES } from "../../core/media/own-medium";
 import { listOwnMedia, ownMedium } from "../media/media.service";
-import { createMix, importMix, listMixes, loadMix, mediaOfMixes, mediumOfMix, recipeOfMedium, saveMix, setMixPutAway, type MixContext } from "./mixes.service";
+import {
+  createMix,
+  importMix,
+  listMixes,
+  loadMix,
+  mediaOfMixes,
+  mediumOfMix,
+  recipeOfMedium,
+  saveMix,
+  setMixPutAway,
+  type MixContext,
+} from "./mixes.service";
 
-const BOG: Mix = { name: "Bog bench", parts: [{ mediumId: "sphagnum-peat", parts: 2 }, { mediumId: "perlite-coarse-3-6", parts: 1 }], amendments: [], note: "" };
+const BOG: Mix = {
+  name: "Bog bench",
+  parts: [
+    { mediumId: "sphagnum-peat", parts: 2 },
+    { mediumId: "perlite-coarse-3-6", parts: 1 },
+  ],
+  amendments: [],
+  note: "",
+};
 let ids = 0;
-const context: MixContext = { now: () => "2026-11-25T09:00:00.000Z", newId: () => `mix-${ids++}`, catalogue: medium, catalogueNames: CATALOGUE.map(({ name }) => name), ingredient: medium };
+const context: MixContext = {
+  now: () => "2026-11-25T09:00:00.000Z",
+  newId: () => `mix-${ids++}`,
+  catalogue: medium,
+  catalogueNames: CATALOGUE.map(({ name }) => name),
+  ingredient: medium,
+};
 let folder: string;
 let db: Db;
 let close: () => void;
-beforeEach(() => { folder = mkdtempSync(join(tmpdir(), "marlstone-mixes-")); ({ db, close } = openDatabase(folder)); });
-afterEach(() => { close(); rmSync(folder, { recursive: true, force: true }); });
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "marlstone-mixes-"));
+  ({ db, close } = openDatabase(folder));
+});
+afterEach(() => {
+  close();
+  rmSync(folder, { recursive: true, force: true });
+});
 const made = (mix: Mix = BOG): string => {
   const id = createMix(db, mix, context);
   if (!id.ok) throw new Error(id.problems[0]!.message);
@@ -32,30 +63,61 @@ describe("saved mixes", () => {
     expect(listMixes(db).map(({ value }) => value.name)).toEqual(["Airy", "Bog bench"]);
     close();
     ({ db, close } = openDatabase(folder));
-    expect(loadMix(db, id)).toEqual({ stored: { id, version: 1, value: BOG }, usedBy: [], versions: [{ version: 1, savedAt: context.now(), value: BOG }] });
+    expect(loadMix(db, id)).toEqual({
+      stored: { id, version: 1, value: BOG },
+      usedBy: [],
+      versions: [{ version: 1, savedAt: context.now(), value: BOG }],
+    });
   });
 
   it("refuse what does not blend, other mixes, and media nobody knows, naming the part", () => {
-    expect(createMix(db, { ...BOG, parts: [{ mediumId: "moon-dust", parts: 1 }] }, context)).toMatchObject({ ok: false, problems: [{ path: "parts[0].mediumId", code: "unknown-medium" }] });
-    expect(createMix(db, { ...BOG, parts: [{ mediumId: "mix:other", parts: 1 }] }, context)).toMatchObject({ ok: false, problems: [{ message: "A mix is made of media, not of other mixes." }] });
-    expect(createMix(db, { ...BOG, parts: [{ mediumId: "capillary-mat", parts: 1 }] }, context)).toMatchObject({ ok: false, problems: [{ code: "not-blendable" }] });
+    expect(createMix(db, { ...BOG, parts: [{ mediumId: "moon-dust", parts: 1 }] }, context)).toMatchObject({
+      ok: false,
+      problems: [{ path: "parts[0].mediumId", code: "unknown-medium" }],
+    });
+    expect(createMix(db, { ...BOG, parts: [{ mediumId: "mix:other", parts: 1 }] }, context)).toMatchObject({
+      ok: false,
+      problems: [{ message: "A mix is made of media, not of other mixes." }],
+    });
+    expect(createMix(db, { ...BOG, parts: [{ mediumId: "capillary-mat", parts: 1 }] }, context)).toMatchObject({
+      ok: false,
+      problems: [{ code: "not-blendable" }],
+    });
     expect(listMixes(db)).toEqual([]);
   });
 
   it("are saved as a new version over the one they were made on; a stale save writes nothing and says what is newer", () => {
     const id = made();
     const next = { ...BOG, parts: [{ mediumId: "sphagnum-peat", parts: 1 }] };
-    expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(next) }, context)).toEqual({ status: "saved", stored: { id, version: 2, value: next } });
-    expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "stale", stored: { id, version: 2, value: next } });
-    expect(saveMix(db, { id: id, baseVersion: 2, document: { kind: "marlstone.mix", version: 2, name: "", parts: [], note: "" } }, context).status).toBe("refused");
-    expect(saveMix(db, { id: "nobody", baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({ status: "missing" });
+    expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(next) }, context)).toEqual({
+      status: "saved",
+      stored: { id, version: 2, value: next },
+    });
+    expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({
+      status: "stale",
+      stored: { id, version: 2, value: next },
+    });
+    expect(
+      saveMix(
+        db,
+        { id: id, baseVersion: 2, document: { kind: "marlstone.mix", version: 2, name: "", parts: [], note: "" } },
+        context,
+      ).status,
+    ).toBe("refused");
+    expect(saveMix(db, { id: "nobody", baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({
+      status: "missing",
+    });
     expect(loadMix(db, id)?.stored.version).toBe(2);
   });
 
   it("are media of the setups that use them, and say which those are; put away they are no longer offered but still hold", () => {
     const id = made();
     const lookup = (mediumId: string) => medium(mediumId) ?? mediumOfMix(db, mediumId, context);
-    const setup = createSetup(db, potWith({ kind: "drained", outletCm: 0 }, [{ ...layer("sphagnum-peat", 10), mediumId: `mix:${id}` }]), { now: context.now, newId: context.newId, medium: lookup });
+    const setup = createSetup(
+      db,
+      potWith({ kind: "drained", outletCm: 0 }, [{ ...layer("sphagnum-peat", 10), mediumId: `mix:${id}` }]),
+      { now: context.now, newId: context.newId, medium: lookup },
+    );
     expect(setup.ok).toBe(true);
     if (!setup.ok) return;
     expect(loadSetup(db, setup.value).status).toBe("ok");
@@ -72,36 +134,87 @@ describe("saved mixes", () => {
 
   it("keep every version, to be brought back", () => {
     const id = made();
-    saveMix(db, { id, baseVersion: 1, document: mixDocument({ ...BOG, name: "Wetter", amendments: [{ id: "dolomite", amount: 2 }] }) }, context);
-    expect(loadMix(db, id)!.versions.map(({ version, value }) => [version, value.name])).toEqual([[2, "Wetter"], [1, "Bog bench"]]);
+    saveMix(
+      db,
+      {
+        id,
+        baseVersion: 1,
+        document: mixDocument({ ...BOG, name: "Wetter", amendments: [{ id: "dolomite", amount: 2 }] }),
+      },
+      context,
+    );
+    expect(loadMix(db, id)!.versions.map(({ version, value }) => [version, value.name])).toEqual([
+      [2, "Wetter"],
+      [1, "Bog bench"],
+    ]);
   });
 
   it("fill a layer with their parts; a medium fills it alone; what is gone is not known", () => {
     const id = made({ ...BOG, amendments: [{ id: "dolomite", amount: 2 }] });
-    expect(recipeOfMedium(db, `mix:${id}`, context)).toMatchObject({ parts: [{ medium: { id: "sphagnum-peat" }, parts: 2 }, { parts: 1 }], amendments: [{ id: "dolomite" }] });
-    expect(recipeOfMedium(db, "pumice-2-5", context)).toMatchObject({ parts: [{ medium: { id: "pumice-2-5" }, parts: 1 }], amendments: [] });
-    expect([recipeOfMedium(db, "mix:none", context), recipeOfMedium(db, "moon-dust", context)]).toEqual([undefined, undefined]);
+    expect(recipeOfMedium(db, `mix:${id}`, context)).toMatchObject({
+      parts: [{ medium: { id: "sphagnum-peat" }, parts: 2 }, { parts: 1 }],
+      amendments: [{ id: "dolomite" }],
+    });
+    expect(recipeOfMedium(db, "pumice-2-5", context)).toMatchObject({
+      parts: [{ medium: { id: "pumice-2-5" }, parts: 1 }],
+      amendments: [],
+    });
+    expect([recipeOfMedium(db, "mix:none", context), recipeOfMedium(db, "moon-dust", context)]).toEqual([
+      undefined,
+      undefined,
+    ]);
   });
 
   it("from elsewhere bring their own media along, all or nothing; what is here already is not doubled", () => {
     const ingredient = (mediumId: string) => medium(mediumId) ?? ownMedium(db, mediumId, context);
     const here = { ...context, ingredient };
-    const grit = { name: "Their grit", grade: "", basedOn: "granite-grit-3-6", figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.5 } };
-    const theirs = { ...BOG, parts: [{ mediumId: "sphagnum-peat", parts: 1 }, { mediumId: "own:theirs", parts: 1 }] };
+    const grit = {
+      name: "Their grit",
+      grade: "",
+      basedOn: "granite-grit-3-6",
+      figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.5 },
+    };
+    const theirs = {
+      ...BOG,
+      parts: [
+        { mediumId: "sphagnum-peat", parts: 1 },
+        { mediumId: "own:theirs", parts: 1 },
+      ],
+    };
     const taken = importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here);
     if (!taken.ok) throw new Error(taken.problems[0]!.message);
     const [, mine] = loadMix(db, taken.value)!.stored.value.parts;
     expect(mine!.mediumId).toMatch(/^own:/u);
     expect(ingredient(mine!.mediumId)).toMatchObject({ name: "Their grit" });
-    expect(importMix(db, { mix: loadMix(db, taken.value)!.stored.value, media: { [mine!.mediumId]: grit } }, here).ok).toBe(true);
+    expect(
+      importMix(db, { mix: loadMix(db, taken.value)!.stored.value, media: { [mine!.mediumId]: grit } }, here).ok,
+    ).toBe(true);
     expect(listOwnMedia(db)).toHaveLength(1);
     // another by the same name is numbered, since recipes go by names
     expect(importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here).ok).toBe(true);
     expect(listOwnMedia(db).map(({ value }) => value.name)).toEqual(["Their grit", "Their grit (2)"]);
     // nothing is kept of one that does not blend, or whose own medium cannot be meant
-    expect(importMix(db, { mix: { ...theirs, parts: [...theirs.parts, { mediumId: "moon-dust", parts: 1 }] }, media: { "own:theirs": grit } }, here)).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
-    expect(importMix(db, { mix: theirs, media: { "own:theirs": { ...grit, figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 50 } } } }, here)).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
-    expect(importMix(db, { mix: theirs, media: {} }, here)).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
+    expect(
+      importMix(
+        db,
+        {
+          mix: { ...theirs, parts: [...theirs.parts, { mediumId: "moon-dust", parts: 1 }] },
+          media: { "own:theirs": grit },
+        },
+        here,
+      ),
+    ).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
+    expect(
+      importMix(
+        db,
+        { mix: theirs, media: { "own:theirs": { ...grit, figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 50 } } } },
+        here,
+      ),
+    ).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
+    expect(importMix(db, { mix: theirs, media: {} }, here)).toMatchObject({
+      ok: false,
+      problems: [{ code: "unknown-medium" }],
+    });
     expect([listOwnMedia(db).length, listMixes(db).length]).toEqual([2, 3]);
   });
 });

@@ -18,13 +18,32 @@ import { setupsWithMedium } from "../setups/setups.repo";
 /** `ingredient` finds what a mix can be made of: the catalogue and the grower's own media. */
 export type MixContext = OwnMediaContext & { readonly ingredient: (id: string) => Medium | undefined };
 
-export type LoadedMix = { readonly stored: Kept<Mix>; readonly usedBy: readonly { readonly id: string; readonly name: string }[]; readonly versions: readonly KeptVersion<Mix>[] };
+export type LoadedMix = {
+  readonly stored: Kept<Mix>;
+  readonly usedBy: readonly { readonly id: string; readonly name: string }[];
+  readonly versions: readonly KeptVersion<Mix>[];
+};
 
-export const MIXES: kept.Kind<Mix> = { tables: MIX_TABLES, parse: parseMix, parseText: parseMixText, textOf: (mix) => JSON.stringify(mixDocument(mix)) };
+export const MIXES: kept.Kind<Mix> = {
+  tables: MIX_TABLES,
+  parse: parseMix,
+  parseText: parseMixText,
+  textOf: (mix) => JSON.stringify(mixDocument(mix)),
+};
 
 /** What keeps a mix from being stored: unknown media, other mixes in it, or parts that do not blend. */
 function checkMix(mix: Mix, { ingredient }: MixContext): Result<Mix> {
-  const unknown = mix.parts.flatMap(({ mediumId }, i) => (ingredient(mediumId) ? [] : [problem(`parts[${i}].mediumId`, "unknown-medium", isMix(mediumId) ? "A mix is made of media, not of other mixes." : `“${mediumId}” is not known here.`)]));
+  const unknown = mix.parts.flatMap(({ mediumId }, i) =>
+    ingredient(mediumId)
+      ? []
+      : [
+          problem(
+            `parts[${i}].mediumId`,
+            "unknown-medium",
+            isMix(mediumId) ? "A mix is made of media, not of other mixes." : `“${mediumId}” is not known here.`,
+          ),
+        ],
+  );
   if (unknown.length > 0) return failed(...unknown);
   const mixed = blend(mix.parts.map(({ mediumId, parts }) => ({ medium: ingredient(mediumId)!, parts })));
   return mixed.ok ? ok(mix) : mixed;
@@ -36,8 +55,14 @@ export function createMix(db: Db, mix: Mix, context: MixContext): Result<string>
 }
 
 /** Takes in a mix from elsewhere: own media it brings are kept as new ones here, unless they are here already. All of it or nothing. */
-export function importMix(db: Db, { mix, media }: { mix: Mix; media: Readonly<Record<string, OwnMedium>> }, context: MixContext): Result<string> {
-  const brought = mix.parts.flatMap(({ mediumId }) => (isOwn(mediumId) && !context.ingredient(mediumId) && media[mediumId] ? [{ mediumId, own: media[mediumId] }] : []));
+export function importMix(
+  db: Db,
+  { mix, media }: { mix: Mix; media: Readonly<Record<string, OwnMedium>> },
+  context: MixContext,
+): Result<string> {
+  const brought = mix.parts.flatMap(({ mediumId }) =>
+    isOwn(mediumId) && !context.ingredient(mediumId) && media[mediumId] ? [{ mediumId, own: media[mediumId] }] : [],
+  );
   const made = new Map<string, Medium>();
   for (const { mediumId, own } of brought) {
     const result = makeMedium(mediumId, own, context);
@@ -46,10 +71,22 @@ export function importMix(db: Db, { mix, media }: { mix: Mix; media: Readonly<Re
   }
   const checked = checkMix(mix, { ...context, ingredient: (id) => context.ingredient(id) ?? made.get(id) });
   if (!checked.ok) return checked;
-  return ok(db.transaction((tx) => {
-    const here = new Map(brought.map(({ mediumId, own }) => [mediumId, ownMediumId(kept.insert(tx, OWN_MEDIA, { ...own, name: freeName(tx, own.name, context) }, context))]));
-    return kept.insert(tx, MIXES, { ...mix, parts: mix.parts.map((part) => ({ ...part, mediumId: here.get(part.mediumId) ?? part.mediumId })) }, context);
-  }));
+  return ok(
+    db.transaction((tx) => {
+      const here = new Map(
+        brought.map(({ mediumId, own }) => [
+          mediumId,
+          ownMediumId(kept.insert(tx, OWN_MEDIA, { ...own, name: freeName(tx, own.name, context) }, context)),
+        ]),
+      );
+      return kept.insert(
+        tx,
+        MIXES,
+        { ...mix, parts: mix.parts.map((part) => ({ ...part, mediumId: here.get(part.mediumId) ?? part.mediumId })) },
+        context,
+      );
+    }),
+  );
 }
 
 export function loadMix(db: Db, id: string): LoadedMix | undefined {
@@ -57,14 +94,24 @@ export function loadMix(db: Db, id: string): LoadedMix | undefined {
   return stored && { stored, usedBy: setupsWithMedium(db, mixMediumId(id)), versions: kept.versions(db, MIXES, id) };
 }
 
-export const saveMix = (db: Db, input: SaveKeptInput, context: MixContext): KeepOutcome<Mix> => kept.save(db, MIXES, input, (mix) => checkMix(mix, context), context);
+export const saveMix = (db: Db, input: SaveKeptInput, context: MixContext): KeepOutcome<Mix> =>
+  kept.save(db, MIXES, input, (mix) => checkMix(mix, context), context);
 
 export const listMixes = (db: Db, putAway = false): Kept<Mix>[] => kept.list(db, MIXES, putAway);
 
 /** What a layer is filled with: the parts and amendments of a saved mix, or its medium alone. Undefined when it is gone, damaged, or a part of it is unknown. */
-export function recipeOfMedium(db: Db, mediumId: string, { ingredient }: MixContext): { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] } | undefined {
-  const recipe = isMix(mediumId) ? kept.find(db, MIXES, mediumId.slice(MIX_PREFIX.length))?.value : { parts: [{ mediumId, parts: 1 }], amendments: [] };
-  const parts = recipe?.parts.flatMap(({ mediumId: id, parts: amount }) => { const medium = ingredient(id); return medium ? [{ medium, parts: amount }] : []; });
+export function recipeOfMedium(
+  db: Db,
+  mediumId: string,
+  { ingredient }: MixContext,
+): { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] } | undefined {
+  const recipe = isMix(mediumId)
+    ? kept.find(db, MIXES, mediumId.slice(MIX_PREFIX.length))?.value
+    : { parts: [{ mediumId, parts: 1 }], amendments: [] };
+  const parts = recipe?.parts.flatMap(({ mediumId: id, parts: amount }) => {
+    const medium = ingredient(id);
+    return medium ? [{ medium, parts: amount }] : [];
+  });
   return recipe && parts?.length === recipe.parts.length ? { parts, amendments: recipe.amendments } : undefined;
 }
 
@@ -74,15 +121,22 @@ export function mediumOfMix(db: Db, mediumId: string, context: MixContext): Medi
   return stored && asMedium(stored, context);
 }
 
-export const mediaOfMixes = (db: Db, context: MixContext): Medium[] => listMixes(db).flatMap((stored) => asMedium(stored, context) ?? []);
+export const mediaOfMixes = (db: Db, context: MixContext): Medium[] =>
+  listMixes(db).flatMap((stored) => asMedium(stored, context) ?? []);
 
 function asMedium({ id, value: mix }: Kept<Mix>, { ingredient }: MixContext): Medium | undefined {
   if (!mix.parts.every(({ mediumId }) => ingredient(mediumId))) return undefined;
-  const made = mixMedium(mixMediumId(id), mix.name, mix.parts.map(({ mediumId, parts }) => ({ medium: ingredient(mediumId)!, parts })), (hydraulics, heightCm) => containerState(hydraulics, heightCm).water);
+  const made = mixMedium(
+    mixMediumId(id),
+    mix.name,
+    mix.parts.map(({ mediumId, parts }) => ({ medium: ingredient(mediumId)!, parts })),
+    (hydraulics, heightCm) => containerState(hydraulics, heightCm).water,
+  );
   return made.ok ? made.value : undefined;
 }
 
-export const setMixPutAway = (db: Db, id: string, putAway: boolean, context: kept.KeptContext): boolean => kept.setPutAway(db, MIXES, id, putAway, context);
+export const setMixPutAway = (db: Db, id: string, putAway: boolean, context: kept.KeptContext): boolean =>
+  kept.setPutAway(db, MIXES, id, putAway, context);
 
 export type User = { readonly kind: "setup" | "mix"; readonly id: string; readonly name: string };
 
@@ -90,5 +144,8 @@ export type User = { readonly kind: "setup" | "mix"; readonly id: string; readon
 export function usersOf(db: Db, mediumId: string): User[] {
   const of = listMixes(db).filter(({ value: { parts } }) => parts.some((part) => part.mediumId === mediumId));
   const layered = [mediumId, ...of.map(({ id }) => mixMediumId(id))].flatMap((id) => setupsWithMedium(db, id));
-  return [...of.map(({ id, value: { name } }): User => ({ kind: "mix", id, name })), ...new Map(layered.map(({ id, name }): [string, User] => [id, { kind: "setup", id, name }])).values()];
+  return [
+    ...of.map(({ id, value: { name } }): User => ({ kind: "mix", id, name })),
+    ...new Map(layered.map(({ id, name }): [string, User] => [id, { kind: "setup", id, name }])).values(),
+  ];
 }

@@ -9,32 +9,54 @@ export type ShelfRow = { readonly id: string; readonly name: string; readonly do
 const onShelf = (putAway: boolean) => (putAway ? isNotNull(setups.putAwayAt) : isNull(setups.putAwayAt));
 
 export function shelfRows(db: Db, putAway: boolean, limit: number, offset: number): ShelfRow[] {
-  return db.select({ id: setups.id, name: setups.name, document: revisions.document })
-    .from(setups).leftJoin(revisions, eq(setups.headRevisionId, revisions.id))
-    .where(onShelf(putAway)).orderBy(asc(setups.createdAt), asc(setups.id)).limit(limit).offset(offset).all();
+  return db
+    .select({ id: setups.id, name: setups.name, document: revisions.document })
+    .from(setups)
+    .leftJoin(revisions, eq(setups.headRevisionId, revisions.id))
+    .where(onShelf(putAway))
+    .orderBy(asc(setups.createdAt), asc(setups.id))
+    .limit(limit)
+    .offset(offset)
+    .all();
 }
 
 export const countSetups = (db: Db, putAway: boolean): number =>
   db.select({ n: count() }).from(setups).where(onShelf(putAway)).get()!.n;
 
-export const setupRow = (db: Db, id: string): SetupRow | undefined => db.select().from(setups).where(eq(setups.id, id)).get();
+export const setupRow = (db: Db, id: string): SetupRow | undefined =>
+  db.select().from(setups).where(eq(setups.id, id)).get();
 
 export const revisionRow = (db: Db, setupId: string, id: number): RevisionRow | undefined =>
-  db.select().from(revisions).where(and(eq(revisions.setupId, setupId), eq(revisions.id, id))).get();
+  db
+    .select()
+    .from(revisions)
+    .where(and(eq(revisions.setupId, setupId), eq(revisions.id, id)))
+    .get();
 
 export const revisionByChange = (db: Db, setupId: string, changeId: string): RevisionRow | undefined =>
-  db.select().from(revisions).where(and(eq(revisions.setupId, setupId), eq(revisions.changeId, changeId))).get();
+  db
+    .select()
+    .from(revisions)
+    .where(and(eq(revisions.setupId, setupId), eq(revisions.changeId, changeId)))
+    .get();
 
 /** The revision that redo goes to. */
 export const newestChild = (db: Db, setupId: string, parentId: number): RevisionRow | undefined =>
-  db.select().from(revisions)
+  db
+    .select()
+    .from(revisions)
     .where(and(eq(revisions.setupId, setupId), eq(revisions.parentId, parentId), eq(revisions.kind, "change")))
-    .orderBy(desc(revisions.id)).limit(1).get();
+    .orderBy(desc(revisions.id))
+    .limit(1)
+    .get();
 
 export const openSetAside = (db: Db, setupId: string): RevisionRow[] =>
-  db.select().from(revisions)
+  db
+    .select()
+    .from(revisions)
     .where(and(eq(revisions.setupId, setupId), eq(revisions.kind, "set-aside"), isNull(revisions.settledAt)))
-    .orderBy(asc(revisions.id)).all();
+    .orderBy(asc(revisions.id))
+    .all();
 
 export function insertSetup(db: Db, row: { id: string; name: string; now: string }): void {
   db.insert(setups).values({ id: row.id, name: row.name, createdAt: row.now, updatedAt: row.now }).run();
@@ -45,9 +67,12 @@ export const insertRevision = (db: Db, row: Omit<RevisionRow, "id" | "settledAt"
 
 /** Moves the head and counts the version up. */
 export function moveHead(db: Db, setup: SetupRow, to: { revisionId: number; name: string; now: string }): SetupRow {
-  return db.update(setups)
+  return db
+    .update(setups)
     .set({ headRevisionId: to.revisionId, name: to.name, version: setup.version + 1, updatedAt: to.now })
-    .where(eq(setups.id, setup.id)).returning().get()!;
+    .where(eq(setups.id, setup.id))
+    .returning()
+    .get()!;
 }
 
 export function settleSetAside(db: Db, revisionId: number, now: string): void {
@@ -59,5 +84,10 @@ export const setPutAway = (db: Db, id: string, at: string | null): boolean =>
 
 /** Setups whose present version has a layer of a medium. */
 export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: string }[] =>
-  db.select({ id: setups.id, name: setups.name }).from(setups).innerJoin(revisions, eq(setups.headRevisionId, revisions.id))
-    .where(sql`instr(${revisions.document}, ${`"mediumId":${JSON.stringify(mediumId)}`}) > 0`).orderBy(desc(setups.updatedAt)).all();
+  db
+    .select({ id: setups.id, name: setups.name })
+    .from(setups)
+    .innerJoin(revisions, eq(setups.headRevisionId, revisions.id))
+    .where(sql`instr(${revisions.document}, ${`"mediumId":${JSON.stringify(mediumId)}`}) > 0`)
+    .orderBy(desc(setups.updatedAt))
+    .all();

@@ -18,7 +18,11 @@ let folder: string;
 let db: Db;
 let close: () => void;
 let ids = 0;
-const context: service.ServiceContext = { now: () => "2026-11-25T08:00:00.000Z", newId: () => `id-${++ids}-------`, medium };
+const context: service.ServiceContext = {
+  now: () => "2026-11-25T08:00:00.000Z",
+  newId: () => `id-${++ids}-------`,
+  medium,
+};
 
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), "marlstone-"));
@@ -39,9 +43,15 @@ const stateOf = (id: string) => {
   if (loaded.status !== "ok") throw new Error(loaded.status);
   return loaded.state;
 };
-const change = (setup: Setup, id = `change-${++ids}`) => ({ id, label: "Thickness", document: setupDocument(setup) as unknown });
-const save = (setupId: string, baseVersion: number, ...changes: SaveInput["changes"]): WriteOutcome => service.saveChanges(db, { setupId, baseVersion, changes }, context);
-const step = (setupId: string, direction: "undo" | "redo") => service.step(db, { setupId, baseVersion: stateOf(setupId).version, direction }, context);
+const change = (setup: Setup, id = `change-${++ids}`) => ({
+  id,
+  label: "Thickness",
+  document: setupDocument(setup) as unknown,
+});
+const save = (setupId: string, baseVersion: number, ...changes: SaveInput["changes"]): WriteOutcome =>
+  service.saveChanges(db, { setupId, baseVersion, changes }, context);
+const step = (setupId: string, direction: "undo" | "redo") =>
+  service.step(db, { setupId, baseVersion: stateOf(setupId).version, direction }, context);
 const mixCm = (setup: Setup): number => setup.layers.find(({ mediumId }) => mediumId === MIX)!.thicknessCm;
 
 /** Changes a row as a hand with a database tool would. */
@@ -54,7 +64,10 @@ function handEdit(sql: string, ...values: unknown[]): void {
 describe("saving", () => {
   it("keeps every change as one step of a history that undo and redo walk, also after a restart", () => {
     const id = made();
-    expect(save(id, 1, change(thick(18)), change(thick(16)))).toMatchObject({ status: "saved", state: { version: 3, undoLabel: "Thickness", redoLabel: null } });
+    expect(save(id, 1, change(thick(18)), change(thick(16)))).toMatchObject({
+      status: "saved",
+      state: { version: 3, undoLabel: "Thickness", redoLabel: null },
+    });
     close();
     ({ db, close } = openDatabase(folder));
     expect(mixCm(stateOf(id).setup)).toBe(16);
@@ -79,9 +92,16 @@ describe("saving", () => {
 
   it("refuses what makes no sense or no shape, with the problems, and stores nothing of the run", () => {
     const id = made();
-    expect(save(id, 1, change(thick(18)), change(thick(60)))).toMatchObject({ status: "refused", problems: [{ path: "layers", code: "too-high" }] });
-    expect(save(id, 1, { id: "change-odd", label: "x", document: { kind: "marlstone.setup", version: 1 } })).toMatchObject({ status: "refused" });
-    expect(save(id, 1, { id: "change-nan", label: "x", document: { ...setupDocument(POT), vessel: { shape: "cone" } } })).toMatchObject({ status: "refused", problems: [{ path: "vessel.shape" }] });
+    expect(save(id, 1, change(thick(18)), change(thick(60)))).toMatchObject({
+      status: "refused",
+      problems: [{ path: "layers", code: "too-high" }],
+    });
+    expect(
+      save(id, 1, { id: "change-odd", label: "x", document: { kind: "marlstone.setup", version: 1 } }),
+    ).toMatchObject({ status: "refused" });
+    expect(
+      save(id, 1, { id: "change-nan", label: "x", document: { ...setupDocument(POT), vessel: { shape: "cone" } } }),
+    ).toMatchObject({ status: "refused", problems: [{ path: "vessel.shape" }] });
     expect(stateOf(id)).toMatchObject({ version: 1, redoLabel: null });
   });
 
@@ -90,11 +110,15 @@ describe("saving", () => {
     const first = change(thick(18), "change-one");
     save(id, 1, first);
     expect(save(id, 1, first)).toMatchObject({ status: "saved", state: { version: 2 } });
-    expect(save(id, 1, first, change(thick(15), "change-two"))).toMatchObject({ status: "saved", state: { version: 3 } });
+    expect(save(id, 1, first, change(thick(15), "change-two"))).toMatchObject({
+      status: "saved",
+      state: { version: 3 },
+    });
     expect(mixCm(stateOf(id).setup)).toBe(15);
   });
 
-  it("says so when the setup is not there", () => expect(save("nobody", 1, change(POT))).toEqual({ status: "missing" }));
+  it("says so when the setup is not there", () =>
+    expect(save("nobody", 1, change(POT))).toEqual({ status: "missing" }));
 });
 
 describe("a stale write", () => {
@@ -110,7 +134,8 @@ describe("a stale write", () => {
       const settled = service.settleSetAside(db, { setupId: id, revisionId: kept.revisionId, choice }, context);
       expect(stateOf(id).setAside).toEqual([]);
       expect(mixCm(stateOf(id).setup)).toBe(choice === "use" ? 9 : 18);
-      if (choice === "copy") expect(stateOf(settled.copyId!).setup).toMatchObject({ name: "Pot (copy)", layers: thick(9).layers });
+      if (choice === "copy")
+        expect(stateOf(settled.copyId!).setup).toMatchObject({ name: "Pot (copy)", layers: thick(9).layers });
       if (choice === "use") {
         step(id, "undo");
         expect(mixCm(stateOf(id).setup)).toBe(18);
@@ -134,25 +159,35 @@ describe("a stale write", () => {
   it("of an undo changes nothing and answers with the present state", () => {
     const id = made();
     save(id, 1, change(thick(18)));
-    expect(service.step(db, { setupId: id, baseVersion: 1, direction: "undo" }, context)).toMatchObject({ status: "saved", state: { version: 2 } });
+    expect(service.step(db, { setupId: id, baseVersion: 1, direction: "undo" }, context)).toMatchObject({
+      status: "saved",
+      state: { version: 2 },
+    });
     expect(mixCm(stateOf(id).setup)).toBe(18);
   });
 });
 
 describe("a row edited by hand", () => {
-  it.each([["not JSON at all", "{{{"], ["another shape", '{"kind":"marlstone.setup","version":1,"name":5}'], ["another document", '{"kind":"else"}']])(
-    "into %s is reported, and the last whole version is offered and restored", (_, document) => {
-      const id = made();
-      save(id, 1, change(thick(18)));
-      handEdit("update revisions set document = ? where id = (select head_revision_id from setups where id = ?)", document, id);
-      const loaded = service.loadSetup(db, id);
-      expect(loaded).toMatchObject({ status: "damaged", lastGood: { name: "Pot" } });
-      expect(save(id, 2, change(thick(5)))).toMatchObject({ status: "saved" });
-      step(id, "undo");
-      handEdit("update revisions set document = ? where setup_id = ? and parent_id is not null", document, id);
-      service.restoreLastGood(db, id, context);
-      expect(mixCm(stateOf(id).setup)).toBe(20);
-    });
+  it.each([
+    ["not JSON at all", "{{{"],
+    ["another shape", '{"kind":"marlstone.setup","version":1,"name":5}'],
+    ["another document", '{"kind":"else"}'],
+  ])("into %s is reported, and the last whole version is offered and restored", (_, document) => {
+    const id = made();
+    save(id, 1, change(thick(18)));
+    handEdit(
+      "update revisions set document = ? where id = (select head_revision_id from setups where id = ?)",
+      document,
+      id,
+    );
+    const loaded = service.loadSetup(db, id);
+    expect(loaded).toMatchObject({ status: "damaged", lastGood: { name: "Pot" } });
+    expect(save(id, 2, change(thick(5)))).toMatchObject({ status: "saved" });
+    step(id, "undo");
+    handEdit("update revisions set document = ? where setup_id = ? and parent_id is not null", document, id);
+    service.restoreLastGood(db, id, context);
+    expect(mixCm(stateOf(id).setup)).toBe(20);
+  });
 
   it("with a medium nobody knows still loads, and can be mended", () => {
     const id = made();
@@ -185,6 +220,8 @@ describe("the shelf", () => {
   });
 
   it("refuses to make a setup that makes no sense", () => {
-    expect(service.createSetup(db, potWith({ kind: "drained", outletCm: 99 }, [layer(MIX, 5)]), context)).toMatchObject({ ok: false, problems: [{ code: "above-rim" }] });
+    expect(service.createSetup(db, potWith({ kind: "drained", outletCm: 99 }, [layer(MIX, 5)]), context)).toMatchObject(
+      { ok: false, problems: [{ code: "above-rim" }] },
+    );
   });
 });

@@ -2,32 +2,52 @@ import type { Setup } from "../../core/stack/setup";
 import { newProblems } from "../../core/stack/edit";
 import { problem, type Problem, type Result } from "../../core/units/problem";
 import { checkWhole, type MediumLookup } from "../../core/water/settle";
-import type { LoadOutcome, SaveInput, SetAsideInput, SetupState, StepInput, WriteOutcome } from "../../formats/setup-actions";
+import type {
+  LoadOutcome,
+  SaveInput,
+  SetAsideInput,
+  SetupState,
+  StepInput,
+  WriteOutcome,
+} from "../../formats/setup-actions";
 import { parseSetup, parseSetupText, setupDocument } from "../../formats/setup";
 import type { Db } from "../db/client";
 import type { RevisionRow, SetupRow } from "../db/schema";
 import * as repo from "./setups.repo";
 
 /** What a service needs besides the database: a clock, ids, and the media there are. */
-export type ServiceContext = { readonly now: () => string; readonly newId: () => string; readonly medium: MediumLookup };
+export type ServiceContext = {
+  readonly now: () => string;
+  readonly newId: () => string;
+  readonly medium: MediumLookup;
+};
 
 export const SHELF_PAGE_SIZE = 40;
 
 export type ShelfItem = { readonly id: string; readonly name: string; readonly setup: Result<Setup> };
-export type Shelf = { readonly items: readonly ShelfItem[]; readonly page: number; readonly pages: number; readonly total: number; readonly putAway: number };
+export type Shelf = {
+  readonly items: readonly ShelfItem[];
+  readonly page: number;
+  readonly pages: number;
+  readonly total: number;
+  readonly putAway: number;
+};
 
 /** One page of the yard, in the order the setups were made. */
 export function shelf(db: Db, page: number, putAway = false): Shelf {
   const total = repo.countSetups(db, putAway);
   const pages = Math.max(1, Math.ceil(total / SHELF_PAGE_SIZE));
   const shown = Math.min(Math.max(1, page), pages);
-  const items = repo.shelfRows(db, putAway, SHELF_PAGE_SIZE, (shown - 1) * SHELF_PAGE_SIZE)
+  const items = repo
+    .shelfRows(db, putAway, SHELF_PAGE_SIZE, (shown - 1) * SHELF_PAGE_SIZE)
     .map(({ id, name, document }) => ({ id, name, setup: parseStored(document) }));
   return { items, page: shown, pages, total, putAway: putAway ? total : repo.countSetups(db, true) };
 }
 
 const parseStored = (document: string | null): Result<Setup> =>
-  document === null ? { ok: false, problems: [problem("", "no-document", "This setup has no stored version.")] } : parseSetupText(document);
+  document === null
+    ? { ok: false, problems: [problem("", "no-document", "This setup has no stored version.")] }
+    : parseSetupText(document);
 
 /** Makes a setup; refuses one that `checkWhole` would not have. Returns its id. */
 export function createSetup(db: Db, setup: Setup, context: ServiceContext): Result<string> {
@@ -41,7 +61,13 @@ function insertNew(db: Db, setup: Setup, { now, newId }: ServiceContext): string
   const savedAt = now();
   repo.insertSetup(db, { id, name: setup.name, now: savedAt });
   const first = repo.insertRevision(db, {
-    setupId: id, parentId: null, kind: "change", changeId: newId(), label: "Made", document: textOf(setup), savedAt,
+    setupId: id,
+    parentId: null,
+    kind: "change",
+    changeId: newId(),
+    label: "Made",
+    document: textOf(setup),
+    savedAt,
   });
   repo.moveHead(db, repo.setupRow(db, id)!, { revisionId: first.id, name: setup.name, now: savedAt });
   return id;
@@ -61,7 +87,9 @@ export function loadSetup(db: Db, setupId: string): LoadOutcome {
   if (parsed.ok) return { status: "ok", state: stateOf(db, row, head!, parsed.value) };
   const good = lastGood(db, row);
   return {
-    status: "damaged", setupId, problems: parsed.problems,
+    status: "damaged",
+    setupId,
+    problems: parsed.problems,
     lastGood: good ? { name: good.setup.name, savedAt: good.revision.savedAt } : null,
   };
 }
@@ -83,10 +111,15 @@ function stateOf(db: Db, row: SetupRow, head: RevisionRow, setup: Setup): SetupS
   const canUndo = head.parentId !== null && repo.revisionRow(db, row.id, head.parentId) !== undefined;
   const setAside = repo.openSetAside(db, row.id).flatMap((revision) => {
     const parsed = parseSetupText(revision.document);
-    return parsed.ok ? [{ revisionId: revision.id, label: revision.label, savedAt: revision.savedAt, setup: parsed.value }] : [];
+    return parsed.ok
+      ? [{ revisionId: revision.id, label: revision.label, savedAt: revision.savedAt, setup: parsed.value }]
+      : [];
   });
   return {
-    setupId: row.id, version: row.version, setup, setAside,
+    setupId: row.id,
+    version: row.version,
+    setup,
+    setAside,
     undoLabel: canUndo ? head.label : null,
     redoLabel: repo.newestChild(db, row.id, head.id)?.label ?? null,
   };
@@ -110,29 +143,42 @@ export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): 
     if (!setup.ok) return { status: "refused", problems: setup.problems };
     parsed.push({ id, label, setup: setup.value });
   }
-  return db.transaction((tx): WriteOutcome => {
-    let row = repo.setupRow(tx, input.setupId);
-    if (!row) return { status: "missing" };
-    const head = headOf(tx, row);
-    const known = parsed.findLastIndex(({ id }) => repo.revisionByChange(tx, row!.id, id) !== undefined);
-    const knownRevision = known < 0 ? undefined : repo.revisionByChange(tx, row.id, parsed[known]!.id);
-    const resumed = knownRevision !== undefined && knownRevision.id === head?.id;
-    if (row.version !== input.baseVersion && !resumed) return setAside(tx, row, head, parsed.at(-1)!, context);
+  return db.transaction(
+    (tx): WriteOutcome => {
+      let row = repo.setupRow(tx, input.setupId);
+      if (!row) return { status: "missing" };
+      const head = headOf(tx, row);
+      const known = parsed.findLastIndex(({ id }) => repo.revisionByChange(tx, row!.id, id) !== undefined);
+      const knownRevision = known < 0 ? undefined : repo.revisionByChange(tx, row.id, parsed[known]!.id);
+      const resumed = knownRevision !== undefined && knownRevision.id === head?.id;
+      if (row.version !== input.baseVersion && !resumed) return setAside(tx, row, head, parsed.at(-1)!, context);
 
-    const rest = parsed.slice(known + 1);
-    const problems = refusal(parseStored(head?.document ?? null), rest.map(({ setup }) => setup), context.medium);
-    if (problems.length > 0) return { status: "refused", problems };
-    let parentId = head?.id ?? null;
-    const savedAt = context.now();
-    for (const { id, label, setup } of rest) {
-      const revision = repo.insertRevision(tx, {
-        setupId: row.id, parentId, kind: "change", changeId: id, label, document: textOf(setup), savedAt,
-      });
-      row = repo.moveHead(tx, row, { revisionId: revision.id, name: setup.name, now: savedAt });
-      parentId = revision.id;
-    }
-    return { status: "saved", state: stateNow(tx, row)! };
-  }, { behavior: "immediate" });
+      const rest = parsed.slice(known + 1);
+      const problems = refusal(
+        parseStored(head?.document ?? null),
+        rest.map(({ setup }) => setup),
+        context.medium,
+      );
+      if (problems.length > 0) return { status: "refused", problems };
+      let parentId = head?.id ?? null;
+      const savedAt = context.now();
+      for (const { id, label, setup } of rest) {
+        const revision = repo.insertRevision(tx, {
+          setupId: row.id,
+          parentId,
+          kind: "change",
+          changeId: id,
+          label,
+          document: textOf(setup),
+          savedAt,
+        });
+        row = repo.moveHead(tx, row, { revisionId: revision.id, name: setup.name, now: savedAt });
+        parentId = revision.id;
+      }
+      return { status: "saved", state: stateNow(tx, row)! };
+    },
+    { behavior: "immediate" },
+  );
 }
 
 /** Problems that a run of versions would bring in over the stored one; a stored version that cannot be read brings none of its own. */
@@ -148,81 +194,128 @@ function refusal(stored: Result<Setup>, versions: readonly Setup[], medium: Medi
 }
 
 function setAside(
-  db: Db, row: SetupRow, head: RevisionRow | undefined, last: { id: string; label: string; setup: Setup }, context: ServiceContext,
+  db: Db,
+  row: SetupRow,
+  head: RevisionRow | undefined,
+  last: { id: string; label: string; setup: Setup },
+  context: ServiceContext,
 ): WriteOutcome {
   const document = textOf(last.setup);
   const state = stateNow(db, row);
-  if (!state) return { status: "refused", problems: [problem("", "damaged", "The stored version of this setup cannot be read. Reload the page to mend it.")] };
+  if (!state)
+    return {
+      status: "refused",
+      problems: [
+        problem("", "damaged", "The stored version of this setup cannot be read. Reload the page to mend it."),
+      ],
+    };
   if (head?.document === document) return { status: "saved", state };
-  const kept = repo.revisionByChange(db, row.id, last.id) ?? repo.insertRevision(db, {
-    setupId: row.id, parentId: head?.id ?? null, kind: "set-aside", changeId: last.id, label: last.label, document, savedAt: context.now(),
-  });
+  const kept =
+    repo.revisionByChange(db, row.id, last.id) ??
+    repo.insertRevision(db, {
+      setupId: row.id,
+      parentId: head?.id ?? null,
+      kind: "set-aside",
+      changeId: last.id,
+      label: last.label,
+      document,
+      savedAt: context.now(),
+    });
   return { status: "stale", state: stateNow(db, row)!, keptRevisionId: kept.id };
 }
 
 /** Undo or redo one step. Made on an older version it changes nothing and answers with the present state. */
 export function step(db: Db, { setupId, baseVersion, direction }: StepInput, context: ServiceContext): WriteOutcome {
-  return db.transaction((tx): WriteOutcome => {
-    const row = repo.setupRow(tx, setupId);
-    const head = row && headOf(tx, row);
-    if (!row || !head) return { status: "missing" };
-    const target = row.version !== baseVersion ? undefined
-      : direction === "redo" ? repo.newestChild(tx, setupId, head.id)
-        : head.parentId === null ? undefined : repo.revisionRow(tx, setupId, head.parentId);
-    const parsed = target && parseSetupText(target.document);
-    if (parsed && !parsed.ok) return { status: "refused", problems: parsed.problems };
-    const moved = parsed ? repo.moveHead(tx, row, { revisionId: target.id, name: parsed.value.name, now: context.now() }) : row;
-    const state = stateNow(tx, moved);
-    return state ? { status: "saved", state } : { status: "missing" };
-  }, { behavior: "immediate" });
+  return db.transaction(
+    (tx): WriteOutcome => {
+      const row = repo.setupRow(tx, setupId);
+      const head = row && headOf(tx, row);
+      if (!row || !head) return { status: "missing" };
+      const target =
+        row.version !== baseVersion
+          ? undefined
+          : direction === "redo"
+            ? repo.newestChild(tx, setupId, head.id)
+            : head.parentId === null
+              ? undefined
+              : repo.revisionRow(tx, setupId, head.parentId);
+      const parsed = target && parseSetupText(target.document);
+      if (parsed && !parsed.ok) return { status: "refused", problems: parsed.problems };
+      const moved = parsed
+        ? repo.moveHead(tx, row, { revisionId: target.id, name: parsed.value.name, now: context.now() })
+        : row;
+      const state = stateNow(tx, moved);
+      return state ? { status: "saved", state } : { status: "missing" };
+    },
+    { behavior: "immediate" },
+  );
 }
 
 /** Settles a version that was set aside: use it as the newest step, copy it to a setup of its own, or drop it. */
 export function settleSetAside(
-  db: Db, { setupId, revisionId, choice }: SetAsideInput, context: ServiceContext,
+  db: Db,
+  { setupId, revisionId, choice }: SetAsideInput,
+  context: ServiceContext,
 ): WriteOutcome & { readonly copyId?: string } {
-  return db.transaction((tx) => {
-    const row = repo.setupRow(tx, setupId);
-    const kept = row && repo.revisionRow(tx, setupId, revisionId);
-    if (!row || kept?.kind !== "set-aside") return { status: "missing" as const };
-    const parsed = parseSetupText(kept.document);
-    if (!parsed.ok) return { status: "refused" as const, problems: parsed.problems };
-    let current = row;
-    let copyId: string | undefined;
-    if (kept.settledAt === null) {
-      const now = context.now();
-      if (choice === "use") {
-        const revision = repo.insertRevision(tx, {
-          setupId, parentId: row.headRevisionId, kind: "change", changeId: context.newId(), label: kept.label, document: kept.document, savedAt: now,
-        });
-        current = repo.moveHead(tx, row, { revisionId: revision.id, name: parsed.value.name, now });
-      } else if (choice === "copy") {
-        copyId = insertNew(tx, { ...parsed.value, name: copyName(parsed.value.name) }, context);
+  return db.transaction(
+    (tx) => {
+      const row = repo.setupRow(tx, setupId);
+      const kept = row && repo.revisionRow(tx, setupId, revisionId);
+      if (!row || kept?.kind !== "set-aside") return { status: "missing" as const };
+      const parsed = parseSetupText(kept.document);
+      if (!parsed.ok) return { status: "refused" as const, problems: parsed.problems };
+      let current = row;
+      let copyId: string | undefined;
+      if (kept.settledAt === null) {
+        const now = context.now();
+        if (choice === "use") {
+          const revision = repo.insertRevision(tx, {
+            setupId,
+            parentId: row.headRevisionId,
+            kind: "change",
+            changeId: context.newId(),
+            label: kept.label,
+            document: kept.document,
+            savedAt: now,
+          });
+          current = repo.moveHead(tx, row, { revisionId: revision.id, name: parsed.value.name, now });
+        } else if (choice === "copy") {
+          copyId = insertNew(tx, { ...parsed.value, name: copyName(parsed.value.name) }, context);
+        }
+        repo.settleSetAside(tx, revisionId, now);
       }
-      repo.settleSetAside(tx, revisionId, now);
-    }
-    return { status: "saved" as const, state: stateNow(tx, current)!, ...(copyId === undefined ? {} : { copyId }) };
-  }, { behavior: "immediate" });
+      return { status: "saved" as const, state: stateNow(tx, current)!, ...(copyId === undefined ? {} : { copyId }) };
+    },
+    { behavior: "immediate" },
+  );
 }
 
 const copyName = (name: string): string => `${name.slice(0, 110)} (copy)`;
 
 /** Puts the head of a damaged setup back on its last whole version; the damaged row stays in the history. */
 export function restoreLastGood(db: Db, setupId: string, context: ServiceContext): WriteOutcome {
-  return db.transaction((tx): WriteOutcome => {
-    const row = repo.setupRow(tx, setupId);
-    if (!row) return { status: "missing" };
-    const good = lastGood(tx, row);
-    if (!good) return { status: "refused", problems: [problem("", "no-good-version", "No stored version of this setup can be read.")] };
-    const moved = repo.moveHead(tx, row, { revisionId: good.revision.id, name: good.setup.name, now: context.now() });
-    return { status: "saved", state: stateNow(tx, moved)! };
-  }, { behavior: "immediate" });
+  return db.transaction(
+    (tx): WriteOutcome => {
+      const row = repo.setupRow(tx, setupId);
+      if (!row) return { status: "missing" };
+      const good = lastGood(tx, row);
+      if (!good)
+        return {
+          status: "refused",
+          problems: [problem("", "no-good-version", "No stored version of this setup can be read.")],
+        };
+      const moved = repo.moveHead(tx, row, { revisionId: good.revision.id, name: good.setup.name, now: context.now() });
+      return { status: "saved", state: stateNow(tx, moved)! };
+    },
+    { behavior: "immediate" },
+  );
 }
 
 /** A setup of its own with the same content. */
 export function copySetup(db: Db, setupId: string, context: ServiceContext): Result<string> {
   const loaded = loadSetup(db, setupId);
-  if (loaded.status !== "ok") return { ok: false, problems: [problem("setupId", loaded.status, "This setup cannot be copied.")] };
+  if (loaded.status !== "ok")
+    return { ok: false, problems: [problem("setupId", loaded.status, "This setup cannot be copied.")] };
   const { setup } = loaded.state;
   return { ok: true, value: db.transaction((tx) => insertNew(tx, { ...setup, name: copyName(setup.name) }, context)) };
 }

@@ -30,17 +30,31 @@ export function KeysSheet() {
   }, []);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild><button type="button" className="press" aria-label="Keys">?</button></Dialog.Trigger>
+      <Dialog.Trigger asChild>
+        <button type="button" className="press" aria-label="Keys">
+          ?
+        </button>
+      </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
-        <Dialog.Content className="fixed left-1/2 top-1/2 z-50 max-h-[90dvh] w-[min(38rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-rule-strong bg-sheet p-6" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed left-1/2 top-1/2 z-50 max-h-[90dvh] w-[min(38rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-rule-strong bg-sheet p-6"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="mb-3 text-xl">Keys</Dialog.Title>
           <dl className="grid grid-cols-[11rem_1fr] gap-x-4 gap-y-1.5 text-[0.95rem] max-sm:grid-cols-1">
             {KEYS.map(([keys, what]) => (
-              <div key={keys} className="contents"><dt className="font-semibold">{keys}</dt><dd className="max-sm:mb-2">{what}</dd></div>
+              <div key={keys} className="contents">
+                <dt className="font-semibold">{keys}</dt>
+                <dd className="max-sm:mb-2">{what}</dd>
+              </div>
             ))}
           </dl>
-          <Dialog.Close asChild><button type="button" className="press mt-5">Close</button></Dialog.Close>
+          <Dialog.Close asChild>
+            <button type="button" className="press mt-5">
+              Close
+            </button>
+          </Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

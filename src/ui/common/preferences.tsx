@@ -7,7 +7,10 @@ import { PREFERENCE_COOKIES } from "@/formats/preference-cookies";
 const COOKIE = PREFERENCE_COOKIES;
 const ONE_YEAR_SECONDS = 365 * 24 * 3600;
 
-type PreferencesContextValue = Preferences & { setUnits: (units: UnitSystem) => void; setTheme: (theme: Theme) => void };
+type PreferencesContextValue = Preferences & {
+  setUnits: (units: UnitSystem) => void;
+  setTheme: (theme: Theme) => void;
+};
 
 const PreferencesContext = createContext<PreferencesContextValue | undefined>(undefined);
 
@@ -33,7 +36,8 @@ export function PreferencesProvider({ initial, children }: { initial: Preference
   useEffect(() => {
     const dark = matchMedia("(prefers-color-scheme: dark)");
     const apply = (): void => {
-      document.documentElement.dataset.theme = preferences.theme === "system" ? (dark.matches ? "dark" : "light") : preferences.theme;
+      document.documentElement.dataset.theme =
+        preferences.theme === "system" ? (dark.matches ? "dark" : "light") : preferences.theme;
     };
     apply();
     dark.addEventListener("change", apply);

@@ -1,30 +1,94 @@
 "use client";
 import { useState } from "react";
-import { AMENDMENTS, amendmentWarnings, GREATEST_DOSE, phShift, type Amendment, type Dosed, type MixPlace } from "@/core/mixing/amendments";
+import {
+  AMENDMENTS,
+  amendmentWarnings,
+  GREATEST_DOSE,
+  phShift,
+  type Amendment,
+  type Dosed,
+  type MixPlace,
+} from "@/core/mixing/amendments";
 import type { Part } from "@/core/mixing/blend";
 import { formatMass, formatRange, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 
 /** What may be mixed in, what that comes to in this batch, what of it is in the recipe, and what speaks against it. */
-export function AmendmentsList({ parts, shares, mixedCm3, place, chosen, onChoose }: {
-  parts: readonly Part[]; shares: readonly number[]; mixedCm3: number; place?: MixPlace | undefined; chosen: readonly Dosed[]; onChoose: (chosen: readonly Dosed[]) => void;
+export function AmendmentsList({
+  parts,
+  shares,
+  mixedCm3,
+  place,
+  chosen,
+  onChoose,
+}: {
+  parts: readonly Part[];
+  shares: readonly number[];
+  mixedCm3: number;
+  place?: MixPlace | undefined;
+  chosen: readonly Dosed[];
+  onChoose: (chosen: readonly Dosed[]) => void;
 }) {
   const system = useUnits();
-  const put = (id: string, amount: number | undefined): void => onChoose(amount === undefined ? chosen.filter((one) => one.id !== id) : [...chosen.filter((one) => one.id !== id), { id, amount }]);
+  const put = (id: string, amount: number | undefined): void =>
+    onChoose(
+      amount === undefined
+        ? chosen.filter((one) => one.id !== id)
+        : [...chosen.filter((one) => one.id !== id), { id, amount }],
+    );
   return (
     <details className="mt-4 border-t border-rule pt-2" open={chosen.length > 0 || undefined}>
-      <summary className="font-serif text-base font-semibold pointer-coarse:min-h-11">Amendments for this batch</summary>
-      <p className="mt-1 text-[0.95rem] leading-snug">The label in your hand goes before these ranges. What feeds, salts: in a vessel that never drains, less. What is ticked belongs to the recipe and is saved with it.</p>
+      <summary className="font-serif text-base font-semibold pointer-coarse:min-h-11">
+        Amendments for this batch
+      </summary>
+      <p className="mt-1 text-[0.95rem] leading-snug">
+        The label in your hand goes before these ranges. What feeds, salts: in a vessel that never drains, less. What is
+        ticked belongs to the recipe and is saved with it.
+      </p>
       <ul className="mt-1">
         {AMENDMENTS.map((amendment) => {
           const dosed = chosen.find(({ id }) => id === amendment.id);
           const warnings = amendmentWarnings(amendment, parts, place);
           return (
-            <li key={amendment.id} className={`border-t border-rule py-1.5 text-[0.95rem] leading-snug ${dosed ? "" : "print:hidden"}`}>
-              <label className="mr-1 inline-flex min-h-6 items-center gap-1.5 align-top pointer-coarse:min-h-11"><input type="checkbox" className="no-print size-4 accent-(--ink)" checked={dosed !== undefined} onChange={(event) => put(amendment.id, event.target.checked ? amendment.dose.range.typical : undefined)} /><b>{amendment.name}</b></label>
-              {dosed ? <>: <DoseField key={dosed.amount} amendment={amendment} dosed={dosed} onTake={(amount) => put(amendment.id, amount)} /> makes {amountText(amendment, dosed.amount, mixedCm3, system)} here; labels give {doseText(amendment, mixedCm3, system)}. </> : <>: {doseText(amendment, mixedCm3, system)}. </>}
+            <li
+              key={amendment.id}
+              className={`border-t border-rule py-1.5 text-[0.95rem] leading-snug ${dosed ? "" : "print:hidden"}`}
+            >
+              <label className="mr-1 inline-flex min-h-6 items-center gap-1.5 align-top pointer-coarse:min-h-11">
+                <input
+                  type="checkbox"
+                  className="no-print size-4 accent-(--ink)"
+                  checked={dosed !== undefined}
+                  onChange={(event) =>
+                    put(amendment.id, event.target.checked ? amendment.dose.range.typical : undefined)
+                  }
+                />
+                <b>{amendment.name}</b>
+              </label>
+              {dosed ? (
+                <>
+                  :{" "}
+                  <DoseField
+                    key={dosed.amount}
+                    amendment={amendment}
+                    dosed={dosed}
+                    onTake={(amount) => put(amendment.id, amount)}
+                  />{" "}
+                  makes {amountText(amendment, dosed.amount, mixedCm3, system)} here; labels give{" "}
+                  {doseText(amendment, mixedCm3, system)}.{" "}
+                </>
+              ) : (
+                <>: {doseText(amendment, mixedCm3, system)}. </>
+              )}
               {amendment.about} {shiftText(amendment, parts, shares, dosed)}
-              {warnings.map((text) => <span key={text} className={`block border-l-2 pl-2 ${dosed ? "border-trouble text-trouble" : "border-rule-strong"}`}>{text}</span>)}
+              {warnings.map((text) => (
+                <span
+                  key={text}
+                  className={`block border-l-2 pl-2 ${dosed ? "border-trouble text-trouble" : "border-rule-strong"}`}
+                >
+                  {text}
+                </span>
+              ))}
             </li>
           );
         })}
@@ -33,39 +97,87 @@ export function AmendmentsList({ parts, shares, mixedCm3, place, chosen, onChoos
   );
 }
 
-function DoseField({ amendment: { name, dose }, dosed, onTake }: { amendment: Amendment; dosed: Dosed; onTake: (amount: number) => void }) {
+function DoseField({
+  amendment: { name, dose },
+  dosed,
+  onTake,
+}: {
+  amendment: Amendment;
+  dosed: Dosed;
+  onTake: (amount: number) => void;
+}) {
   const share = dose.kind === "share";
   const [text, setText] = useState(String(Number((dosed.amount * (share ? 100 : 1)).toFixed(3))));
   const value = Number(text.replace("%", "").replace(",", ".").trim()) / (share ? 100 : 1);
   const wrong = !(text.trim() !== "" && value > 0 && value <= GREATEST_DOSE[dose.kind]);
-  const offer = (): void => { if (!wrong && value !== dosed.amount) onTake(value); };
+  const offer = (): void => {
+    if (!wrong && value !== dosed.amount) onTake(value);
+  };
   return (
     <>
-      <input aria-label={`Dose of ${name}, ${share ? "% of the volume" : "grams a litre"}`} className="field w-14 text-right" inputMode="decimal" autoComplete="off" value={text} aria-invalid={wrong} onChange={(event) => setText(event.target.value)} onBlur={offer} onKeyDown={(event) => { if (event.key === "Enter") offer(); }} />
-      {share ? " %" : " g a litre"}{wrong && <span className="said" role="alert"> From above 0 to {share ? `${100 * GREATEST_DOSE.share} %` : `${GREATEST_DOSE["grams-per-litre"]} g`}.</span>}
+      <input
+        aria-label={`Dose of ${name}, ${share ? "% of the volume" : "grams a litre"}`}
+        className="field w-14 text-right"
+        inputMode="decimal"
+        autoComplete="off"
+        value={text}
+        aria-invalid={wrong}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={offer}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") offer();
+        }}
+      />
+      {share ? " %" : " g a litre"}
+      {wrong && (
+        <span className="said" role="alert">
+          {" "}
+          From above 0 to {share ? `${100 * GREATEST_DOSE.share} %` : `${GREATEST_DOSE["grams-per-litre"]} g`}.
+        </span>
+      )}
       {!wrong && value > dose.range.high && <span className="said"> More than labels give.</span>}
     </>
   );
 }
 
 /** An amount of an amendment in a batch: grams or a volume. */
-export function amountText({ dose: { kind } }: Amendment, amount: number, mixedCm3: number, system: UnitSystem): string {
+export function amountText(
+  { dose: { kind } }: Amendment,
+  amount: number,
+  mixedCm3: number,
+  system: UnitSystem,
+): string {
   if (kind === "share") return formatVolume(amount * mixedCm3, system);
   const grams = (amount * mixedCm3) / 1000;
-  return system === "metric" && grams < 1000 ? `${threeFigures(grams, grams < 10 ? 1 : 0)}\u00a0g` : formatMass(grams / 1000, system);
+  return system === "metric" && grams < 1000
+    ? `${threeFigures(grams, grams < 10 ? 1 : 0)}\u00a0g`
+    : formatMass(grams / 1000, system);
 }
 
 function doseText(amendment: Amendment, mixedCm3: number, system: UnitSystem): string {
   const { kind, range } = amendment.dose;
-  const per = kind === "share" ? `${threeFigures(100 * range.low, 0)} to ${threeFigures(100 * range.high, 0)} % of the volume` : `${threeFigures(range.low, 1)} to ${threeFigures(range.high, 1)} g a litre`;
+  const per =
+    kind === "share"
+      ? `${threeFigures(100 * range.low, 0)} to ${threeFigures(100 * range.high, 0)} % of the volume`
+      : `${threeFigures(range.low, 1)} to ${threeFigures(range.high, 1)} g a litre`;
   return `${formatRange(range.low, range.high, (amount) => amountText(amendment, amount, mixedCm3, system))} (${per})`;
 }
 
-function shiftText(amendment: Amendment, parts: readonly Part[], shares: readonly number[], dosed: Dosed | undefined): string {
+function shiftText(
+  amendment: Amendment,
+  parts: readonly Part[],
+  shares: readonly number[],
+  dosed: Dosed | undefined,
+): string {
   const { range } = amendment.dose;
-  const [least, most] = (dosed ? [dosed.amount, dosed.amount] : [range.low, range.high]).map((grams) => phShift(amendment, grams, parts, shares));
+  const [least, most] = (dosed ? [dosed.amount, dosed.amount] : [range.low, range.high]).map((grams) =>
+    phShift(amendment, grams, parts, shares),
+  );
   if (!least || !most) return "";
-  const [small, large] = [Math.min(Math.abs(least.low), Math.abs(least.high)), Math.max(Math.abs(most.low), Math.abs(most.high))];
+  const [small, large] = [
+    Math.min(Math.abs(least.low), Math.abs(least.high)),
+    Math.max(Math.abs(most.low), Math.abs(most.high)),
+  ];
   // beyond a few units the sum means only that it is far too much for so little buffer
   return `${least.typical > 0 ? "Raises" : "Lowers"} pH by ${threeFigures(Math.min(small, 3), 1)} to ${large > 3 ? "3 or more" : threeFigures(large, 1)} in time, by what this mix buffers; a rough estimate, so test.`;
 }

@@ -15,17 +15,32 @@ import type { MixSearchReply } from "@/workers/mix-search.client";
 import { useUnits } from "../common/preferences";
 import { COST_WORDS, rangeText } from "../media/medium-words";
 
-export type Done = { readonly kind: "done"; readonly reply: MixSearchReply; readonly exact: boolean; /** Between which the roots are. [cm] */ readonly suctions: readonly [number, number] };
+export type Done = {
+  readonly kind: "done";
+  readonly reply: MixSearchReply;
+  readonly exact: boolean;
+  /** Between which the roots are. [cm] */ readonly suctions: readonly [number, number];
+};
 
 const CONDITION_WORDS = { air: "The air", water: "The water", pH: "The pH" } as const;
 const COST_ORDER = ["low", "medium", "high"] as const;
 
 /** What was found, nearest first, with what each costs otherwise: pH, salts, life span, price, and where it comes from. */
-export function FoundMixes({ result: { found, tried, stoppedBy }, exact, suctions, instead, media, onTake }: {
-  result: SearchResult; exact: boolean; suctions: readonly [number, number];
+export function FoundMixes({
+  result: { found, tried, stoppedBy },
+  exact,
+  suctions,
+  instead,
+  media,
+  onTake,
+}: {
+  result: SearchResult;
+  exact: boolean;
+  suctions: readonly [number, number];
   /** What it is to stand in for. */
   instead: { readonly parts: readonly Part[]; readonly hydraulics: VgHydraulics } | undefined;
-  media: readonly Medium[]; onTake: (parts: readonly RecipePart[]) => void;
+  media: readonly Medium[];
+  onTake: (parts: readonly RecipePart[]) => void;
 }) {
   const byId = useMemo(() => new Map(media.map((medium) => [medium.id, medium])), [media]);
   const name = (id: string): string => byId.get(id)?.name ?? id;
@@ -33,28 +48,63 @@ export function FoundMixes({ result: { found, tried, stoppedBy }, exact, suction
   const now = useMemo(() => {
     if (!instead) return undefined;
     const water = meanWaterBetween(suctions[0], suctions[1])(instead.hydraulics);
-    return { water, air: Math.max(0, instead.hydraulics.thetaS - water), character: characterOf(instead.parts, Math.max(0, instead.hydraulics.thetaS - water)) };
+    return {
+      water,
+      air: Math.max(0, instead.hydraulics.thetaS - water),
+      character: characterOf(instead.parts, Math.max(0, instead.hydraulics.thetaS - water)),
+    };
   }, [instead, suctions]);
   return (
     <>
       <p className="mt-2 text-[0.95rem] leading-snug" role="status">
-        {exact ? (met > 0 ? `${met === found.length ? `${met} or more` : met} of ${tried} mixes meet it; the plainest first.`
-          : `None of ${tried} mixes meets it. ${stoppedBy.map(({ condition, reachable }) => `${CONDITION_WORDS[condition]} ${reachable ? "can be had, but not together with the rest" : "cannot be had of these media at all"}.`).join(" ")} The nearest are:`)
+        {exact
+          ? met > 0
+            ? `${met === found.length ? `${met} or more` : met} of ${tried} mixes meet it; the plainest first.`
+            : `None of ${tried} mixes meets it. ${stoppedBy.map(({ condition, reachable }) => `${CONDITION_WORDS[condition]} ${reachable ? "can be had, but not together with the rest" : "cannot be had of these media at all"}.`).join(" ")} The nearest are:`
           : `The nearest of ${tried} mixes, by what they are off in air and water together. The rule is good to about 5 % of the volume: what is off by less is as good.`}
       </p>
-      {now && <p className="mt-1 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">What is to be replaced has here air {formatPercent(now.air)}, <span className="text-water">water {formatPercent(now.water)}</span>. <Tradeoffs {...now.character} /></p>}
+      {now && (
+        <p className="mt-1 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">
+          What is to be replaced has here air {formatPercent(now.air)},{" "}
+          <span className="text-water">water {formatPercent(now.water)}</span>. <Tradeoffs {...now.character} />
+        </p>
+      )}
       <ul className="mt-1 border-b border-rule">
         {found.map((candidate) => {
           const words = recipeText(candidate.parts, name);
-          const parts = candidate.parts.map(({ mediumId, parts: amount }) => ({ medium: byId.get(mediumId)!, parts: amount }));
+          const parts = candidate.parts.map(({ mediumId, parts: amount }) => ({
+            medium: byId.get(mediumId)!,
+            parts: amount,
+          }));
           return (
             <li key={words} className="border-t border-rule py-1 text-[0.95rem] leading-snug">
               <span className="flex flex-wrap items-center gap-x-3">
-                <button type="button" className="min-w-0 grow basis-52 text-left underline decoration-dotted hover:decoration-solid pointer-coarse:min-h-11" onClick={() => onTake(candidate.parts)}>{words}</button>
-                <span>air {formatPercent(candidate.air)}, <span className="text-water">water {formatPercent(candidate.water)}</span>{candidate.mismatch > 0 && <span className="text-soft">, off by {formatPercent(candidate.mismatch)}</span>}</span>
+                <button
+                  type="button"
+                  className="min-w-0 grow basis-52 text-left underline decoration-dotted hover:decoration-solid pointer-coarse:min-h-11"
+                  onClick={() => onTake(candidate.parts)}
+                >
+                  {words}
+                </button>
+                <span>
+                  air {formatPercent(candidate.air)},{" "}
+                  <span className="text-water">water {formatPercent(candidate.water)}</span>
+                  {candidate.mismatch > 0 && (
+                    <span className="text-soft">, off by {formatPercent(candidate.mismatch)}</span>
+                  )}
+                </span>
               </span>
-              <span className="block text-soft"><Tradeoffs {...characterOf(parts, candidate.air)} /></span>
-              <details className="text-soft"><summary className="text-sm pointer-coarse:min-h-11">where it comes from</summary>{parts.map(({ medium }) => <span key={medium.id} className="block text-sm">{medium.name}: {medium.renewability}</span>)}</details>
+              <span className="block text-soft">
+                <Tradeoffs {...characterOf(parts, candidate.air)} />
+              </span>
+              <details className="text-soft">
+                <summary className="text-sm pointer-coarse:min-h-11">where it comes from</summary>
+                {parts.map(({ medium }) => (
+                  <span key={medium.id} className="block text-sm">
+                    {medium.name}: {medium.renewability}
+                  </span>
+                ))}
+              </details>
             </li>
           );
         })}
@@ -65,7 +115,11 @@ export function FoundMixes({ result: { found, tried, stoppedBy }, exact, suction
 
 type Character = { readonly pH: string; readonly salts: string; readonly lasts: string; readonly cost: string };
 
-const Tradeoffs = ({ pH, salts, lasts, cost }: Character) => <>pH {pH}, salts {salts} dS/m; {lasts}; {cost}.</>;
+const Tradeoffs = ({ pH, salts, lasts, cost }: Character) => (
+  <>
+    pH {pH}, salts {salts} dS/m; {lasts}; {cost}.
+  </>
+);
 
 function characterOf(parts: readonly Part[], air: number): Character {
   const mixed = blend(parts);
@@ -74,31 +128,71 @@ function characterOf(parts: readonly Part[], air: number): Character {
   const { low, high } = yearsUntilTight(parts, shares, air, TIGHT_AIR_SPACE);
   const limit = formatPercent(TIGHT_AIR_SPACE);
   return {
-    pH: rangeText(mixPH(parts, shares), 1), salts: rangeText(mixEc(parts, shares), 1),
-    lasts: !rots ? "nothing in it rots" : air < TIGHT_AIR_SPACE ? `rots, and has under ${limit} air from the start` : low === Infinity ? `rots, but keeps over ${limit} air` : `under ${limit} air in ${threeFigures(low, 0)} ${high === Infinity ? "years or never" : `to ${threeFigures(high, 0)} years`}`,
+    pH: rangeText(mixPH(parts, shares), 1),
+    salts: rangeText(mixEc(parts, shares), 1),
+    lasts: !rots
+      ? "nothing in it rots"
+      : air < TIGHT_AIR_SPACE
+        ? `rots, and has under ${limit} air from the start`
+        : low === Infinity
+          ? `rots, but keeps over ${limit} air`
+          : `under ${limit} air in ${threeFigures(low, 0)} ${high === Infinity ? "years or never" : `to ${threeFigures(high, 0)} years`}`,
     cost: `${COST_WORDS[COST_ORDER[Math.max(...parts.map(({ medium }) => COST_ORDER.indexOf(medium.costClass)))]!]} in price`,
   };
 }
 
 /** Zones from the root ball outward. */
-export function FoundZones({ result, media, onTake }: { result: Result<readonly Zone[]>; media: readonly Medium[]; onTake: (parts: readonly RecipePart[]) => void }) {
+export function FoundZones({
+  result,
+  media,
+  onTake,
+}: {
+  result: Result<readonly Zone[]>;
+  media: readonly Medium[];
+  onTake: (parts: readonly RecipePart[]) => void;
+}) {
   const system = useUnits();
   const name = (id: string): string => media.find((medium) => medium.id === id)?.name ?? id;
-  if (!result.ok) return <p className="said mt-2" role="alert">{result.problems.map(({ message }) => message).join(" ")}</p>;
+  if (!result.ok)
+    return (
+      <p className="said mt-2" role="alert">
+        {result.problems.map(({ message }) => message).join(" ")}
+      </p>
+    );
   const zones = result.value;
   return (
     <>
-      <p role="status" className="mt-2 text-[0.95rem] leading-snug">{zones.length === 1 ? "One zone" : `${zones.length} zones`} from the root ball to the wall; make each a mix of its own. Set the ball in, stand sleeves of card or cut pots around it, fill, firm lightly and draw them out.</p>
+      <p role="status" className="mt-2 text-[0.95rem] leading-snug">
+        {zones.length === 1 ? "One zone" : `${zones.length} zones`} from the root ball to the wall; make each a mix of
+        its own. Set the ball in, stand sleeves of card or cut pots around it, fill, firm lightly and draw them out.
+      </p>
       <ol className="mt-1 border-b border-rule text-[0.95rem] leading-snug">
         {zones.map(({ fromRadiusCm, toRadiusCm, volumeCm3, wantedWater, grainMm, mix }, i) => (
           <li key={fromRadiusCm} className="border-t border-rule py-1">
-            <span className="small-caps">{i === zones.length - 1 ? "Rim" : i === 0 ? "Around the ball" : "Between"}</span>{" "}
-            {formatLength(2 * fromRadiusCm, system)} to {formatLength(2 * toRadiusCm, system)} across, {formatVolume(volumeCm3, system)}, grains about {threeFigures(grainMm, 1)} mm:{" "}
-            <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" onClick={() => onTake(mix.parts)}>{recipeText(mix.parts, name)}</button>; air {formatPercent(mix.air)}, <span className="text-water">water {formatPercent(mix.water)}</span>{Math.abs(mix.water - wantedWater) > 0.02 && <span className="text-soft"> (wanted {formatPercent(wantedWater)})</span>}.
+            <span className="small-caps">
+              {i === zones.length - 1 ? "Rim" : i === 0 ? "Around the ball" : "Between"}
+            </span>{" "}
+            {formatLength(2 * fromRadiusCm, system)} to {formatLength(2 * toRadiusCm, system)} across,{" "}
+            {formatVolume(volumeCm3, system)}, grains about {threeFigures(grainMm, 1)} mm:{" "}
+            <button
+              type="button"
+              className="underline decoration-dotted pointer-coarse:min-h-11"
+              onClick={() => onTake(mix.parts)}
+            >
+              {recipeText(mix.parts, name)}
+            </button>
+            ; air {formatPercent(mix.air)}, <span className="text-water">water {formatPercent(mix.water)}</span>
+            {Math.abs(mix.water - wantedWater) > 0.02 && (
+              <span className="text-soft"> (wanted {formatPercent(wantedWater)})</span>
+            )}
+            .
           </li>
         ))}
       </ol>
-      <p className="mt-1 text-sm leading-snug text-soft">Equilibrium at this height, read to about 5 % of the volume. A rim of coarse grains dries first and seldom wets the core: water on the core.</p>
+      <p className="mt-1 text-sm leading-snug text-soft">
+        Equilibrium at this height, read to about 5 % of the volume. A rim of coarse grains dries first and seldom wets
+        the core: water on the core.
+      </p>
     </>
   );
 }

@@ -21,22 +21,50 @@ export type MixActions = {
   readonly importText: (text: string) => Promise<Result<string>>;
 };
 
-
 /** Keeps a mix under a name, for setups to use; says which setups change with it, and splits a copy off. */
-export function KeepMix({ parts, amendments, name, note, onName, onNote, medium, stored, usedBy, ownMedia, actions }: {
-  parts: readonly RecipePart[]; amendments: readonly Dosed[]; name: string; note: string; onName: (name: string) => void; onNote: (note: string) => void; medium: MediumLookup;
-  stored: Kept<Mix> | undefined; usedBy: readonly { readonly id: string; readonly name: string }[]; ownMedia: Readonly<Record<string, OwnMedium>>; actions: MixActions;
+export function KeepMix({
+  parts,
+  amendments,
+  name,
+  note,
+  onName,
+  onNote,
+  medium,
+  stored,
+  usedBy,
+  ownMedia,
+  actions,
+}: {
+  parts: readonly RecipePart[];
+  amendments: readonly Dosed[];
+  name: string;
+  note: string;
+  onName: (name: string) => void;
+  onNote: (note: string) => void;
+  medium: MediumLookup;
+  stored: Kept<Mix> | undefined;
+  usedBy: readonly { readonly id: string; readonly name: string }[];
+  ownMedia: Readonly<Record<string, OwnMedium>>;
+  actions: MixActions;
 }) {
   const router = useRouter();
   const [version, setVersion] = useState(stored?.version ?? 1);
   const [said, setSaid] = useState<{ text: string; trouble: boolean }>();
   const [busy, setBusy] = useState(false);
   const mix: Mix = { name: name.trim(), parts, amendments, note };
-  const changed = !stored || version !== stored.version || JSON.stringify(mixDocument(mix)) !== JSON.stringify(mixDocument(stored.value));
+  const changed =
+    !stored ||
+    version !== stored.version ||
+    JSON.stringify(mixDocument(mix)) !== JSON.stringify(mixDocument(stored.value));
   /** With the own media among its parts, so that it can be read elsewhere. */
   const file = (): MixFile => {
-    const own = Object.fromEntries(parts.flatMap(({ mediumId }) => (isOwn(mediumId) && ownMedia[mediumId] ? [[mediumId, ownMedia[mediumId]]] : [])));
-    return { ...mixDocument({ ...mix, name: mix.name || "Mix" }), ...(Object.keys(own).length > 0 ? { media: own } : {}) };
+    const own = Object.fromEntries(
+      parts.flatMap(({ mediumId }) => (isOwn(mediumId) && ownMedia[mediumId] ? [[mediumId, ownMedia[mediumId]]] : [])),
+    );
+    return {
+      ...mixDocument({ ...mix, name: mix.name || "Mix" }),
+      ...(Object.keys(own).length > 0 ? { media: own } : {}),
+    };
   };
 
   const saveNew = async (asName: string): Promise<void> => {
@@ -48,7 +76,9 @@ export function KeepMix({ parts, amendments, name, note, onName, onNote, medium,
   };
   const saveOver = async (): Promise<void> => {
     setBusy(true);
-    const outcome = await actions.save({ id: stored!.id, baseVersion: version, document: mixDocument(mix) }).catch(notSaved<Mix>);
+    const outcome = await actions
+      .save({ id: stored!.id, baseVersion: version, document: mixDocument(mix) })
+      .catch(notSaved<Mix>);
     setBusy(false);
     if (outcome.status === "saved" || outcome.status === "stale") setVersion(outcome.stored.version);
     if (outcome.status !== "saved") return setSaid({ text: whyNotSaved(outcome, "mix"), trouble: true });
@@ -71,28 +101,140 @@ export function KeepMix({ parts, amendments, name, note, onName, onNote, medium,
   return (
     <section aria-label="Keep it" className="no-print border-t border-rule-strong pt-2">
       <h2 className="text-base">Keep it</h2>
-      <label className="block text-sm text-soft">Name<input className="field block w-full text-base text-ink" value={name} maxLength={120} onChange={(event) => { onName(event.target.value); setSaid(undefined); }} /></label>
-      <label className="mt-1 block text-sm text-soft">Note<input className="field block w-full text-base text-ink" value={note} maxLength={2000} onChange={(event) => onNote(event.target.value)} /></label>
+      <label className="block text-sm text-soft">
+        Name
+        <input
+          className="field block w-full text-base text-ink"
+          value={name}
+          maxLength={120}
+          onChange={(event) => {
+            onName(event.target.value);
+            setSaid(undefined);
+          }}
+        />
+      </label>
+      <label className="mt-1 block text-sm text-soft">
+        Note
+        <input
+          className="field block w-full text-base text-ink"
+          value={note}
+          maxLength={2000}
+          onChange={(event) => onNote(event.target.value)}
+        />
+      </label>
       {stored && usedBy.length > 0 && changed && (
-        <p className="mt-2 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">Saving changes {usedBy.length === 1 ? "a setup that uses it" : `${usedBy.length} setups that use it`}: {usedBy.map(({ id, name: setup }, i) => <span key={id}>{i > 0 && ", "}<Link href={`/setups/${id}`}>{setup}</Link></span>)}. Save as a copy to leave them as they are.</p>
+        <p className="mt-2 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">
+          Saving changes {usedBy.length === 1 ? "a setup that uses it" : `${usedBy.length} setups that use it`}:{" "}
+          {usedBy.map(({ id, name: setup }, i) => (
+            <span key={id}>
+              {i > 0 && ", "}
+              <Link href={`/setups/${id}`}>{setup}</Link>
+            </span>
+          ))}
+          . Save as a copy to leave them as they are.
+        </p>
       )}
-      {stored && usedBy.length > 0 && !changed && <p className="mt-2 text-[0.95rem] text-soft">Used by {usedBy.map(({ id, name: setup }, i) => <span key={id}>{i > 0 && ", "}<Link href={`/setups/${id}`}>{setup}</Link></span>)}.</p>}
+      {stored && usedBy.length > 0 && !changed && (
+        <p className="mt-2 text-[0.95rem] text-soft">
+          Used by{" "}
+          {usedBy.map(({ id, name: setup }, i) => (
+            <span key={id}>
+              {i > 0 && ", "}
+              <Link href={`/setups/${id}`}>{setup}</Link>
+            </span>
+          ))}
+          .
+        </p>
+      )}
       <div className="mt-2 flex flex-wrap gap-2">
-        {stored ? <button type="button" className="press press-main" disabled={!changed || busy} onClick={start(saveOver)}>Save</button> : <button type="button" className="press press-main" disabled={busy} onClick={start(() => saveNew(name.trim()))}>Save this mix</button>}
-        {stored && <button type="button" className="press" disabled={busy} onClick={start(() => saveNew(mix.name === stored.value.name ? `${mix.name}, copy` : name.trim()))}>Save as a copy</button>}
-        {stored && <button type="button" className="press" disabled={busy} onClick={() => void actions.putAway({ id: stored.id }).then((done) => (done ? router.push("/mixes") : setSaid({ text: "It could not be put away.", trouble: true })), () => setSaid({ text: NO_ANSWER, trouble: true }))}>Put away</button>}
-        <button type="button" className="press" onClick={() => download("application/json", "json", JSON.stringify(file(), null, 2))}>JSON</button>
-        <button type="button" className="press" onClick={() => download("text/csv", "csv", Papa.unparse(parts.map(({ mediumId, parts: amount }) => ({ mediumId, medium: medium(mediumId)?.name ?? mediumId, parts: amount }))))}>CSV</button>
-        <button type="button" className="press" onClick={() => window.print()}>Print</button>
+        {stored ? (
+          <button type="button" className="press press-main" disabled={!changed || busy} onClick={start(saveOver)}>
+            Save
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="press press-main"
+            disabled={busy}
+            onClick={start(() => saveNew(name.trim()))}
+          >
+            Save this mix
+          </button>
+        )}
+        {stored && (
+          <button
+            type="button"
+            className="press"
+            disabled={busy}
+            onClick={start(() => saveNew(mix.name === stored.value.name ? `${mix.name}, copy` : name.trim()))}
+          >
+            Save as a copy
+          </button>
+        )}
+        {stored && (
+          <button
+            type="button"
+            className="press"
+            disabled={busy}
+            onClick={() =>
+              void actions.putAway({ id: stored.id }).then(
+                (done) =>
+                  done ? router.push("/mixes") : setSaid({ text: "It could not be put away.", trouble: true }),
+                () => setSaid({ text: NO_ANSWER, trouble: true }),
+              )
+            }
+          >
+            Put away
+          </button>
+        )}
+        <button
+          type="button"
+          className="press"
+          onClick={() => download("application/json", "json", JSON.stringify(file(), null, 2))}
+        >
+          JSON
+        </button>
+        <button
+          type="button"
+          className="press"
+          onClick={() =>
+            download(
+              "text/csv",
+              "csv",
+              Papa.unparse(
+                parts.map(({ mediumId, parts: amount }) => ({
+                  mediumId,
+                  medium: medium(mediumId)?.name ?? mediumId,
+                  parts: amount,
+                })),
+              ),
+            )
+          }
+        >
+          CSV
+        </button>
+        <button type="button" className="press" onClick={() => window.print()}>
+          Print
+        </button>
       </div>
-      <p role="status" className={`mt-1 min-h-5 text-[0.95rem] leading-snug ${said?.trouble ? "said" : "text-soft"}`}>{said?.text}</p>
+      <p role="status" className={`mt-1 min-h-5 text-[0.95rem] leading-snug ${said?.trouble ? "said" : "text-soft"}`}>
+        {said?.text}
+      </p>
     </section>
   );
 }
 
 /** The mixes there are, and the way in for one from a file. */
-export function SavedMixes({ saved, putAway, shownId, actions }: {
-  saved: readonly { readonly id: string; readonly name: string }[]; putAway: readonly { readonly id: string; readonly name: string }[]; shownId: string | undefined; actions: MixActions;
+export function SavedMixes({
+  saved,
+  putAway,
+  shownId,
+  actions,
+}: {
+  saved: readonly { readonly id: string; readonly name: string }[];
+  putAway: readonly { readonly id: string; readonly name: string }[];
+  shownId: string | undefined;
+  actions: MixActions;
 }) {
   const router = useRouter();
   const takeBack = async (mixId: string): Promise<void> => {
@@ -106,19 +248,66 @@ export function SavedMixes({ saved, putAway, shownId, actions }: {
     if (file.size > 100_000) return setSaid(`${file.name} is too big to be a mix.`);
     const made = await file.text().then(actions.importText).catch(notMade);
     if (made.ok) router.push(`/mixes/${made.value}`);
-    else setSaid(`${file.name}: ${made.problems.map(({ path, message }) => (path === "" ? message : `${path}: ${message}`)).join(" ")}`);
+    else
+      setSaid(
+        `${file.name}: ${made.problems.map(({ path, message }) => (path === "" ? message : `${path}: ${message}`)).join(" ")}`,
+      );
   };
   return (
     <nav aria-label="Your mixes" className="no-print mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
-      {shownId !== undefined && <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">a new mix</Link>}
-      {saved.map(({ id, name }) => (id === shownId ? <b key={id} aria-current="page">{name}</b> : <Link key={id} href={`/mixes/${id}`} className="inline-flex items-center pointer-coarse:min-h-11">{name}</Link>))}
-      <label className="inline-flex cursor-pointer items-center text-soft underline decoration-dotted has-focus-visible:outline-2 pointer-coarse:min-h-11">from a file<input type="file" accept=".json,.csv,application/json,text/csv" className="sr-only" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = ""; }} /></label>
+      {shownId !== undefined && (
+        <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">
+          a new mix
+        </Link>
+      )}
+      {saved.map(({ id, name }) =>
+        id === shownId ? (
+          <b key={id} aria-current="page">
+            {name}
+          </b>
+        ) : (
+          <Link key={id} href={`/mixes/${id}`} className="inline-flex items-center pointer-coarse:min-h-11">
+            {name}
+          </Link>
+        ),
+      )}
+      <label className="inline-flex cursor-pointer items-center text-soft underline decoration-dotted has-focus-visible:outline-2 pointer-coarse:min-h-11">
+        from a file
+        <input
+          type="file"
+          accept=".json,.csv,application/json,text/csv"
+          className="sr-only"
+          onChange={(event) => {
+            void read(event.target.files?.[0]);
+            event.target.value = "";
+          }}
+        />
+      </label>
       {putAway.length > 0 && (
-        <details><summary className="text-soft pointer-coarse:min-h-11">put away ({putAway.length})</summary>
-          <ul className="mt-1">{putAway.map(({ id, name }) => <li key={id}>{name} <button type="button" className="underline decoration-dotted pointer-coarse:min-h-11" aria-label={`Take ${name} back`} onClick={() => void takeBack(id)}>take back</button></li>)}</ul>
+        <details>
+          <summary className="text-soft pointer-coarse:min-h-11">put away ({putAway.length})</summary>
+          <ul className="mt-1">
+            {putAway.map(({ id, name }) => (
+              <li key={id}>
+                {name}{" "}
+                <button
+                  type="button"
+                  className="underline decoration-dotted pointer-coarse:min-h-11"
+                  aria-label={`Take ${name} back`}
+                  onClick={() => void takeBack(id)}
+                >
+                  take back
+                </button>
+              </li>
+            ))}
+          </ul>
         </details>
       )}
-      {said !== "" && <span role="alert" className="said">{said}</span>}
+      {said !== "" && (
+        <span role="alert" className="said">
+          {said}
+        </span>
+      )}
     </nav>
   );
 }

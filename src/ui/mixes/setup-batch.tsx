@@ -16,9 +16,19 @@ import { TakeCare } from "./take-care";
 import { WettingCautions, WettingPart } from "./wetting-part";
 
 export type LayerToFill = {
-  readonly id: string; readonly roomId: string; readonly name: string; readonly mediumId: string; readonly mediumName: string; readonly fromCm: number; readonly toCm: number; readonly areaCm2: number; readonly roomCm3: number; readonly place: MixPlace;
+  readonly id: string;
+  readonly roomId: string;
+  readonly name: string;
+  readonly mediumId: string;
+  readonly mediumName: string;
+  readonly fromCm: number;
+  readonly toCm: number;
+  readonly areaCm2: number;
+  readonly roomCm3: number;
+  readonly place: MixPlace;
   /** Empty when a medium of it is unknown. */
-  readonly parts: readonly Part[]; readonly amendments: readonly Dosed[];
+  readonly parts: readonly Part[];
+  readonly amendments: readonly Dosed[];
   /** Whether it is there to lead water up, and must go in wet. */
   readonly wicks: boolean;
 };
@@ -27,7 +37,19 @@ export type LayerToFill = {
 const HEAVY_KG = 20;
 
 /** Everything one setup takes: one list to buy by, then layer by layer what is measured out, mixed and wetted. */
-export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId: string; name: string; layers: readonly LayerToFill[]; packs: readonly Pack[]; putPack: PutPack }) {
+export function SetupBatch({
+  setupId,
+  name,
+  layers,
+  packs,
+  putPack,
+}: {
+  setupId: string;
+  name: string;
+  layers: readonly LayerToFill[];
+  packs: readonly Pack[];
+  putPack: PutPack;
+}) {
   const system = useUnits();
   const [marginText, setMarginText] = useState(String(100 * USUAL_MARGIN));
   const list = usePacks(packs, putPack);
@@ -38,28 +60,83 @@ export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId:
   const made = shopping.layers.flatMap(({ made: one }) => (one.ok ? [one.batch] : []));
   return (
     <>
-      <SiteHeader><Link href={`/setups/${setupId}`} className="press no-underline">Back to the section</Link></SiteHeader>
+      <SiteHeader>
+        <Link href={`/setups/${setupId}`} className="press no-underline">
+          Back to the section
+        </Link>
+      </SiteHeader>
       <main className="mx-auto max-w-[64rem] px-4 pb-16 pt-6">
         <h1 className="text-2xl">{name}</h1>
         <p className="text-soft">Shopping, mixing and wetting, for all its layers</p>
-        {layers.length === 0 ? <p className="mt-4">It has no layers yet, so there is nothing to buy. <Link href={`/setups/${setupId}`}>Add some in its section.</Link></p> : (
+        {layers.length === 0 ? (
+          <p className="mt-4">
+            It has no layers yet, so there is nothing to buy.{" "}
+            <Link href={`/setups/${setupId}`}>Add some in its section.</Link>
+          </p>
+        ) : (
           <>
             <section aria-label="To buy" className="mt-5 border-t border-rule-strong pt-3">
-              <div className="flex flex-wrap items-end gap-x-4"><h2 className="text-lg">To buy</h2>
-                <label className="text-sm text-soft">with a margin of{" "}<input className="field w-14 text-right text-base text-ink" inputMode="decimal" autoComplete="off" value={marginText} aria-invalid={!marginRight} onChange={(event) => setMarginText(event.target.value)} /> %</label>
-                {!marginRight && <span className="said" role="alert">The margin goes from 0 to 100 %; counted is {threeFigures(100 * used, 0)} %.</span>}
+              <div className="flex flex-wrap items-end gap-x-4">
+                <h2 className="text-lg">To buy</h2>
+                <label className="text-sm text-soft">
+                  with a margin of{" "}
+                  <input
+                    className="field w-14 text-right text-base text-ink"
+                    inputMode="decimal"
+                    autoComplete="off"
+                    value={marginText}
+                    aria-invalid={!marginRight}
+                    onChange={(event) => setMarginText(event.target.value)}
+                  />{" "}
+                  %
+                </label>
+                {!marginRight && (
+                  <span className="said" role="alert">
+                    The margin goes from 0 to 100 %; counted is {threeFigures(100 * used, 0)} %.
+                  </span>
+                )}
               </div>
               <NeededTable needed={shopping.needed} list={list} ticks />
               <p className="mt-1 leading-snug">
-                {shopping.cost === undefined ? (shopping.needed.some(({ cost }) => cost !== undefined) ? `What has a price comes to ${threeFigures(shopping.needed.reduce((sum, { cost }) => sum + (cost ?? 0), 0), 2)}. ` : "") : `All together ${threeFigures(shopping.cost, 2)}. `}
-                It weighs {formatMass(made.reduce((sum, { dryKg }) => sum + dryKg, 0), system)} dry and about {formatMass(made.reduce((sum, { wetKg }) => sum + wetKg, 0), system)} watered, standing water and vessel not counted{made.reduce((sum, { wetKg }) => sum + wetKg, 0) > HEAVY_KG ? ": fill it where it is to stand" : ""}.
+                {shopping.cost === undefined
+                  ? shopping.needed.some(({ cost }) => cost !== undefined)
+                    ? `What has a price comes to ${threeFigures(
+                        shopping.needed.reduce((sum, { cost }) => sum + (cost ?? 0), 0),
+                        2,
+                      )}. `
+                    : ""
+                  : `All together ${threeFigures(shopping.cost, 2)}. `}
+                It weighs{" "}
+                {formatMass(
+                  made.reduce((sum, { dryKg }) => sum + dryKg, 0),
+                  system,
+                )}{" "}
+                dry and about{" "}
+                {formatMass(
+                  made.reduce((sum, { wetKg }) => sum + wetKg, 0),
+                  system,
+                )}{" "}
+                watered, standing water and vessel not counted
+                {made.reduce((sum, { wetKg }) => sum + wetKg, 0) > HEAVY_KG ? ": fill it where it is to stand" : ""}.
               </p>
-              <p className="text-sm leading-snug text-soft">Volumes are loose, before mixing; the margin, what shrinks on mixing and what settles after the first waterings are in them. Packs stay in your list for every mix.</p>
+              <p className="text-sm leading-snug text-soft">
+                Volumes are loose, before mixing; the margin, what shrinks on mixing and what settles after the first
+                waterings are in them. Packs stay in your list for every mix.
+              </p>
             </section>
             <h2 className="mt-6 text-lg">Layer by layer, from the bottom</h2>
-            {layers.map((layer, i) => <Layer key={layer.id} layer={layer} filled={shopping.layers[i]!} packs={list.packs} />)}
-            <TakeCare media={shopping.needed.map(({ medium }) => medium)} className="mt-6 border-t border-rule-strong pt-3"><WettingCautions /></TakeCare>
-            <button type="button" className="press no-print mt-6" onClick={() => window.print()}>Print</button>
+            {layers.map((layer, i) => (
+              <Layer key={layer.id} layer={layer} filled={shopping.layers[i]!} packs={list.packs} />
+            ))}
+            <TakeCare
+              media={shopping.needed.map(({ medium }) => medium)}
+              className="mt-6 border-t border-rule-strong pt-3"
+            >
+              <WettingCautions />
+            </TakeCare>
+            <button type="button" className="press no-print mt-6" onClick={() => window.print()}>
+              Print
+            </button>
           </>
         )}
       </main>
@@ -70,24 +147,77 @@ export function SetupBatch({ setupId, name, layers, packs, putPack }: { setupId:
 function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled: Filled; packs: readonly Pack[] }) {
   const system = useUnits();
   const { name, mediumId, mediumName, fromCm, toCm, areaCm2, roomCm3, parts, amendments, place, roomId } = layer;
-  const bench = isMix(mediumId) ? `/mixes/${mediumId.slice(MIX_PREFIX.length)}?room=${encodeURIComponent(roomId)}` : `/mixes?recipe=${encodeURIComponent(`1 ${mediumName}`)}&room=${encodeURIComponent(roomId)}`;
+  const bench = isMix(mediumId)
+    ? `/mixes/${mediumId.slice(MIX_PREFIX.length)}?room=${encodeURIComponent(roomId)}`
+    : `/mixes?recipe=${encodeURIComponent(`1 ${mediumName}`)}&room=${encodeURIComponent(roomId)}`;
   return (
     <section aria-label={name} className="mt-4 border-t border-rule pt-2 break-inside-avoid">
-      <h3 className="text-base"><Tick />{name} <span className="font-sans text-sm font-normal text-soft">{formatLength(fromCm, system)} to {formatLength(toCm, system)} high, {formatVolume(roomCm3, system)} to fill{name === mediumName ? "" : `, with ${mediumName}`}</span></h3>
-      {parts.length === 0 && <p className="said">“{mediumId}” is not known here any more: choose a medium for this layer in its section.</p>}
-      {parts.length > 0 && !made.ok && (parts.some(({ medium: { packing } }) => packing.mixingFactor === 0)
-        ? <p className="leading-snug">{mediumName} is laid, not poured: a piece of {threeFigures(lengthInUnits(lengthInUnits(areaCm2, system), system), 0)} {system === "metric" ? "cm²" : "sq in"}, {formatLength(toCm - fromCm, system)} thick. Soak it through before it is laid.</p>
-        : <p className="said">{made.problems.map(({ message }) => message).join(" ")}</p>)}
+      <h3 className="text-base">
+        <Tick />
+        {name}{" "}
+        <span className="font-sans text-sm font-normal text-soft">
+          {formatLength(fromCm, system)} to {formatLength(toCm, system)} high, {formatVolume(roomCm3, system)} to fill
+          {name === mediumName ? "" : `, with ${mediumName}`}
+        </span>
+      </h3>
+      {parts.length === 0 && (
+        <p className="said">“{mediumId}” is not known here any more: choose a medium for this layer in its section.</p>
+      )}
+      {parts.length > 0 &&
+        !made.ok &&
+        (parts.some(({ medium: { packing } }) => packing.mixingFactor === 0) ? (
+          <p className="leading-snug">
+            {mediumName} is laid, not poured: a piece of{" "}
+            {threeFigures(lengthInUnits(lengthInUnits(areaCm2, system), system), 0)}{" "}
+            {system === "metric" ? "cm²" : "sq in"}, {formatLength(toCm - fromCm, system)} thick. Soak it through before
+            it is laid.
+          </p>
+        ) : (
+          <p className="said">{made.problems.map(({ message }) => message).join(" ")}</p>
+        ))}
       {made.ok && (
         <>
           <BatchText batch={made.batch} />
-          {parts.length > 1 && <ul className="mt-1 text-[0.95rem]">{parts.map(({ medium, parts: amount }, i) => <li key={medium.id}><Tick />{threeFigures(amount, 2)} {medium.name}: {formatVolume(made.batch.ingredients[i]!.looseCm3, system)}, {cupsOf(made.batch, parts, system)[i]}</li>)}</ul>}
+          {parts.length > 1 && (
+            <ul className="mt-1 text-[0.95rem]">
+              {parts.map(({ medium, parts: amount }, i) => (
+                <li key={medium.id}>
+                  <Tick />
+                  {threeFigures(amount, 2)} {medium.name}: {formatVolume(made.batch.ingredients[i]!.looseCm3, system)},{" "}
+                  {cupsOf(made.batch, parts, system)[i]}
+                </li>
+              ))}
+            </ul>
+          )}
           {amendments.map(({ id, amount }) => {
             const amendment = AMENDMENTS.find((one) => one.id === id)!;
-            return <p key={id} className="text-[0.95rem] leading-snug"><Tick />{amendment.name}: {amountText(amendment, amount, made.batch.mixedCm3, system)}, mixed in evenly. {amendmentWarnings(amendment, parts, place).map((text) => <span key={text} className="block border-l-2 border-trouble pl-2 text-trouble">{text}</span>)}</p>;
+            return (
+              <p key={id} className="text-[0.95rem] leading-snug">
+                <Tick />
+                {amendment.name}: {amountText(amendment, amount, made.batch.mixedCm3, system)}, mixed in evenly.{" "}
+                {amendmentWarnings(amendment, parts, place).map((text) => (
+                  <span key={text} className="block border-l-2 border-trouble pl-2 text-trouble">
+                    {text}
+                  </span>
+                ))}
+              </p>
+            );
           })}
-          <WettingPart parts={parts} batch={made.batch} packs={packs} initial={layer.wicks ? "wick" : "potting"} level={4} brief of={name} />
-          <Link className="no-print inline-flex items-center text-sm underline decoration-dotted pointer-coarse:min-h-11" href={bench}>its mix, feeds and lime, or something instead</Link>
+          <WettingPart
+            parts={parts}
+            batch={made.batch}
+            packs={packs}
+            initial={layer.wicks ? "wick" : "potting"}
+            level={4}
+            brief
+            of={name}
+          />
+          <Link
+            className="no-print inline-flex items-center text-sm underline decoration-dotted pointer-coarse:min-h-11"
+            href={bench}
+          >
+            its mix, feeds and lime, or something instead
+          </Link>
         </>
       )}
     </section>

@@ -2,17 +2,25 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { boardGeometry, heightAt, rulerTicks, spreadLabels, yOf } from "./geometry";
 
-const pot = (insideDiameterCm: number, insideDepthCm: number) => ({ shape: "round", insideDiameterCm, insideDepthCm, material: "plastic" }) as const;
+const pot = (insideDiameterCm: number, insideDepthCm: number) =>
+  ({ shape: "round", insideDiameterCm, insideDepthCm, material: "plastic" }) as const;
 
 describe("the board's geometry", () => {
   it("maps heights to the drawing and back", () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 500, noNaN: true }), fc.double({ min: 1, max: 200, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (width, depth, share) => {
-      const geometry = boardGeometry(pot(width, depth), depth * share, 700, 600);
-      expect(heightAt(geometry, yOf(geometry, depth * share))).toBeCloseTo(depth * share, 6);
-      expect(yOf(geometry, geometry.shownTopCm)).toBeGreaterThanOrEqual(0);
-      expect(geometry.vessel.right).toBeLessThanOrEqual(geometry.labels.left);
-      expect(geometry.shownTopCm).toBeGreaterThanOrEqual(Math.min(depth, depth * share));
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 500, noNaN: true }),
+        fc.double({ min: 1, max: 200, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (width, depth, share) => {
+          const geometry = boardGeometry(pot(width, depth), depth * share, 700, 600);
+          expect(heightAt(geometry, yOf(geometry, depth * share))).toBeCloseTo(depth * share, 6);
+          expect(yOf(geometry, geometry.shownTopCm)).toBeGreaterThanOrEqual(0);
+          expect(geometry.vessel.right).toBeLessThanOrEqual(geometry.labels.left);
+          expect(geometry.shownTopCm).toBeGreaterThanOrEqual(Math.min(depth, depth * share));
+        },
+      ),
+    );
   });
 
   it("draws a vessel that fits whole, to one scale both ways; cuts one that is far too wide", () => {
@@ -30,19 +38,33 @@ describe("the board's geometry", () => {
 
 describe("ruler ticks", () => {
   it("stand at whole units, labels at whole ones, in cm and in inches", () => {
-    expect(rulerTicks(12, 30, "metric").filter(({ label }) => label).map(({ label }) => label)).toEqual(["0", "1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "12"]);
-    expect(rulerTicks(30, 12, "imperial").filter(({ label }) => label).at(-1)).toMatchObject({ heightCm: expect.closeTo(27.94, 9) as number, label: "11" });
+    expect(
+      rulerTicks(12, 30, "metric")
+        .filter(({ label }) => label)
+        .map(({ label }) => label),
+    ).toEqual(["0", "1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "12"]);
+    expect(
+      rulerTicks(30, 12, "imperial")
+        .filter(({ label }) => label)
+        .at(-1),
+    ).toMatchObject({ heightCm: expect.closeTo(27.94, 9) as number, label: "11" });
   });
 });
 
 describe("labels", () => {
   it("are spread so that none overlaps, in their order, inside the drawing", () => {
-    fc.assert(fc.property(fc.array(fc.double({ min: 20, max: 500, noNaN: true }), { minLength: 1, maxLength: 6 }), (ys) => {
-      const placed = spreadLabels(ys, 15, 20, 520);
-      const sorted = [...placed].sort((a, b) => a - b);
-      for (let i = 1; i < sorted.length; i++) expect(sorted[i]! - sorted[i - 1]!).toBeGreaterThanOrEqual(15 - 1e-9);
-      expect(sorted.at(-1)!).toBeLessThanOrEqual(520);
-      ys.forEach((a, i) => ys.forEach((b, j) => { if (a < b) expect(placed[i]!).toBeLessThan(placed[j]!); }));
-    }));
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 20, max: 500, noNaN: true }), { minLength: 1, maxLength: 6 }), (ys) => {
+        const placed = spreadLabels(ys, 15, 20, 520);
+        const sorted = [...placed].sort((a, b) => a - b);
+        for (let i = 1; i < sorted.length; i++) expect(sorted[i]! - sorted[i - 1]!).toBeGreaterThanOrEqual(15 - 1e-9);
+        expect(sorted.at(-1)!).toBeLessThanOrEqual(520);
+        ys.forEach((a, i) =>
+          ys.forEach((b, j) => {
+            if (a < b) expect(placed[i]!).toBeLessThan(placed[j]!);
+          }),
+        );
+      }),
+    );
   });
 });

@@ -41,7 +41,13 @@ const HELD_GAP_PX = 22;
  * @param highestCm the highest thing in the vessel; what is far above it is cut short
  * @param held the vessel of a state to be drawn beside the present one
  */
-export function boardGeometry(vessel: Vessel, highestCm: number, widthPx: number, heightPx: number, held?: Vessel): BoardGeometry {
+export function boardGeometry(
+  vessel: Vessel,
+  highestCm: number,
+  widthPx: number,
+  heightPx: number,
+  held?: Vessel,
+): BoardGeometry {
   const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
   const depthCm = Math.max(vessel.insideDepthCm, held?.insideDepthCm ?? 0);
   const shownTopCm = depthCm > enoughCm * 1.25 ? enoughCm : depthCm;
@@ -63,9 +69,18 @@ export function boardGeometry(vessel: Vessel, highestCm: number, widthPx: number
   const baseY = heightPx - BOTTOM_PX;
   const labelsLeft = rulerPx + sectionRoom + 8;
   return {
-    widthPx, heightPx, pxPerCm, baseY, rimY: baseY - shownTopCm * pxPerCm, shownTopCm, broken,
-    ruler: { left: 0, right: rulerPx }, vessel: place(vessel, rulerPx + (held ? eachRoom + HELD_GAP_PX : 0)), held: held && place(held, rulerPx),
-    labels: { left: labelsLeft, right: labelsLeft + labelsPx - 8 }, profile: { left: labelsLeft + labelsPx, right: widthPx - 14 },
+    widthPx,
+    heightPx,
+    pxPerCm,
+    baseY,
+    rimY: baseY - shownTopCm * pxPerCm,
+    shownTopCm,
+    broken,
+    ruler: { left: 0, right: rulerPx },
+    vessel: place(vessel, rulerPx + (held ? eachRoom + HELD_GAP_PX : 0)),
+    held: held && place(held, rulerPx),
+    labels: { left: labelsLeft, right: labelsLeft + labelsPx - 8 },
+    profile: { left: labelsLeft + labelsPx, right: widthPx - 14 },
   };
 }
 
@@ -78,8 +93,24 @@ export type RulerTick = { readonly heightCm: number; readonly label: string | un
 /** Ticks for a ruler up to a height, close enough to read and far enough to draw: every 1, 2, 5 … of the unit, a label on each fifth or so. */
 export function rulerTicks(depthCm: number, pxPerCm: number, system: UnitSystem): RulerTick[] {
   const unitCm = system === "metric" ? 1 : CM_PER_INCH;
-  const steps = system === "metric" ? [[0.5, 1], [1, 5], [2, 10], [5, 20], [10, 50]] : [[0.25, 1], [0.5, 2], [1, 4], [2, 10], [5, 20]];
-  const [tick, labelled] = steps.find(([step, label]) => step! * unitCm * pxPerCm >= 5 && label! * unitCm * pxPerCm >= 26) ?? steps.at(-1)!;
+  const steps =
+    system === "metric"
+      ? [
+          [0.5, 1],
+          [1, 5],
+          [2, 10],
+          [5, 20],
+          [10, 50],
+        ]
+      : [
+          [0.25, 1],
+          [0.5, 2],
+          [1, 4],
+          [2, 10],
+          [5, 20],
+        ];
+  const [tick, labelled] =
+    steps.find(([step, label]) => step! * unitCm * pxPerCm >= 5 && label! * unitCm * pxPerCm >= 26) ?? steps.at(-1)!;
   const ticks: RulerTick[] = [];
   for (let i = 0; i * tick! * unitCm <= depthCm + 1e-6; i++) {
     const value = i * tick!;

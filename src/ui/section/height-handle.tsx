@@ -5,7 +5,8 @@ import { CM_PER_INCH, formatLength } from "@/core/units/units";
 
 /** A press of an arrow key moves a height by this much; with Shift by the finer step. */
 const KEY_STEP_CM: Record<UnitSystem, { usual: number; fine: number }> = {
-  metric: { usual: 0.5, fine: 0.1 }, imperial: { usual: CM_PER_INCH / 4, fine: CM_PER_INCH / 20 },
+  metric: { usual: 0.5, fine: 0.1 },
+  imperial: { usual: CM_PER_INCH / 4, fine: CM_PER_INCH / 20 },
 };
 
 const HIT_PX = 22;
@@ -14,7 +15,23 @@ const HIT_PX = 22;
  * A height in the drawing that is dragged or moved with arrow keys. A change is shown live and kept when the pointer or key is let go;
  * Escape puts it back.
  */
-export const HeightHandle = memo(function HeightHandle({ label, valueText, valueCm, leastCm, mostCm, y, left, right, system, heightAt, onMove, onKeep, onCancel, onFocus, children }: {
+export const HeightHandle = memo(function HeightHandle({
+  label,
+  valueText,
+  valueCm,
+  leastCm,
+  mostCm,
+  y,
+  left,
+  right,
+  system,
+  heightAt,
+  onMove,
+  onKeep,
+  onCancel,
+  onFocus,
+  children,
+}: {
   label: string;
   /** Said beside the height, such as what the height stands for now. */
   valueText?: string;
@@ -36,21 +53,44 @@ export const HeightHandle = memo(function HeightHandle({ label, valueText, value
   const onKeyDown = (event: React.KeyboardEvent): void => {
     const { usual, fine } = KEY_STEP_CM[system];
     const step = event.shiftKey ? fine : usual;
-    const target = event.key === "ArrowUp" ? valueCm + step : event.key === "ArrowDown" ? valueCm - step
-      : event.key === "PageUp" ? valueCm + 5 * usual : event.key === "PageDown" ? valueCm - 5 * usual
-        : event.key === "Home" ? leastCm : event.key === "End" ? mostCm : undefined;
-    if (event.key === "Escape") { grab.current = undefined; onCancel(); }
+    const target =
+      event.key === "ArrowUp"
+        ? valueCm + step
+        : event.key === "ArrowDown"
+          ? valueCm - step
+          : event.key === "PageUp"
+            ? valueCm + 5 * usual
+            : event.key === "PageDown"
+              ? valueCm - 5 * usual
+              : event.key === "Home"
+                ? leastCm
+                : event.key === "End"
+                  ? mostCm
+                  : undefined;
+    if (event.key === "Escape") {
+      grab.current = undefined;
+      onCancel();
+    }
     if (target === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
     event.preventDefault();
     event.stopPropagation();
     onMove(Math.min(Math.max(target, leastCm), mostCm));
   };
   return (
-    <g role="slider" tabIndex={0} aria-label={label} aria-orientation="vertical" aria-valuemin={round(leastCm)} aria-valuemax={round(mostCm)} aria-valuenow={round(valueCm)}
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-orientation="vertical"
+      aria-valuemin={round(leastCm)}
+      aria-valuemax={round(mostCm)}
+      aria-valuenow={round(valueCm)}
       aria-valuetext={`${formatLength(valueCm, system)}${valueText ? `, ${valueText}` : ""}`}
       className="group cursor-ns-resize touch-none outline-none"
-      onKeyDown={onKeyDown} onKeyUp={(event) => event.key.startsWith("Arrow") || /^(Page|Home|End)/u.test(event.key) ? onKeep() : undefined}
-      onFocus={onFocus} onBlur={onKeep}
+      onKeyDown={onKeyDown}
+      onKeyUp={(event) => (event.key.startsWith("Arrow") || /^(Page|Home|End)/u.test(event.key) ? onKeep() : undefined)}
+      onFocus={onFocus}
+      onBlur={onKeep}
       onPointerDown={(event) => {
         if (event.button !== 0) return;
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -61,10 +101,29 @@ export const HeightHandle = memo(function HeightHandle({ label, valueText, value
       onPointerMove={(event) => {
         if (grab.current !== undefined) onMove(heightAt(event.clientY) + grab.current);
       }}
-      onPointerUp={() => { if (grab.current !== undefined) { grab.current = undefined; onKeep(); } }}
-      onPointerCancel={() => { grab.current = undefined; onCancel(); }}>
+      onPointerUp={() => {
+        if (grab.current !== undefined) {
+          grab.current = undefined;
+          onKeep();
+        }
+      }}
+      onPointerCancel={() => {
+        grab.current = undefined;
+        onCancel();
+      }}
+    >
       <rect x={left} y={y - HIT_PX / 2} width={right - left} height={HIT_PX} fill="transparent" />
-      <rect x={left} y={y - 9} width={right - left} height={18} rx={2} fill="none" stroke="var(--ink)" strokeWidth={2} className="opacity-0 group-focus-visible:opacity-100" />
+      <rect
+        x={left}
+        y={y - 9}
+        width={right - left}
+        height={18}
+        rx={2}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={2}
+        className="opacity-0 group-focus-visible:opacity-100"
+      />
       {children}
     </g>
   );

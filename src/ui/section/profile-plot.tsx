@@ -21,7 +21,12 @@ export function GhostCurve({ profile, porosities, span, yOf }: React.ComponentPr
  * Water and air by height: at each height the vessel's volume is split, left to right, into water, air and solids. Shares the
  * section's height axis.
  */
-export function ProfilePlot({ profile, porosities, span, yOf }: {
+export function ProfilePlot({
+  profile,
+  porosities,
+  span,
+  yOf,
+}: {
   profile: HeightProfile;
   /** thetaS of each layer, bottom to top. */
   porosities: readonly number[];

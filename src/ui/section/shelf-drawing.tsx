@@ -8,21 +8,51 @@ import { Strata, profileOf } from "./strata";
 const WALL_CM = 1;
 
 /** A setup as it stands on the shelf: in cm, so that all on a page have one scale; `--px-per-cm` sets it. */
-export function ShelfDrawing({ id, setup, settled, medium }: { id: string; setup: Setup; settled: Settled | undefined; medium: MediumLookup }) {
+export function ShelfDrawing({
+  id,
+  setup,
+  settled,
+  medium,
+}: {
+  id: string;
+  setup: Setup;
+  settled: Settled | undefined;
+  medium: MediumLookup;
+}) {
   const width = sectionWidthCm(setup.vessel);
   const depth = setup.vessel.insideDepthCm;
   const prefix = `shelf-${id}`;
   const used = setup.layers.flatMap(({ mediumId }) => medium(mediumId)?.pattern ?? []);
   const outer = { width: width + 2 * WALL_CM, height: depth + WALL_CM };
   return (
-    <svg viewBox={`0 0 ${outer.width} ${outer.height}`} aria-hidden className="block"
-      style={{ width: `calc(${outer.width} * var(--px-per-cm))`, height: `calc(${outer.height} * var(--px-per-cm))` }}>
-      <defs><GrainPatterns prefix={prefix} scale={0.14} only={used} /></defs>
+    <svg
+      viewBox={`0 0 ${outer.width} ${outer.height}`}
+      aria-hidden
+      className="block"
+      style={{ width: `calc(${outer.width} * var(--px-per-cm))`, height: `calc(${outer.height} * var(--px-per-cm))` }}
+    >
+      <defs>
+        <GrainPatterns prefix={prefix} scale={0.14} only={used} />
+      </defs>
       <g style={{ vectorEffect: "non-scaling-stroke" }}>
-        <Strata setup={setup} medium={medium} profile={settled && profileOf(settled)} waterTableCm={settled?.equilibrium.waterTableCm}
-          left={WALL_CM} width={width} yOf={(heightCm) => depth - heightCm} prefix={prefix} thin />
+        <Strata
+          setup={setup}
+          medium={medium}
+          profile={settled && profileOf(settled)}
+          waterTableCm={settled?.equilibrium.waterTableCm}
+          left={WALL_CM}
+          width={width}
+          yOf={(heightCm) => depth - heightCm}
+          prefix={prefix}
+          thin
+        />
       </g>
-      <path d={`M${WALL_CM / 2} 0V${depth + WALL_CM / 2}H${width + 1.5 * WALL_CM}V0`} fill="none" stroke="var(--ink)" strokeWidth={WALL_CM} />
+      <path
+        d={`M${WALL_CM / 2} 0V${depth + WALL_CM / 2}H${width + 1.5 * WALL_CM}V0`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={WALL_CM}
+      />
     </svg>
   );
 }

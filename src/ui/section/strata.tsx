@@ -11,7 +11,19 @@ import { grainFill, soilFill } from "./patterns";
  * The filled inside of a vessel: layers with their grains, the water in them as a depth of blue, and water standing over them.
  * Drawn the same on the board and on the shelf.
  */
-export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf, prefix, idPrefix = prefix, thin = false, children }: {
+export function Strata({
+  setup,
+  medium,
+  profile,
+  waterTableCm,
+  left,
+  width,
+  yOf,
+  prefix,
+  idPrefix = prefix,
+  thin = false,
+  children,
+}: {
   setup: Setup;
   medium: MediumLookup;
   profile: HeightProfile | undefined;
@@ -38,17 +50,43 @@ export function Strata({ setup, medium, profile, waterTableCm, left, width, yOf,
         const wet = profile && known ? wetness(profile, i, known.hydraulics.thetaS) : "";
         return (
           <g key={layer.id}>
-            {layer.areaShare < 1 && <OpenWater left={left} width={width} top={top} height={height} surface={waterTableCm === undefined ? Infinity : yOf(waterTableCm)} thin={thin} />}
+            {layer.areaShare < 1 && (
+              <OpenWater
+                left={left}
+                width={width}
+                top={top}
+                height={height}
+                surface={waterTableCm === undefined ? Infinity : yOf(waterTableCm)}
+                thin={thin}
+              />
+            )}
             {(layer.areaShare < 1 ? FEET : WHOLE).map((at, foot) => (
-              <Band key={at} id={`${idPrefix}-wet-${i}-${foot}`} left={left + width * (at - (layer.areaShare / (layer.areaShare < 1 ? FEET.length : 1)) / 2)} width={width * layer.areaShare / (layer.areaShare < 1 ? FEET.length : 1)}
-                top={top} height={height} prefix={prefix} pattern={known?.pattern} thin={thin} wetness={wet} />
+              <Band
+                key={at}
+                id={`${idPrefix}-wet-${i}-${foot}`}
+                left={left + width * (at - layer.areaShare / (layer.areaShare < 1 ? FEET.length : 1) / 2)}
+                width={(width * layer.areaShare) / (layer.areaShare < 1 ? FEET.length : 1)}
+                top={top}
+                height={height}
+                prefix={prefix}
+                pattern={known?.pattern}
+                thin={thin}
+                wetness={wet}
+              />
             ))}
             {children?.(i, top, height)}
           </g>
         );
       })}
       {waterTableCm !== undefined && waterTableCm > stackTop + 1e-9 && (
-        <rect x={left} y={yOf(waterTableCm)} width={width} height={yOf(stackTop) - yOf(waterTableCm)} fill="var(--water)" fillOpacity={0.55} />
+        <rect
+          x={left}
+          y={yOf(waterTableCm)}
+          width={width}
+          height={yOf(stackTop) - yOf(waterTableCm)}
+          fill="var(--water)"
+          fillOpacity={0.55}
+        />
       )}
     </>
   );
@@ -59,19 +97,61 @@ const FEET = [0.25, 0.75] as const;
 const WHOLE = [0.5] as const;
 
 /** The room beside wick feet, with the water that stands in it. */
-function OpenWater({ left, width, top, height, surface, thin }: { left: number; width: number; top: number; height: number; surface: number; thin: boolean }) {
+function OpenWater({
+  left,
+  width,
+  top,
+  height,
+  surface,
+  thin,
+}: {
+  left: number;
+  width: number;
+  top: number;
+  height: number;
+  surface: number;
+  thin: boolean;
+}) {
   const wet = Math.min(Math.max(top + height - surface, 0), height);
   return (
     <>
-      <rect x={left} y={top} width={width} height={height} fill="var(--paper)" stroke="var(--grain)" strokeWidth={thin ? 0.2 : 0.8} />
-      {wet > 0 && <rect x={left} y={top + height - wet} width={width} height={wet} fill="var(--water)" fillOpacity={0.55} />}
+      <rect
+        x={left}
+        y={top}
+        width={width}
+        height={height}
+        fill="var(--paper)"
+        stroke="var(--grain)"
+        strokeWidth={thin ? 0.2 : 0.8}
+      />
+      {wet > 0 && (
+        <rect x={left} y={top + height - wet} width={width} height={wet} fill="var(--water)" fillOpacity={0.55} />
+      )}
     </>
   );
 }
 
 /** One layer. Everything it is drawn from is a plain value, so that a layer a drag leaves alone is not drawn again. */
-const Band = memo(function Band({ id, left, width, top, height, prefix, pattern, thin, wetness: opacities }: {
-  id: string; left: number; width: number; top: number; height: number; prefix: string; pattern: SectionPattern | undefined; thin: boolean; wetness: string;
+const Band = memo(function Band({
+  id,
+  left,
+  width,
+  top,
+  height,
+  prefix,
+  pattern,
+  thin,
+  wetness: opacities,
+}: {
+  id: string;
+  left: number;
+  width: number;
+  top: number;
+  height: number;
+  prefix: string;
+  pattern: SectionPattern | undefined;
+  thin: boolean;
+  wetness: string;
 }) {
   const box = { x: left, y: top, width, height };
   const stops = opacities === "" ? [] : opacities.split(" ");
@@ -82,12 +162,20 @@ const Band = memo(function Band({ id, left, width, top, height, prefix, pattern,
       {stops.length > 1 && (
         <>
           <linearGradient id={id} x1={0} x2={0} y1={1} y2={0}>
-            {stops.map((opacity, k) => <stop key={k} offset={k / (stops.length - 1)} stopColor="var(--water)" stopOpacity={opacity} />)}
+            {stops.map((opacity, k) => (
+              <stop key={k} offset={k / (stops.length - 1)} stopColor="var(--water)" stopOpacity={opacity} />
+            ))}
           </linearGradient>
           <rect {...box} fill={`url(#${id})`} />
         </>
       )}
-      <rect {...box} fill={pattern ? grainFill(pattern, prefix) : "none"} stroke="var(--grain)" strokeWidth={thin ? 0.2 : 0.8} strokeDasharray={pattern ? undefined : "4 3"} />
+      <rect
+        {...box}
+        fill={pattern ? grainFill(pattern, prefix) : "none"}
+        stroke="var(--grain)"
+        strokeWidth={thin ? 0.2 : 0.8}
+        strokeDasharray={pattern ? undefined : "4 3"}
+      />
     </>
   );
 });

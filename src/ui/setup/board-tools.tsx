@@ -5,7 +5,10 @@ import { reservoirTopCm } from "@/core/stack/setup";
 import { useUnits } from "../common/preferences";
 import type { Beside, SetupStore } from "./setup-store";
 
-const BESIDE: readonly (readonly [Beside, string])[] = [["profile", "water and air"], ["supply", "supply"]];
+const BESIDE: readonly (readonly [Beside, string])[] = [
+  ["profile", "water and air"],
+  ["supply", "supply"],
+];
 
 /** What is done with the section as a whole: what stands beside it, hold it against changes, live it through. */
 export function BoardTools({ store, newId }: { store: SetupStore; newId: () => string }) {
@@ -26,14 +29,38 @@ export function BoardTools({ store, newId }: { store: SetupStore; newId: () => s
       {hasReservoir && (
         <span role="group" aria-label="Beside the section" className="flex">
           {BESIDE.map(([value, words]) => (
-            <button key={value} type="button" aria-pressed={beside === value} className={`press rounded-none first:rounded-l-[3px] last:-ml-px last:rounded-r-[3px] ${beside === value ? "press-main" : ""}`}
-              onClick={() => store.showBeside(value)}>{words}</button>
+            <button
+              key={value}
+              type="button"
+              aria-pressed={beside === value}
+              className={`press rounded-none first:rounded-l-[3px] last:-ml-px last:rounded-r-[3px] ${beside === value ? "press-main" : ""}`}
+              onClick={() => store.showBeside(value)}
+            >
+              {words}
+            </button>
           ))}
         </span>
       )}
-      {!held && <button type="button" className="press" onClick={() => store.compareDrainage(newId, system)}>{without ? "Without drainage layer" : "With drainage layer"}</button>}
-      {!held && <button type="button" className="press" title="Keeps this state on show beside what you change" onClick={() => store.hold()}>Hold this state</button>}
-      {!run && <button type="button" className="press" onClick={() => store.askRun(USUAL_DRY_DAYS)}>Run it</button>}
+      {!held && (
+        <button type="button" className="press" onClick={() => store.compareDrainage(newId, system)}>
+          {without ? "Without drainage layer" : "With drainage layer"}
+        </button>
+      )}
+      {!held && (
+        <button
+          type="button"
+          className="press"
+          title="Keeps this state on show beside what you change"
+          onClick={() => store.hold()}
+        >
+          Hold this state
+        </button>
+      )}
+      {!run && (
+        <button type="button" className="press" onClick={() => store.askRun(USUAL_DRY_DAYS)}>
+          Run it
+        </button>
+      )}
     </div>
   );
 }

@@ -12,11 +12,28 @@ export function ComparePanel({ store }: { store: SetupStore }) {
   const before = useStore(store, heldView);
   const now = useStore(store, shownView);
   const when = useStore(store, (state) => state.when);
-  const waiting = useStore(store, (state) => state.held !== undefined && state.when === "day" && state.setup.water.kind === "drained" && (state.draining || !state.held.day));
+  const waiting = useStore(
+    store,
+    (state) =>
+      state.held !== undefined &&
+      state.when === "day" &&
+      state.setup.water.kind === "drained" &&
+      (state.draining || !state.held.day),
+  );
   // the meaning holds while the present state is still the one the layer was taken from or put into
-  const meaning = useMemo(() => (held?.change && before && now && now.setup === held.change.setup ? meaningOfDrainage(held.change, before, now, now.setup.water.kind === "drained" ? when : "rest", system) : ""), [held, before, now, when, system]);
+  const meaning = useMemo(
+    () =>
+      held?.change && before && now && now.setup === held.change.setup
+        ? meaningOfDrainage(held.change, before, now, now.setup.water.kind === "drained" ? when : "rest", system)
+        : "",
+    [held, before, now, when, system],
+  );
   // where the wet zone goes is told whole by the meaning; the tops of zones in unlike layers say less
-  const found = useMemo(() => (before && now ? differences(before, now, system).filter(({ id }) => meaning === "" || id !== "wet-zone") : []), [before, now, system, meaning]);
+  const found = useMemo(
+    () =>
+      before && now ? differences(before, now, system).filter(({ id }) => meaning === "" || id !== "wet-zone") : [],
+    [before, now, system, meaning],
+  );
   if (!held || !before) return null;
   return (
     <section aria-label="Held against now" className="mb-2 border-b border-rule-strong pb-2">
@@ -24,17 +41,35 @@ export function ComparePanel({ store }: { store: SetupStore }) {
       <div aria-live="polite">
         {waiting && <p className="text-sm text-soft">Both are still being drained; shown is their settled state.</p>}
         {meaning && !waiting && <p className="mt-1 leading-snug">{meaning}</p>}
-        {!now ? <p className="text-[0.95rem]">The present stack cannot be computed.</p> : found.length === 0 ? <p className="mt-1 text-[0.95rem]">No difference that counts yet. Change anything.</p> : (
-          <ul className="mt-1 list-none space-y-0.5 text-[0.95rem] leading-snug">{found.map(({ id, text }) => <li key={id} className="border-l-2 border-rule-strong pl-2">{text}</li>)}</ul>
+        {!now ? (
+          <p className="text-[0.95rem]">The present stack cannot be computed.</p>
+        ) : found.length === 0 ? (
+          <p className="mt-1 text-[0.95rem]">No difference that counts yet. Change anything.</p>
+        ) : (
+          <ul className="mt-1 list-none space-y-0.5 text-[0.95rem] leading-snug">
+            {found.map(({ id, text }) => (
+              <li key={id} className="border-l-2 border-rule-strong pl-2">
+                {text}
+              </li>
+            ))}
+          </ul>
         )}
       </div>
       <div className="no-print mt-2 flex flex-wrap gap-2">
-        <button type="button" className="press" onClick={() => {
-          const problems = store.offer("Back to the state held", held.setup, system);
-          if (problems.length > 0) return store.say(problems[0]!.message);
-          store.letGo();
-        }}>Go back to it</button>
-        <button type="button" className="press" onClick={() => store.letGo()}>Let it go</button>
+        <button
+          type="button"
+          className="press"
+          onClick={() => {
+            const problems = store.offer("Back to the state held", held.setup, system);
+            if (problems.length > 0) return store.say(problems[0]!.message);
+            store.letGo();
+          }}
+        >
+          Go back to it
+        </button>
+        <button type="button" className="press" onClick={() => store.letGo()}>
+          Let it go
+        </button>
       </div>
     </section>
   );

@@ -7,7 +7,12 @@ import type { WriteOutcome } from "@/formats/setup-actions";
 import { SiteHeader } from "../common/site-header";
 
 /** A setup whose stored version cannot be read: what is wrong with it, what is safe, and the way back. */
-export function DamagedSetup({ setupId, problems, lastGood, onRestore }: {
+export function DamagedSetup({
+  setupId,
+  problems,
+  lastGood,
+  onRestore,
+}: {
   setupId: string;
   problems: readonly Problem[];
   lastGood: { readonly name: string; readonly savedAt: string } | null;
@@ -25,18 +30,42 @@ export function DamagedSetup({ setupId, problems, lastGood, onRestore }: {
       <SiteHeader />
       <main className="mx-auto max-w-2xl px-4 py-8">
         <h1 className="text-2xl">This setup’s stored version cannot be read</h1>
-        <p className="mt-2">The row in the database was changed by something other than Marlstone, or damaged. Nothing else is affected, and the row is left as it is.</p>
+        <p className="mt-2">
+          The row in the database was changed by something other than Marlstone, or damaged. Nothing else is affected,
+          and the row is left as it is.
+        </p>
         <ul className="mt-3 list-disc pl-5 text-trouble">
-          {problems.slice(0, 8).map(({ path, message }, i) => <li key={i}>{path ? <><code>{path}</code>: {message}</> : message}</li>)}
+          {problems.slice(0, 8).map(({ path, message }, i) => (
+            <li key={i}>
+              {path ? (
+                <>
+                  <code>{path}</code>: {message}
+                </>
+              ) : (
+                message
+              )}
+            </li>
+          ))}
         </ul>
         {lastGood ? (
           <p className="mt-4">
-            The last version that is whole, “{lastGood.name}”, was saved on <time dateTime={lastGood.savedAt}>{lastGood.savedAt.slice(0, 16).replace("T", " at ")} UTC</time>.{" "}
-            <button type="button" className="press press-main ml-1" onClick={() => void restore()}>Go back to it</button>
+            The last version that is whole, “{lastGood.name}”, was saved on{" "}
+            <time dateTime={lastGood.savedAt}>{lastGood.savedAt.slice(0, 16).replace("T", " at ")} UTC</time>.{" "}
+            <button type="button" className="press press-main ml-1" onClick={() => void restore()}>
+              Go back to it
+            </button>
           </p>
-        ) : <p className="mt-4">No earlier version of it is whole. A backup of the data folder may hold one.</p>}
-        {said && <p className="said mt-2" role="alert">{said}</p>}
-        <p className="mt-6"><Link href="/">To the yard</Link></p>
+        ) : (
+          <p className="mt-4">No earlier version of it is whole. A backup of the data folder may hold one.</p>
+        )}
+        {said && (
+          <p className="said mt-2" role="alert">
+            {said}
+          </p>
+        )}
+        <p className="mt-6">
+          <Link href="/">To the yard</Link>
+        </p>
       </main>
     </>
   );

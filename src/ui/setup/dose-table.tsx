@@ -6,37 +6,69 @@ import { formatLength, formatPercent, formatVolume } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import type { SetupStore } from "./setup-store";
 
-const EVENT_WORDS = { "stands-at-base": "water first stands at the base", "stands-at-roots": "water first stands in the root zone" } as const;
+const EVENT_WORDS = {
+  "stands-at-base": "water first stands at the base",
+  "stands-at-roots": "water first stands in the root zone",
+} as const;
 
 /** What each further dose does to the wet zone of a sealed vessel, and the doses that are too much. */
 export function DoseTable({ store }: { store: SetupStore }) {
   const system = useUnits();
   // a little behind a drag: it does not change what the hand does
-  const setup = useDeferredValue(useStore(store, (state) => (state.view.ok && state.setup.water.kind === "dosed" ? state.setup : undefined)));
+  const setup = useDeferredValue(
+    useStore(store, (state) => (state.view.ok && state.setup.water.kind === "dosed" ? state.setup : undefined)),
+  );
   const steps = useMemo(() => (setup ? doseSteps(setup, store.medium) : []), [setup, store]);
   if (steps.length === 0) return null;
-  const height = (step: DoseStep): string => (step.waterTableCm > 0.005 ? formatLength(step.waterTableCm, system) : "none");
+  const height = (step: DoseStep): string =>
+    step.waterTableCm > 0.005 ? formatLength(step.waterTableCm, system) : "none";
   return (
     <section aria-label="Each further dose" className="mt-2 border-t border-rule-strong pt-2">
       <h2 className="text-base">Each further dose</h2>
       <table className="mt-1 w-full text-[0.95rem] leading-tight">
         <thead>
           <tr className="text-left align-bottom text-sm text-soft">
-            <th scope="col" className="pr-2 font-normal">added</th><th scope="col" className="pr-2 font-normal">stands to</th><th scope="col" className="pr-2 font-normal">waterlogged to</th><th scope="col" className="font-normal">air at roots</th>
+            <th scope="col" className="pr-2 font-normal">
+              added
+            </th>
+            <th scope="col" className="pr-2 font-normal">
+              stands to
+            </th>
+            <th scope="col" className="pr-2 font-normal">
+              waterlogged to
+            </th>
+            <th scope="col" className="font-normal">
+              air at roots
+            </th>
           </tr>
         </thead>
         <tbody>
           {steps.map((step) => (
             <tr key={step.addedCm3} className={`border-t border-rule ${step.event ? "text-trouble" : ""}`}>
-              <th scope="row" className="whitespace-nowrap py-0.5 pr-2 text-left font-normal">{step.addedCm3 === 0 ? "now" : `+\u00a0${formatVolume(step.addedCm3, system)}`}</th>
-              {step.event ? <td colSpan={3}>{EVENT_WORDS[step.event]}{step.rootsMeanAirSpace === undefined ? "" : `; air ${formatPercent(step.rootsMeanAirSpace)}`}</td> : (
-                <><td className="pr-2">{height(step)}</td><td className="pr-2">{step.waterloggedTopCm > 0.05 ? formatLength(step.waterloggedTopCm, system) : "nowhere"}</td><td>{step.rootsMeanAirSpace === undefined ? "–" : formatPercent(step.rootsMeanAirSpace)}</td></>
+              <th scope="row" className="whitespace-nowrap py-0.5 pr-2 text-left font-normal">
+                {step.addedCm3 === 0 ? "now" : `+\u00a0${formatVolume(step.addedCm3, system)}`}
+              </th>
+              {step.event ? (
+                <td colSpan={3}>
+                  {EVENT_WORDS[step.event]}
+                  {step.rootsMeanAirSpace === undefined ? "" : `; air ${formatPercent(step.rootsMeanAirSpace)}`}
+                </td>
+              ) : (
+                <>
+                  <td className="pr-2">{height(step)}</td>
+                  <td className="pr-2">
+                    {step.waterloggedTopCm > 0.05 ? formatLength(step.waterloggedTopCm, system) : "nowhere"}
+                  </td>
+                  <td>{step.rootsMeanAirSpace === undefined ? "–" : formatPercent(step.rootsMeanAirSpace)}</td>
+                </>
               )}
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-sm leading-snug text-soft">Each as it settles, which takes hours to days; batches differ by several per cent, so go slowly near the limit.</p>
+      <p className="mt-1 text-sm leading-snug text-soft">
+        Each as it settles, which takes hours to days; batches differ by several per cent, so go slowly near the limit.
+      </p>
     </section>
   );
 }

@@ -23,7 +23,9 @@ export function keeperFor(setupId: string): Keeper {
       try {
         if (kept) localStorage.setItem(key, JSON.stringify(kept));
         else localStorage.removeItem(key);
-      } catch { /* the queue still holds the change and sends it */ }
+      } catch {
+        /* the queue still holds the change and sends it */
+      }
     },
   };
 }
@@ -38,7 +40,9 @@ export async function takeLeftOvers(setupId: string): Promise<Kept[]> {
   const held = (await navigator.locks?.query())?.held ?? [];
   const alive = new Set(held.map(({ name }) => name).filter((name) => name !== LOCK + tabId()));
   const found: Kept[] = [];
-  for (const key of Object.keys(localStorage).filter((name) => name.startsWith(`${PREFIX}${setupId}.`)).sort()) {
+  for (const key of Object.keys(localStorage)
+    .filter((name) => name.startsWith(`${PREFIX}${setupId}.`))
+    .sort()) {
     if (alive.has(LOCK + key.slice(`${PREFIX}${setupId}.`.length))) continue;
     const kept = readKept(localStorage.getItem(key));
     if (!kept) continue;
@@ -51,7 +55,9 @@ export async function takeLeftOvers(setupId: string): Promise<Kept[]> {
 function readKept(text: string | null): Kept | undefined {
   try {
     const value = JSON.parse(text ?? "") as Kept;
-    return Number.isInteger(value.baseVersion) && Array.isArray(value.changes) && value.changes.length > 0 ? value : undefined;
+    return Number.isInteger(value.baseVersion) && Array.isArray(value.changes) && value.changes.length > 0
+      ? value
+      : undefined;
   } catch {
     return undefined;
   }

@@ -8,7 +8,12 @@ import { formatHours, formatLength, formatVolume, type UnitSystem } from "@/core
 import { useUnits } from "../common/preferences";
 import type { RunShown, SetupStore } from "./setup-store";
 
-const PHASE_WORDS: Record<RunPhaseKind, string> = { drain: "soaked, draining", dry: "dry days", refill: "refill", after: "a day after" };
+const PHASE_WORDS: Record<RunPhaseKind, string> = {
+  drain: "soaked, draining",
+  dry: "dry days",
+  refill: "refill",
+  after: "a day after",
+};
 /** A frame of a run stays this long. [ms] */
 const FRAME_MS = 90;
 
@@ -18,8 +23,22 @@ export function RunBar({ store }: { store: SetupStore }) {
   if (!run) return null;
   return (
     <section aria-label="Run" className="no-print border-t border-rule-strong pt-1.5 text-[0.95rem]">
-      {run.kind === "computing" && <p role="status" className="flex items-center gap-3 py-1">Following the water through {run.dryDays} dry {run.dryDays === 1 ? "day" : "days"} … <button type="button" className="press" onClick={() => store.endRun()}>Stop</button></p>}
-      {run.kind === "failed" && <p role="alert" className="said flex flex-wrap items-center gap-3 py-1">{run.message} Nothing in the setup has changed. <button type="button" className="press text-ink" onClick={() => store.endRun()}>Close</button></p>}
+      {run.kind === "computing" && (
+        <p role="status" className="flex items-center gap-3 py-1">
+          Following the water through {run.dryDays} dry {run.dryDays === 1 ? "day" : "days"} …{" "}
+          <button type="button" className="press" onClick={() => store.endRun()}>
+            Stop
+          </button>
+        </p>
+      )}
+      {run.kind === "failed" && (
+        <p role="alert" className="said flex flex-wrap items-center gap-3 py-1">
+          {run.message} Nothing in the setup has changed.{" "}
+          <button type="button" className="press text-ink" onClick={() => store.endRun()}>
+            Close
+          </button>
+        </p>
+      )}
       {run.kind === "ready" && <Player store={store} shown={run} />}
     </section>
   );
@@ -43,31 +62,72 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
   const total = run.frames[last]!.hours;
   const phase = run.phases.find(({ toHour }) => hour <= toHour) ?? run.phases.at(-1)!;
   const text = `${clock(hour)}, ${PHASE_WORDS[phase.kind]}`;
-  const nextStage = run.frames.findIndex(({ hours }, i) => i > frame && run.phases.some(({ toHour }) => Math.abs(toHour - hours) < 1e-6));
+  const nextStage = run.frames.findIndex(
+    ({ hours }, i) => i > frame && run.phases.some(({ toHour }) => Math.abs(toHour - hours) < 1e-6),
+  );
 
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 sm:flex-nowrap">
         {still ? (
-          <button type="button" className="press" onClick={() => store.seek(frame === last ? 0 : nextStage < 0 ? last : nextStage)}>{frame === last ? "From the start" : "Next stage"}</button>
+          <button
+            type="button"
+            className="press"
+            onClick={() => store.seek(frame === last ? 0 : nextStage < 0 ? last : nextStage)}
+          >
+            {frame === last ? "From the start" : "Next stage"}
+          </button>
         ) : (
-          <button type="button" className="press" aria-label={playing ? "Pause the run" : "Play the run"} onClick={() => { if (frame === last) store.seek(0); store.play(!playing); }}>
+          <button
+            type="button"
+            className="press"
+            aria-label={playing ? "Pause the run" : "Play the run"}
+            onClick={() => {
+              if (frame === last) store.seek(0);
+              store.play(!playing);
+            }}
+          >
             {playing ? <Pause size={16} aria-hidden /> : <Play size={16} aria-hidden />}
           </button>
         )}
         <div className="relative min-w-32 grow basis-32">
-          <input type="range" aria-label="Hour of the run" aria-valuetext={text} className="w-full accent-(--water)" min={0} max={last} step={1} value={frame}
-            onChange={(event) => { store.play(false); store.seek(Number(event.target.value)); }} />
+          <input
+            type="range"
+            aria-label="Hour of the run"
+            aria-valuetext={text}
+            className="w-full accent-(--water)"
+            min={0}
+            max={last}
+            step={1}
+            value={frame}
+            onChange={(event) => {
+              store.play(false);
+              store.seek(Number(event.target.value));
+            }}
+          />
           <div className="flex h-4 text-xs leading-none text-soft" aria-hidden>
             {run.phases.map(({ kind, fromHour, toHour }) => {
-              const share = run.frames.filter(({ hours }) => hours > fromHour && hours <= toHour).length / Math.max(1, last);
-              return <span key={kind} style={{ width: `${100 * share}%` }} className={`truncate border-l border-rule-strong pl-1 ${kind === phase.kind ? "text-ink" : ""}`}>{PHASE_WORDS[kind]}</span>;
+              const share =
+                run.frames.filter(({ hours }) => hours > fromHour && hours <= toHour).length / Math.max(1, last);
+              return (
+                <span
+                  key={kind}
+                  style={{ width: `${100 * share}%` }}
+                  className={`truncate border-l border-rule-strong pl-1 ${kind === phase.kind ? "text-ink" : ""}`}
+                >
+                  {PHASE_WORDS[kind]}
+                </span>
+              );
             })}
           </div>
         </div>
-        <span className="w-28 shrink-0 text-right" title={`of ${formatHours(total)}`}>{clock(hour)}</span>
+        <span className="w-28 shrink-0 text-right" title={`of ${formatHours(total)}`}>
+          {clock(hour)}
+        </span>
         <DaysField key={shown.dryDays} store={store} days={shown.dryDays} />
-        <button type="button" className="press" aria-label="Close the run" onClick={() => store.endRun()}><X size={16} aria-hidden /></button>
+        <button type="button" className="press" aria-label="Close the run" onClick={() => store.endRun()}>
+          <X size={16} aria-hidden />
+        </button>
       </div>
       <RunWords run={run} />
     </>
@@ -85,13 +145,30 @@ function DaysField({ store, days }: { store: SetupStore; days: number }) {
   const [text, setText] = useState(String(days));
   const wanted = Number(text);
   const right = Number.isInteger(wanted) && wanted >= 1 && wanted <= MOST_DRY_DAYS;
-  const offer = (): void => { if (right && wanted !== days) store.askRun(wanted); };
+  const offer = (): void => {
+    if (right && wanted !== days) store.askRun(wanted);
+  };
   return (
     <label className="inline-flex shrink-0 items-baseline gap-1 text-soft">
-      <input aria-label="Dry days" aria-invalid={!right} className="field w-9 text-right text-ink" inputMode="numeric" value={text}
-        onChange={(event) => setText(event.target.value)} onBlur={offer} onKeyDown={(event) => { if (event.key === "Enter") offer(); if (event.key === "Escape") setText(String(days)); }} />
+      <input
+        aria-label="Dry days"
+        aria-invalid={!right}
+        className="field w-9 text-right text-ink"
+        inputMode="numeric"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={offer}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") offer();
+          if (event.key === "Escape") setText(String(days));
+        }}
+      />
       dry days
-      {!right && <span role="alert" className="said">1 to {MOST_DRY_DAYS}, whole</span>}
+      {!right && (
+        <span role="alert" className="said">
+          1 to {MOST_DRY_DAYS}, whole
+        </span>
+      )}
     </label>
   );
 }
@@ -99,29 +176,47 @@ function DaysField({ store, days }: { store: SetupStore; days: number }) {
 /** What the run comes to. */
 function RunWords({ run }: { run: Run }) {
   const system = useUnits();
-  return <p className="mt-0.5 text-sm leading-snug text-soft" role="status">{runWords(run, system)}</p>;
+  return (
+    <p className="mt-0.5 text-sm leading-snug text-soft" role="status">
+      {runWords(run, system)}
+    </p>
+  );
 }
 
 export function runWords(run: Run, system: UnitSystem): string {
-  const { phases, frames, askedCm3, givenCm3, shortFromHour, emptyFromHour, refilledCm3, massBalanceRelError, setup } = run;
+  const { phases, frames, askedCm3, givenCm3, shortFromHour, emptyFromHour, refilledCm3, massBalanceRelError, setup } =
+    run;
   const dry = phases.find(({ kind }) => kind === "dry")!;
   const end = frames.find(({ hours }) => Math.abs(hours - dry.toHour) < 1e-6)!;
   const dayOf = (hour: number): number => Math.floor((hour - dry.fromHour) / 24) + 1;
-  const parts = [askedCm3 > 0 ? `In the dry days ${formatVolume(givenCm3, system)} of the ${formatVolume(askedCm3, system)} asked was drunk.` : "Nothing is asked of it, so nothing was drunk."];
+  const parts = [
+    askedCm3 > 0
+      ? `In the dry days ${formatVolume(givenCm3, system)} of the ${formatVolume(askedCm3, system)} asked was drunk.`
+      : "Nothing is asked of it, so nothing was drunk.",
+  ];
   if (emptyFromHour !== undefined) parts.push(`The reservoir is empty from dry day ${dayOf(emptyFromHour)}.`);
-  else if (setup.water.kind === "free-water") parts.push(`The surface has fallen to ${formatLength(end.state.waterTableCm, system)}.`);
-  if (shortFromHour !== undefined) parts.push(`From dry day ${dayOf(shortFromHour)} it gives less than nine tenths of what a day takes.`);
+  else if (setup.water.kind === "free-water")
+    parts.push(`The surface has fallen to ${formatLength(end.state.waterTableCm, system)}.`);
+  if (shortFromHour !== undefined)
+    parts.push(`From dry day ${dayOf(shortFromHour)} it gives less than nine tenths of what a day takes.`);
   if (refilledCm3 > 0) parts.push(`Refilled with ${formatVolume(refilledCm3, system)}.`);
-  if (massBalanceRelError > 1e-6) parts.push(`The water balance of this run is off by ${massBalanceRelError.toExponential(1)} of what moved: do not rely on it.`);
+  if (massBalanceRelError > 1e-6)
+    parts.push(
+      `The water balance of this run is off by ${massBalanceRelError.toExponential(1)} of what moved: do not rely on it.`,
+    );
   return parts.join(" ");
 }
 
 const QUERY = "(prefers-reduced-motion: reduce)";
 
 function useLessMotion(): boolean {
-  return useSyncExternalStore((changed) => {
-    const media = matchMedia(QUERY);
-    media.addEventListener("change", changed);
-    return () => media.removeEventListener("change", changed);
-  }, () => matchMedia(QUERY).matches, () => false);
+  return useSyncExternalStore(
+    (changed) => {
+      const media = matchMedia(QUERY);
+      media.addEventListener("change", changed);
+      return () => media.removeEventListener("change", changed);
+    },
+    () => matchMedia(QUERY).matches,
+    () => false,
+  );
 }

@@ -6,8 +6,19 @@ import { SaveQueue, type Change, type Kept, type QueueStatus } from "./save-queu
 import { documentOf } from "./setup-store";
 
 const POT = potWith({ kind: "drained", outletCm: 0 });
-const change = (name: string): Change => ({ id: `change-${name}`, label: `Named ${name}`, document: documentOf(rename(POT, name)) });
-const state = (version: number): SetupState => ({ setupId: "pot", version, setup: POT, undoLabel: null, redoLabel: null, setAside: [] });
+const change = (name: string): Change => ({
+  id: `change-${name}`,
+  label: `Named ${name}`,
+  document: documentOf(rename(POT, name)),
+});
+const state = (version: number): SetupState => ({
+  setupId: "pot",
+  version,
+  setup: POT,
+  undoLabel: null,
+  redoLabel: null,
+  setAside: [],
+});
 
 /** A server whose answers are given one by one; `sent` is what it got. */
 function rig() {
@@ -15,17 +26,43 @@ function rig() {
   const kept: (Kept | undefined)[] = [];
   const statuses: QueueStatus["kind"][] = [];
   const states: string[] = [];
-  let answer: (input: SaveInput) => WriteOutcome = (input) => ({ status: "saved", state: state(input.baseVersion + input.changes.length) });
-  const queue = new SaveQueue("pot", 1, {
-    save: async (input) => { sent.push(input); return answer(input); },
-    step: async ({ baseVersion }) => ({ status: "saved", state: state(baseVersion + 1) }),
-  }, { keep: (now) => kept.push(now) }, ({ kind }) => statuses.push(kind), (_, cause, caughtUp) => states.push(`${cause}${caughtUp ? "" : " more"}`));
-  return { queue, sent, kept, statuses, states, answerWith: (next: typeof answer) => { answer = next; } };
+  let answer: (input: SaveInput) => WriteOutcome = (input) => ({
+    status: "saved",
+    state: state(input.baseVersion + input.changes.length),
+  });
+  const queue = new SaveQueue(
+    "pot",
+    1,
+    {
+      save: async (input) => {
+        sent.push(input);
+        return answer(input);
+      },
+      step: async ({ baseVersion }) => ({ status: "saved", state: state(baseVersion + 1) }),
+    },
+    { keep: (now) => kept.push(now) },
+    ({ kind }) => statuses.push(kind),
+    (_, cause, caughtUp) => states.push(`${cause}${caughtUp ? "" : " more"}`),
+  );
+  return {
+    queue,
+    sent,
+    kept,
+    statuses,
+    states,
+    answerWith: (next: typeof answer) => {
+      answer = next;
+    },
+  };
 }
 const settle = () => vi.advanceTimersByTimeAsync(0);
 
-beforeEach(() => { vi.useFakeTimers(); });
-afterEach(() => { vi.useRealTimers(); });
+beforeEach(() => {
+  vi.useFakeTimers();
+});
+afterEach(() => {
+  vi.useRealTimers();
+});
 
 describe("the save queue", () => {
   it("keeps a change in the browser before it is sent, and forgets it when it is acknowledged", async () => {
@@ -42,12 +79,17 @@ describe("the save queue", () => {
     const { queue, sent } = rig();
     for (const name of ["a", "b", "c"]) queue.push(change(name));
     await settle();
-    expect(sent.map(({ baseVersion, changes }) => [baseVersion, changes.length])).toEqual([[1, 1], [2, 2]]);
+    expect(sent.map(({ baseVersion, changes }) => [baseVersion, changes.length])).toEqual([
+      [1, 1],
+      [2, 2],
+    ]);
   });
 
   it("tries an unreachable server again until it answers, losing nothing", async () => {
     const { queue, sent, kept, statuses, answerWith } = rig();
-    answerWith(() => { throw new TypeError("fetch failed"); });
+    answerWith(() => {
+      throw new TypeError("fetch failed");
+    });
     queue.push(change("a"));
     await settle();
     queue.push(change("b"));

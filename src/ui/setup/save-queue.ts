@@ -24,7 +24,9 @@ export type QueueStatus =
   | { readonly kind: "unreachable"; readonly unsaved: number }
   | { readonly kind: "refused"; readonly problems: readonly Problem[] };
 
-type Operation = { readonly kind: "change"; readonly change: Change } | { readonly kind: "step"; readonly direction: StepInput["direction"] };
+type Operation =
+  | { readonly kind: "change"; readonly change: Change }
+  | { readonly kind: "step"; readonly direction: StepInput["direction"] };
 
 /** Waits before trying an unreachable server again; the last repeats. [ms] */
 const RETRY_MS = [500, 1000, 2000, 4000];
@@ -106,9 +108,10 @@ export class SaveQueue {
     const run = this.leadingRun();
     let outcome: WriteOutcome;
     try {
-      outcome = run.changes.length > 0
-        ? await this.actions.save({ setupId: this.setupId, baseVersion: this.version, changes: [...run.changes] })
-        : await this.actions.step({ setupId: this.setupId, baseVersion: this.version, direction: run.direction! });
+      outcome =
+        run.changes.length > 0
+          ? await this.actions.save({ setupId: this.setupId, baseVersion: this.version, changes: [...run.changes] })
+          : await this.actions.step({ setupId: this.setupId, baseVersion: this.version, direction: run.direction! });
     } catch {
       this.sending = false;
       this.failures++;
@@ -164,9 +167,13 @@ export class SaveQueue {
         return;
       case "missing":
         this.stopped = true;
-        this.onStatus({ kind: "refused", problems: [{ path: "", code: "missing", message: "This setup is no longer in the database." }] });
+        this.onStatus({
+          kind: "refused",
+          problems: [{ path: "", code: "missing", message: "This setup is no longer in the database." }],
+        });
         return;
-      default: outcome satisfies never;
+      default:
+        outcome satisfies never;
     }
   }
 
@@ -181,7 +188,9 @@ export function latestOf(kept: Kept): Setup {
   const { document } = kept.changes.at(-1)!;
   // a change kept by an earlier Marlstone may lack what documents have since
   return {
-    ...document, history: document.history ?? USUAL_HISTORY, demandMmPerDay: document.demandMmPerDay ?? USUAL_DEMAND_MM_PER_DAY,
+    ...document,
+    history: document.history ?? USUAL_HISTORY,
+    demandMmPerDay: document.demandMmPerDay ?? USUAL_DEMAND_MM_PER_DAY,
     layers: document.layers.map((layer) => ({ ...layer, areaShare: layer.areaShare ?? 1 })),
   };
 }

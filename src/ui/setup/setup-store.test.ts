@@ -71,13 +71,20 @@ describe("the page's store", () => {
     store.offer("Removed", withoutLayer(POT, MIX_ID), "metric");
     expect(store.getState().selectedId).toBe("pea-gravel-6-10-5");
     store.offer("Removed", potWith(POT.water, []), "metric");
-    expect(store.getState()).toMatchObject({ selectedId: undefined, lastView: undefined, view: { ok: false, problems: [{ code: "no-layers" }] } });
+    expect(store.getState()).toMatchObject({
+      selectedId: undefined,
+      lastView: undefined,
+      view: { ok: false, problems: [{ code: "no-layers" }] },
+    });
   });
 
   it("shows a drained vessel at rest until its state a day after a soaking is there, and only if it is still the one on show", () => {
     const drained = potWith({ kind: "drained", outletCm: 0 });
     const { store } = storeOf(drained);
-    const when = (): string => { const { view } = store.getState(); return view.ok ? view.value.when : "none"; };
+    const when = (): string => {
+      const { view } = store.getState();
+      return view.ok ? view.value.when : "none";
+    };
     expect([when(), store.getState().draining]).toEqual(["rest", true]);
     const found = drainedAfterSoaking(drained, medium);
     if (!found.ok) throw new Error(found.problems[0]!.message);
@@ -117,7 +124,10 @@ describe("the page's store", () => {
     expect(store.getState().held).toMatchObject({ setup: POT, change: { kind: "without" } });
     const bare = storeOf(potWith(POT.water, [layer("pea-gravel-6-10", 8)]));
     bare.store.compareDrainage(() => "new", "metric");
-    expect(bare.store.getState()).toMatchObject({ held: undefined, notice: expect.stringContaining("no drainage layer") as string });
+    expect(bare.store.getState()).toMatchObject({
+      held: undefined,
+      notice: expect.stringContaining("no drainage layer") as string,
+    });
   });
 
   it("plays a run of the setup it was asked for, and forgets it when the setup changes", () => {
@@ -135,7 +145,10 @@ describe("the page's store", () => {
     store.preview(thick(POT, 9));
     expect(store.getState().run).toBeUndefined();
     store.askRun(2);
-    store.showRun(store.getState().setup, { ok: false, problems: [{ path: "run", code: "stopped", message: "too hard" }] });
+    store.showRun(store.getState().setup, {
+      ok: false,
+      problems: [{ path: "run", code: "stopped", message: "too hard" }],
+    });
     expect(store.getState().run).toMatchObject({ kind: "failed", message: "too hard" });
   });
 

@@ -15,7 +15,10 @@ import type { QueueStatus } from "./save-queue";
 
 /** A settled setup and all that is read off it. */
 export type View = {
-  readonly setup: Setup; readonly settled: Settled; readonly readings: Readings; readonly dose: DoseReading | undefined;
+  readonly setup: Setup;
+  readonly settled: Settled;
+  readonly readings: Readings;
+  readonly dose: DoseReading | undefined;
   /** "day": a drained stack a day after a soaking; "rest": as it settles in the end; "run": a moment of a run. */
   readonly when: When;
 };
@@ -39,7 +42,15 @@ export type ShownSupply = { readonly setup: Setup; readonly result: Result<Suppl
 export type RunShown =
   | { readonly kind: "computing"; readonly setup: Setup; readonly dryDays: number }
   | { readonly kind: "failed"; readonly setup: Setup; readonly dryDays: number; readonly message: string }
-  | { readonly kind: "ready"; readonly setup: Setup; readonly dryDays: number; readonly run: Run; readonly frame: number; readonly view: View; readonly playing: boolean };
+  | {
+      readonly kind: "ready";
+      readonly setup: Setup;
+      readonly dryDays: number;
+      readonly run: Run;
+      readonly frame: number;
+      readonly view: View;
+      readonly playing: boolean;
+    };
 
 /** What stands beside the section. */
 export type Beside = "profile" | "supply";
@@ -80,8 +91,11 @@ export function viewOf(setup: Setup, medium: MediumLookup): Result<View> {
   return {
     ok: true,
     value: {
-      setup, settled: settled.value, readings: readSettled(setup, settled.value, medium),
-      dose: setup.water.kind === "dosed" ? readDose(setup, settled.value) : undefined, when: "rest",
+      setup,
+      settled: settled.value,
+      readings: readSettled(setup, settled.value, medium),
+      dose: setup.water.kind === "dosed" ? readDose(setup, settled.value) : undefined,
+      when: "rest",
     },
   };
 }
@@ -93,20 +107,39 @@ function dayView({ setup, settled }: View, equilibrium: ColumnState, medium: Med
 }
 
 /** The page's state and the ways to change it. `onChange` gets every committed change, to be saved. */
-export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChange: ChangeSink, media: readonly Medium[] = []) {
+export function makeSetupStore(
+  initial: SetupState,
+  medium: MediumLookup,
+  onChange: ChangeSink,
+  media: readonly Medium[] = [],
+) {
   const first = viewOf(initial.setup, medium);
   const store = createStore<SetupPageState>(() => ({
-    setup: initial.setup, committed: initial.setup, view: first, lastView: first.ok ? first.value : undefined,
-    when: "day", draining: first.ok && initial.setup.water.kind === "drained",
-    held: undefined, beside: "profile", supply: undefined, run: undefined,
+    setup: initial.setup,
+    committed: initial.setup,
+    view: first,
+    lastView: first.ok ? first.value : undefined,
+    when: "day",
+    draining: first.ok && initial.setup.water.kind === "drained",
+    held: undefined,
+    beside: "profile",
+    supply: undefined,
+    run: undefined,
     selectedId: initial.setup.layers.at(-1)?.id,
-    undoLabel: initial.undoLabel, redoLabel: initial.redoLabel, setAside: initial.setAside, saving: { kind: "saved" }, notice: undefined,
+    undoLabel: initial.undoLabel,
+    redoLabel: initial.redoLabel,
+    setAside: initial.setAside,
+    saving: { kind: "saved" },
+    notice: undefined,
   }));
 
   const show = (setup: Setup): void => {
     const view = viewOf(setup, medium);
     store.setState((now) => ({
-      setup, view, run: now.run?.setup === setup ? now.run : undefined, draining: view.ok && setup.water.kind === "drained" && now.when === "day",
+      setup,
+      view,
+      run: now.run?.setup === setup ? now.run : undefined,
+      draining: view.ok && setup.water.kind === "drained" && now.when === "day",
       lastView: view.ok ? view.value : setup.layers.length === 0 ? undefined : now.lastView,
       selectedId: setup.layers.some(({ id }) => id === now.selectedId) ? now.selectedId : setup.layers.at(-1)?.id,
     }));
@@ -120,7 +153,8 @@ export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChan
     media,
     /** Draws a change without keeping it: a frame of a drag. What would bring in a problem is not drawn. */
     preview(setup: Setup): void {
-      if (newProblems(checkWhole(store.getState().committed, medium), checkWhole(setup, medium)).length === 0) show(setup);
+      if (newProblems(checkWhole(store.getState().committed, medium), checkWhole(setup, medium)).length === 0)
+        show(setup);
     },
     /** Ends a drag: keeps what is drawn, as one step. */
     commitPreview(label: string): void {
@@ -169,7 +203,15 @@ export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChan
       const { setup, view } = store.getState();
       const rest = viewOf(setup, medium);
       if (!rest.ok) return;
-      store.setState({ run: undefined, held: { setup, rest: rest.value, day: view.ok && view.value.setup === setup && view.value.when === "day" ? view.value : undefined, change } });
+      store.setState({
+        run: undefined,
+        held: {
+          setup,
+          rest: rest.value,
+          day: view.ok && view.value.setup === setup && view.value.when === "day" ? view.value : undefined,
+          change,
+        },
+      });
     },
     letGo: (): void => store.setState({ held: undefined }),
     /** Takes the worker's answer for the state held. */
@@ -180,9 +222,14 @@ export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChan
     /** Holds the present state and takes its drainage layer out, or puts one in. */
     compareDrainage(newId: () => string, system: UnitSystem): void {
       const change = withOrWithoutDrainage(store.getState().committed, medium, newId());
-      if (!change) return this.say("There is no drainage layer to take out, and no room under the lowest layer to put one in.");
+      if (!change)
+        return this.say("There is no drainage layer to take out, and no room under the lowest layer to put one in.");
       this.hold(change);
-      const problems = this.offer(change.kind === "without" ? "Without the drainage layer" : "With a drainage layer", change.setup, system);
+      const problems = this.offer(
+        change.kind === "without" ? "Without the drainage layer" : "With a drainage layer",
+        change.setup,
+        system,
+      );
       if (problems.length === 0) return;
       this.letGo();
       this.say(problems[0]!.message);
@@ -198,8 +245,15 @@ export function makeSetupStore(initial: SetupState, medium: MediumLookup, onChan
       if (asked?.kind !== "computing" || asked.setup !== setup) return;
       const view = result.ok && frameView(setup, result.value, 0, medium);
       store.setState({
-        run: result.ok && view ? { kind: "ready", setup, dryDays: asked.dryDays, run: result.value, frame: 0, view, playing: false }
-          : { kind: "failed", setup, dryDays: asked.dryDays, message: result.ok ? "This run cannot be shown." : result.problems[0]!.message },
+        run:
+          result.ok && view
+            ? { kind: "ready", setup, dryDays: asked.dryDays, run: result.value, frame: 0, view, playing: false }
+            : {
+                kind: "failed",
+                setup,
+                dryDays: asked.dryDays,
+                message: result.ok ? "This run cannot be shown." : result.problems[0]!.message,
+              },
       });
     },
     seek(frame: number): void {
@@ -229,9 +283,11 @@ function frameView(setup: Setup, { frames }: Run, frame: number, medium: MediumL
 }
 
 /** What is on show: a moment of a run while one is played, else the setup's view. */
-export const shownView = ({ run, view }: SetupPageState): View | undefined => (run?.kind === "ready" ? run.view : view.ok ? view.value : undefined);
+export const shownView = ({ run, view }: SetupPageState): View | undefined =>
+  run?.kind === "ready" ? run.view : view.ok ? view.value : undefined;
 
 /** The state held, at the moment the present one is shown at. */
-export const heldView = ({ held, when }: SetupPageState): View | undefined => held && (when === "day" ? held.day ?? held.rest : held.rest);
+export const heldView = ({ held, when }: SetupPageState): View | undefined =>
+  held && (when === "day" ? (held.day ?? held.rest) : held.rest);
 
-export const documentOf = (setup: Setup) => ({ kind: SETUP_KIND, version: SETUP_VERSION, ...setup } as const);
+export const documentOf = (setup: Setup) => ({ kind: SETUP_KIND, version: SETUP_VERSION, ...setup }) as const;

@@ -18,20 +18,40 @@ export function SupplyPanel({ store }: { store: SetupStore }) {
   const sayings = useMemo(() => {
     if (!supply?.result.ok) return [];
     const { setup } = supply;
-    return supplySayings(setup, supply.result.value, system, (i) => setup.layers[i]!.name || (store.medium(setup.layers[i]!.mediumId)?.name.toLowerCase() ?? "layer"));
+    return supplySayings(
+      setup,
+      supply.result.value,
+      system,
+      (i) => setup.layers[i]!.name || (store.medium(setup.layers[i]!.mediumId)?.name.toLowerCase() ?? "layer"),
+    );
   }, [supply, system, store]);
   if (!asked) return null;
   return (
-    <section aria-label="Supply" className="mt-2 border-t border-rule-strong pt-2 first:mt-0 first:border-t-0 first:pt-0">
-      <h2 className="text-base">Supply against demand {stale && <span className="font-sans text-sm font-normal text-soft">following</span>}</h2>
+    <section
+      aria-label="Supply"
+      className="mt-2 border-t border-rule-strong pt-2 first:mt-0 first:border-t-0 first:pt-0"
+    >
+      <h2 className="text-base">
+        Supply against demand {stale && <span className="font-sans text-sm font-normal text-soft">following</span>}
+      </h2>
       <DemandField store={store} />
-      {!supply && <p role="status" className="text-sm text-soft">Working it out …</p>}
+      {!supply && (
+        <p role="status" className="text-sm text-soft">
+          Working it out …
+        </p>
+      )}
       {supply && !supply.result.ok && <p className="text-[0.95rem]">{supply.result.problems[0]!.message}</p>}
       <div className={stale ? "opacity-60" : ""}>
         {sayings.map(({ heading, text, tone, why }) => (
           <div key={heading} className="border-t border-rule py-1.5 first:border-t-0">
-            <h3 className={`small-caps flex items-baseline justify-between gap-2 ${tone === "trouble" ? "text-trouble!" : ""}`}>
-              <span>{heading}{tone === "trouble" && <span className="sr-only"> (trouble)</span>}</span><WhyButton heading={heading} why={why} />
+            <h3
+              className={`small-caps flex items-baseline justify-between gap-2 ${tone === "trouble" ? "text-trouble!" : ""}`}
+            >
+              <span>
+                {heading}
+                {tone === "trouble" && <span className="sr-only"> (trouble)</span>}
+              </span>
+              <WhyButton heading={heading} why={why} />
             </h3>
             <p className={`leading-snug ${tone === "trouble" ? "text-trouble" : ""}`}>{text}</p>
           </div>
@@ -46,19 +66,41 @@ export function DemandField({ store }: { store: SetupStore }) {
   const system = useUnits();
   const demand = useStore(store, (state) => state.setup.demandMmPerDay);
   const closed = useStore(store, (state) => state.setup.water.kind === "dosed");
-  const offer = (label: string, mmPerDay: number) => store.offer(label, withDemand(store.getState().committed, mmPerDay), system);
+  const offer = (label: string, mmPerDay: number) =>
+    store.offer(label, withDemand(store.getState().committed, mmPerDay), system);
   return (
     <div className="flex flex-wrap items-end gap-x-3 gap-y-1 pb-1">
-      <QuantityField label="A day takes" quantity="depth" value={demand} onOffer={(mm) => offer("What a day takes", mm)}
-        {...(closed ? { describe: "Over the area of the vessel. A lidded one loses only what leaves by its opening: some hundredths to tenths of a mm." } : {})} />
-      {!closed && <span className="no-print flex gap-1" role="group" aria-label="Days to pick from">
-        {DEMAND_PICKS.map(({ name, mmPerDay, about }) => (
-          <button key={name} type="button" className={`press ${demand === mmPerDay ? "press-main" : ""}`} aria-pressed={demand === mmPerDay} title={about} onClick={() => {
-            const problems = offer(`A day that takes: ${name}`, mmPerDay);
-            store.say(problems[0]?.message);
-          }}>{name}</button>
-        ))}
-      </span>}
+      <QuantityField
+        label="A day takes"
+        quantity="depth"
+        value={demand}
+        onOffer={(mm) => offer("What a day takes", mm)}
+        {...(closed
+          ? {
+              describe:
+                "Over the area of the vessel. A lidded one loses only what leaves by its opening: some hundredths to tenths of a mm.",
+            }
+          : {})}
+      />
+      {!closed && (
+        <span className="no-print flex gap-1" role="group" aria-label="Days to pick from">
+          {DEMAND_PICKS.map(({ name, mmPerDay, about }) => (
+            <button
+              key={name}
+              type="button"
+              className={`press ${demand === mmPerDay ? "press-main" : ""}`}
+              aria-pressed={demand === mmPerDay}
+              title={about}
+              onClick={() => {
+                const problems = offer(`A day that takes: ${name}`, mmPerDay);
+                store.say(problems[0]?.message);
+              }}
+            >
+              {name}
+            </button>
+          ))}
+        </span>
+      )}
     </div>
   );
 }

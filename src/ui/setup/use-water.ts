@@ -11,7 +11,9 @@ export function useWater(store: SetupStore): void {
       store.showDrained(setup, reply.ok ? reply.value : undefined);
       if (!reply.ok) store.say(reply.problems[0]?.message);
     });
-    const heldDrain = new WaterClient("drain", store.medium, ({ setup }, reply) => { if (reply.ok) store.showHeldDrained(setup, reply.value); });
+    const heldDrain = new WaterClient("drain", store.medium, ({ setup }, reply) => {
+      if (reply.ok) store.showHeldDrained(setup, reply.value);
+    });
     const supply = new WaterClient("supply", store.medium, ({ setup }, reply) => store.showSupply(setup, reply));
     const run = new WaterClient("run", store.medium, ({ setup }, reply) => store.showRun(setup, reply));
     let runs: object | undefined;
@@ -19,9 +21,11 @@ export function useWater(store: SetupStore): void {
       const state = store.getState();
       const { setup, committed, view } = state;
       if (state.draining) drain.ask({ setup });
-      if (state.held && !state.held.day && state.held.setup.water.kind === "drained" && state.when === "day") heldDrain.ask({ setup: state.held.setup });
+      if (state.held && !state.held.day && state.held.setup.water.kind === "drained" && state.when === "day")
+        heldDrain.ask({ setup: state.held.setup });
       // in the middle of a drag the frames come first
-      if (view.ok && setup === committed && reservoirTopCm(setup) !== undefined && state.supply?.setup !== setup) supply.ask({ setup });
+      if (view.ok && setup === committed && reservoirTopCm(setup) !== undefined && state.supply?.setup !== setup)
+        supply.ask({ setup });
       if (state.run === runs) return;
       // a run nobody waits for any more is not computed to its end
       if (state.run?.kind === "computing") {

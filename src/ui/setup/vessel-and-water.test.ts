@@ -19,14 +19,27 @@ describe("changing what a setup is", () => {
   });
 
   it("carries a stack over to any way of holding water without bringing in a problem", () => {
-    fc.assert(fc.property(fc.constantFrom(...KINDS), fc.double({ min: 0, max: 25, noNaN: true }), fc.constantFrom(...KINDS), fc.constantFrom(...KINDS), (from, height, to, then) => {
-      const water: WaterHolding = from === "free-water" ? { kind: from, levelCm: height, overflowCm: null } : from === "drained" ? { kind: from, outletCm: height } : { kind: from, storedCm3: 2500 + 60 * height };
-      const pot = potWith(water);
-      const first = { ...pot, water: reheld(pot, to, medium) };
-      const second = { ...first, water: reheld(first, then, medium) };
-      expect(checkWhole(first, medium)).toEqual([]);
-      expect(checkWhole(second, medium)).toEqual([]);
-    }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...KINDS),
+        fc.double({ min: 0, max: 25, noNaN: true }),
+        fc.constantFrom(...KINDS),
+        fc.constantFrom(...KINDS),
+        (from, height, to, then) => {
+          const water: WaterHolding =
+            from === "free-water"
+              ? { kind: from, levelCm: height, overflowCm: null }
+              : from === "drained"
+                ? { kind: from, outletCm: height }
+                : { kind: from, storedCm3: 2500 + 60 * height };
+          const pot = potWith(water);
+          const first = { ...pot, water: reheld(pot, to, medium) };
+          const second = { ...first, water: reheld(first, then, medium) };
+          expect(checkWhole(first, medium)).toEqual([]);
+          expect(checkWhole(second, medium)).toEqual([]);
+        },
+      ),
+    );
   });
 
   it("keeps a level where it was when only the words for it change", () => {

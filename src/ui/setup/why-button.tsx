@@ -9,16 +9,36 @@ export function WhyButton({ heading, why }: { heading: string; why: Why }) {
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
-        <button type="button" className="no-print font-sans text-sm font-normal text-soft underline decoration-dotted hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11" aria-label={`Why: ${heading}`}>why</button>
+        <button
+          type="button"
+          className="no-print font-sans text-sm font-normal text-soft underline decoration-dotted hover:text-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+          aria-label={`Why: ${heading}`}
+        >
+          why
+        </button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" collisionPadding={12} className="z-50 max-h-[70dvh] w-[min(26rem,92vw)] overflow-auto border border-rule-strong bg-sheet p-4 text-[0.95rem] leading-snug shadow-lg" aria-label={`Why: ${heading}`}>
+        <Popover.Content
+          align="end"
+          collisionPadding={12}
+          className="z-50 max-h-[70dvh] w-[min(26rem,92vw)] overflow-auto border border-rule-strong bg-sheet p-4 text-[0.95rem] leading-snug shadow-lg"
+          aria-label={`Why: ${heading}`}
+        >
           <p>{why.formula}</p>
           <dl className="my-2 grid grid-cols-[auto_1fr] gap-x-3 border-y border-rule py-1.5 text-sm">
-            {why.inputs.map(([name, value], i) => <div key={`${name}${i}`} className="contents"><dt className="text-soft">{name}</dt><dd>{value}</dd></div>)}
+            {why.inputs.map(([name, value], i) => (
+              <div key={`${name}${i}`} className="contents">
+                <dt className="text-soft">{name}</dt>
+                <dd>{value}</dd>
+              </div>
+            ))}
           </dl>
-          <p className="text-sm"><b>Source.</b> {why.source}</p>
-          <p className="mt-1 text-sm"><b>How sure.</b> {why.uncertainty}</p>
+          <p className="text-sm">
+            <b>Source.</b> {why.source}
+          </p>
+          <p className="mt-1 text-sm">
+            <b>How sure.</b> {why.uncertainty}
+          </p>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

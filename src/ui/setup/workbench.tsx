@@ -25,7 +25,15 @@ import { useWater } from "./use-water";
 import { VesselPanel, WaterPanel } from "./vessel-and-water";
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
-export function Workbench({ initial, media, actions }: { initial: SetupState; media: readonly Medium[]; actions: SetupActions }) {
+export function Workbench({
+  initial,
+  media,
+  actions,
+}: {
+  initial: SetupState;
+  media: readonly Medium[];
+  actions: SetupActions;
+}) {
   const system = useUnits();
   const router = useRouter();
   const { store, queue } = useSavedStore(initial, media, actions);
@@ -37,9 +45,12 @@ export function Workbench({ initial, media, actions }: { initial: SetupState; me
   useWater(store);
 
   const choose = async (choice: "use" | "copy" | "drop"): Promise<void> => {
-    const outcome = await actions.settleSetAside({ setupId: initial.setupId, revisionId: setAside!.revisionId, choice }).catch(() => undefined);
+    const outcome = await actions
+      .settleSetAside({ setupId: initial.setupId, revisionId: setAside!.revisionId, choice })
+      .catch(() => undefined);
     if (!outcome) return store.say("Marlstone does not answer. Both versions are still kept; try again in a moment.");
-    if (outcome.status !== "saved") return store.say("This version could not be taken up; reload the page to see what is stored.");
+    if (outcome.status !== "saved")
+      return store.say("This version could not be taken up; reload the page to see what is stored.");
     store.adopt(outcome.state);
     queue.follow(outcome.state.version);
     if (outcome.copyId) router.push(`/setups/${outcome.copyId}`);
@@ -48,15 +59,28 @@ export function Workbench({ initial, media, actions }: { initial: SetupState; me
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh print:block print:h-auto">
       <SiteHeader>
-        <h1 className="min-w-0 text-lg"><NameField label="Name of the setup" value={name} className="w-[min(24rem,70vw)] font-serif font-semibold" onOffer={(text) => store.offer(`Named ${text}`, rename(store.getState().committed, text), system)} /></h1>
+        <h1 className="min-w-0 text-lg">
+          <NameField
+            label="Name of the setup"
+            value={name}
+            className="w-[min(24rem,70vw)] font-serif font-semibold"
+            onOffer={(text) => store.offer(`Named ${text}`, rename(store.getState().committed, text), system)}
+          />
+        </h1>
         <HistoryButtons store={store} queue={queue} />
         <SavingState store={store} />
         <RefusedButtons store={store} queue={queue} actions={actions} setupId={initial.setupId} />
       </SiteHeader>
       {setAside && <SetAsideBar store={store} mine={setAside} onChoose={(choice) => void choose(choice)} />}
       {notice && (
-        <p role="status" className="no-print flex items-center justify-between gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-[0.95rem]">
-          {notice}<button type="button" className="press" onClick={() => store.say(undefined)}>Understood</button>
+        <p
+          role="status"
+          className="no-print flex items-center justify-between gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-[0.95rem]"
+        >
+          {notice}
+          <button type="button" className="press" onClick={() => store.say(undefined)}>
+            Understood
+          </button>
         </p>
       )}
       <h2 className="hidden px-4 pt-2 text-2xl print:block">{name}</h2>
@@ -68,17 +92,25 @@ export function Workbench({ initial, media, actions }: { initial: SetupState; me
         </div>
         <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:min-h-0 print:block print:h-[13.5cm]">
           <BoardTools store={store} newId={newId} />
-          <div className="h-[24rem] lg:h-auto lg:min-h-0 lg:grow print:h-[13cm]"><Board store={store} /></div>
+          <div className="h-[24rem] lg:h-auto lg:min-h-0 lg:grow print:h-[13cm]">
+            <Board store={store} />
+          </div>
           <RunBar store={store} />
         </div>
-        <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4 print:overflow-visible print:border-l-0 print:pl-0"><ReadingsPanel store={store} /></div>
+        <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4 print:overflow-visible print:border-l-0 print:pl-0">
+          <ReadingsPanel store={store} />
+        </div>
       </main>
     </div>
   );
 }
 
 /** The page's store and the queue that saves it, for as long as the page is open. */
-function useSavedStore(initial: SetupState, media: readonly Medium[], actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
+function useSavedStore(
+  initial: SetupState,
+  media: readonly Medium[],
+  actions: SetupActions,
+): { store: SetupStore; queue: SaveQueue } {
   const [made] = useState(() => makeSaved(initial, media, actions));
   const { store, queue } = made;
   const { setupId } = initial;
@@ -91,17 +123,23 @@ function useSavedStore(initial: SetupState, media: readonly Medium[], actions: S
       const { setup, committed } = store.getState();
       if (queue.unsaved.length > 0 || setup !== committed) return void queue.flush();
       const state = await actions.reload({ setupId }).catch(() => undefined);
-      if (!state || queue.unsaved.length > 0 || store.getState().setup !== committed || !queue.follow(state.version)) return;
+      if (!state || queue.unsaved.length > 0 || store.getState().setup !== committed || !queue.follow(state.version))
+        return;
       store.adopt(state);
     };
     channel.onmessage = () => void follow();
     const announce = (): void => channel.postMessage("changed");
     queue.tell(announce);
-    const onVisible = (): void => { if (document.visibilityState === "visible") void follow(); };
+    const onVisible = (): void => {
+      if (document.visibilityState === "visible") void follow();
+    };
     document.addEventListener("visibilitychange", onVisible);
     addEventListener("online", onVisible);
     void takeLeftOvers(setupId).then(([last, ...others]) => {
-      for (const kept of others) void actions.save({ setupId, baseVersion: kept.baseVersion, changes: [...kept.changes] }).catch(() => undefined);
+      for (const kept of others)
+        void actions
+          .save({ setupId, baseVersion: kept.baseVersion, changes: [...kept.changes] })
+          .catch(() => undefined);
       if (!last) return;
       store.adopt({ ...initial, setup: latestOf(last) });
       store.say("Changes that were not saved last time are taken up again.");
@@ -119,16 +157,29 @@ function useSavedStore(initial: SetupState, media: readonly Medium[], actions: S
   return made;
 }
 
-function makeSaved(initial: SetupState, media: readonly Medium[], actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
-  const store = makeSetupStore(initial, lookupIn(media), (label, setup) => queue.push({ id: nanoid(16), label, document: documentOf(setup) }), media);
-  const queue: SaveQueue = new SaveQueue(initial.setupId, initial.version, actions,
+function makeSaved(
+  initial: SetupState,
+  media: readonly Medium[],
+  actions: SetupActions,
+): { store: SetupStore; queue: SaveQueue } {
+  const store = makeSetupStore(
+    initial,
+    lookupIn(media),
+    (label, setup) => queue.push({ id: nanoid(16), label, document: documentOf(setup) }),
+    media,
+  );
+  const queue: SaveQueue = new SaveQueue(
+    initial.setupId,
+    initial.version,
+    actions,
     typeof window === "undefined" ? { keep: () => undefined } : keeperFor(initial.setupId),
     store.setSaving,
     (state, cause, caughtUp) => {
       // after a save the drawing is the newer one; after an undo it is the server's, unless more has been changed since
       if (cause === "stale" || (cause === "step" && caughtUp)) store.adopt(state);
       else store.adoptHistory(state);
-    });
+    },
+  );
   return { store, queue };
 }
 
@@ -137,23 +188,58 @@ function HistoryButtons({ store, queue }: { store: SetupStore; queue: SaveQueue 
   const redoLabel = useStore(store, (state) => state.redoLabel);
   return (
     <span className="flex gap-1">
-      <button type="button" className="press" disabled={!undoLabel} aria-label={undoLabel ? `Undo: ${undoLabel}` : "Undo"} title={undoLabel ? `Undo: ${undoLabel}` : undefined} onClick={() => queue.step("undo")}><Undo2 size={16} aria-hidden /></button>
-      <button type="button" className="press" disabled={!redoLabel} aria-label={redoLabel ? `Redo: ${redoLabel}` : "Redo"} title={redoLabel ? `Redo: ${redoLabel}` : undefined} onClick={() => queue.step("redo")}><Redo2 size={16} aria-hidden /></button>
+      <button
+        type="button"
+        className="press"
+        disabled={!undoLabel}
+        aria-label={undoLabel ? `Undo: ${undoLabel}` : "Undo"}
+        title={undoLabel ? `Undo: ${undoLabel}` : undefined}
+        onClick={() => queue.step("undo")}
+      >
+        <Undo2 size={16} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="press"
+        disabled={!redoLabel}
+        aria-label={redoLabel ? `Redo: ${redoLabel}` : "Redo"}
+        title={redoLabel ? `Redo: ${redoLabel}` : undefined}
+        onClick={() => queue.step("redo")}
+      >
+        <Redo2 size={16} aria-hidden />
+      </button>
     </span>
   );
 }
 
 /** After a refused write: the way back to what is stored. The refused changes stay in this browser until the grower says so. */
-function RefusedButtons({ store, queue, actions, setupId }: { store: SetupStore; queue: SaveQueue; actions: SetupActions; setupId: string }) {
+function RefusedButtons({
+  store,
+  queue,
+  actions,
+  setupId,
+}: {
+  store: SetupStore;
+  queue: SaveQueue;
+  actions: SetupActions;
+  setupId: string;
+}) {
   const refused = useStore(store, (state) => state.saving.kind === "refused");
   if (!refused) return null;
   const goBack = async (): Promise<void> => {
     const state = await actions.reload({ setupId }).catch(() => undefined);
-    if (!state) return store.say("Marlstone does not answer, or the stored version cannot be read. Your changes stay in this browser.");
+    if (!state)
+      return store.say(
+        "Marlstone does not answer, or the stored version cannot be read. Your changes stay in this browser.",
+      );
     store.adopt(state);
     queue.giveUp(state.version);
   };
-  return <button type="button" className="press" onClick={() => void goBack()}>Go back to what is stored</button>;
+  return (
+    <button type="button" className="press" onClick={() => void goBack()}>
+      Go back to what is stored
+    </button>
+  );
 }
 
 function useKeys(store: SetupStore, queue: SaveQueue, newId: () => string): void {

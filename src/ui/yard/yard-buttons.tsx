@@ -10,16 +10,37 @@ export type YardActions = {
 
 type Props = { readonly setupId: string; readonly name: string; readonly actions: YardActions };
 
-const BUTTON = "text-sm text-soft underline decoration-dotted hover:text-ink disabled:opacity-50 pointer-coarse:min-h-11 pointer-coarse:px-2";
+const BUTTON =
+  "text-sm text-soft underline decoration-dotted hover:text-ink disabled:opacity-50 pointer-coarse:min-h-11 pointer-coarse:px-2";
 
 /** Copy, and off the shelf; what is put away can be taken back, so nothing asks first. */
 export function PutAwayButton({ setupId, name, actions }: Props) {
   const { run, pending, said } = useRun();
   return (
     <p className="mt-1 flex gap-3">
-      <button type="button" className={BUTTON} disabled={pending} aria-label={`Copy ${name}`} onClick={() => run(async () => (await actions.copy({ setupId })) !== undefined)}>copy</button>
-      <button type="button" className={BUTTON} disabled={pending} aria-label={`Put away ${name}`} onClick={() => run(() => actions.putAway({ setupId }))}>put away</button>
-      {said && <span className="said" role="alert">{said}</span>}
+      <button
+        type="button"
+        className={BUTTON}
+        disabled={pending}
+        aria-label={`Copy ${name}`}
+        onClick={() => run(async () => (await actions.copy({ setupId })) !== undefined)}
+      >
+        copy
+      </button>
+      <button
+        type="button"
+        className={BUTTON}
+        disabled={pending}
+        aria-label={`Put away ${name}`}
+        onClick={() => run(() => actions.putAway({ setupId }))}
+      >
+        put away
+      </button>
+      {said && (
+        <span className="said" role="alert">
+          {said}
+        </span>
+      )}
     </p>
   );
 }
@@ -28,8 +49,20 @@ export function TakeBackButton({ setupId, name, actions }: Props) {
   const { run, pending, said } = useRun();
   return (
     <p className="mt-1">
-      <button type="button" className={BUTTON} disabled={pending} aria-label={`Take back ${name}`} onClick={() => run(() => actions.takeBack({ setupId }))}>take back</button>
-      {said && <span className="said" role="alert">{said}</span>}
+      <button
+        type="button"
+        className={BUTTON}
+        disabled={pending}
+        aria-label={`Take back ${name}`}
+        onClick={() => run(() => actions.takeBack({ setupId }))}
+      >
+        take back
+      </button>
+      {said && (
+        <span className="said" role="alert">
+          {said}
+        </span>
+      )}
     </p>
   );
 }
@@ -38,11 +71,12 @@ function useRun(): { run: (action: () => Promise<boolean>) => void; pending: boo
   const router = useRouter();
   const [pending, start] = useTransition();
   const [said, setSaid] = useState<string | undefined>();
-  const run = (action: () => Promise<boolean>): void => start(async () => {
-    const done = await action().catch(() => false);
-    setSaid(done ? undefined : "That did not work; nothing was changed.");
-    if (done) router.refresh();
-  });
+  const run = (action: () => Promise<boolean>): void =>
+    start(async () => {
+      const done = await action().catch(() => false);
+      setSaid(done ? undefined : "That did not work; nothing was changed.");
+      if (done) router.refresh();
+    });
   return { run, pending, said };
 }
 
@@ -55,7 +89,9 @@ export function RefreshOnShow() {
   useEffect(() => {
     if (shownBefore) router.refresh();
     shownBefore = true;
-    const onShow = (event: PageTransitionEvent): void => { if (event.persisted) router.refresh(); };
+    const onShow = (event: PageTransitionEvent): void => {
+      if (event.persisted) router.refresh();
+    };
     addEventListener("pageshow", onShow);
     return () => removeEventListener("pageshow", onShow);
   }, [router]);

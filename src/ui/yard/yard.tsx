@@ -20,8 +20,26 @@ const TALLEST_PX = 250;
 const WIDEST_PX = 420;
 
 /** Every setup as a small section on one ground line, all to one scale, with its name and how it stands. */
-export function Yard({ items, media, page, pages, total, putAway, showsPutAway, units, actions }: {
-  items: readonly YardItem[]; media: readonly Medium[]; page: number; pages: number; total: number; putAway: number; showsPutAway: boolean; units: UnitSystem; actions: YardActions;
+export function Yard({
+  items,
+  media,
+  page,
+  pages,
+  total,
+  putAway,
+  showsPutAway,
+  units,
+  actions,
+}: {
+  items: readonly YardItem[];
+  media: readonly Medium[];
+  page: number;
+  pages: number;
+  total: number;
+  putAway: number;
+  showsPutAway: boolean;
+  units: UnitSystem;
+  actions: YardActions;
 }) {
   const medium = lookupIn(media);
   const vessels = items.flatMap(({ setup }) => (setup ? [setup.vessel] : []));
@@ -30,23 +48,59 @@ export function Yard({ items, media, page, pages, total, putAway, showsPutAway, 
   const pxPerCm = Math.min(MOST_PX_PER_CM, TALLEST_PX / tallestCm, WIDEST_PX / widestCm);
   return (
     <>
-      <SiteHeader><Link href="/new" className="press press-main no-underline">New setup</Link></SiteHeader>
+      <SiteHeader>
+        <Link href="/new" className="press press-main no-underline">
+          New setup
+        </Link>
+      </SiteHeader>
       <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-6">
         <h1 className="text-2xl">{showsPutAway ? "Put away" : "The yard"}</h1>
-        {total === 0 ? <EmptyYard showsPutAway={showsPutAway} /> : (
+        {total === 0 ? (
+          <EmptyYard showsPutAway={showsPutAway} />
+        ) : (
           <>
             <p className="text-soft">{total === 1 ? "One setup" : `${total} setups`}, cut open, all to one scale.</p>
-            <ul className="mt-8 flex flex-wrap gap-y-10" style={{ "--px-per-cm": `min(${pxPerCm.toFixed(3)}px, calc((100vw - 4rem) / ${widestCm}))` } as React.CSSProperties}>
-              {items.map((item) => <ShelfItem key={item.id} item={item} medium={medium} units={units} tallestCm={tallestCm} showsPutAway={showsPutAway} actions={actions} />)}
-              <li aria-hidden className="flex grow flex-col"><div className="border-b-[3px] border-ink" style={{ height: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }} /></li>
+            <ul
+              className="mt-8 flex flex-wrap gap-y-10"
+              style={
+                {
+                  "--px-per-cm": `min(${pxPerCm.toFixed(3)}px, calc((100vw - 4rem) / ${widestCm}))`,
+                } as React.CSSProperties
+              }
+            >
+              {items.map((item) => (
+                <ShelfItem
+                  key={item.id}
+                  item={item}
+                  medium={medium}
+                  units={units}
+                  tallestCm={tallestCm}
+                  showsPutAway={showsPutAway}
+                  actions={actions}
+                />
+              ))}
+              <li aria-hidden className="flex grow flex-col">
+                <div
+                  className="border-b-[3px] border-ink"
+                  style={{ height: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }}
+                />
+              </li>
             </ul>
           </>
         )}
         <nav className="mt-10 flex flex-wrap gap-4" aria-label="Pages of the yard">
           {page > 1 && <Link href={`/?page=${page - 1}${showsPutAway ? "&away" : ""}`}>Earlier</Link>}
-          {pages > 1 && <span className="text-soft">Shelf {page} of {pages}</span>}
+          {pages > 1 && (
+            <span className="text-soft">
+              Shelf {page} of {pages}
+            </span>
+          )}
           {page < pages && <Link href={`/?page=${page + 1}${showsPutAway ? "&away" : ""}`}>Later</Link>}
-          {showsPutAway ? <Link href="/">Back to the yard</Link> : putAway > 0 && <Link href="/?away">Put away ({putAway})</Link>}
+          {showsPutAway ? (
+            <Link href="/">Back to the yard</Link>
+          ) : (
+            putAway > 0 && <Link href="/?away">Put away ({putAway})</Link>
+          )}
         </nav>
       </main>
     </>
@@ -58,29 +112,80 @@ function EmptyYard({ showsPutAway }: { showsPutAway: boolean }) {
   return (
     <div className="mt-6 max-w-xl border-b-[3px] border-ink pb-4">
       <p className="text-lg">The shelf is empty.</p>
-      <p className="mt-1">A setup is a vessel, a way of holding water and a stack of layers. Marlstone computes where the water stands in it, how high the wet zone reaches and how much air is left for roots.</p>
-      <p className="mt-4"><Link href="/new" className="press press-main no-underline">Make the first setup</Link></p>
+      <p className="mt-1">
+        A setup is a vessel, a way of holding water and a stack of layers. Marlstone computes where the water stands in
+        it, how high the wet zone reaches and how much air is left for roots.
+      </p>
+      <p className="mt-4">
+        <Link href="/new" className="press press-main no-underline">
+          Make the first setup
+        </Link>
+      </p>
     </div>
   );
 }
 
-function ShelfItem({ item: { id, name, setup }, medium, units, tallestCm, showsPutAway, actions }: {
-  item: YardItem; medium: MediumLookup; units: UnitSystem; tallestCm: number; showsPutAway: boolean; actions: YardActions;
+function ShelfItem({
+  item: { id, name, setup },
+  medium,
+  units,
+  tallestCm,
+  showsPutAway,
+  actions,
+}: {
+  item: YardItem;
+  medium: MediumLookup;
+  units: UnitSystem;
+  tallestCm: number;
+  showsPutAway: boolean;
+  actions: YardActions;
 }) {
   const settled = setup && settle(setup, medium, units);
-  const line = !setup ? "Its stored version cannot be read. Open it to go back to one that can."
-    : settled!.ok ? `${stateLine(readSettled(setup, settled!.value, medium), units)}${setup.water.kind === "drained" ? ", once settled" : ""}`
+  const line = !setup
+    ? "Its stored version cannot be read. Open it to go back to one that can."
+    : settled!.ok
+      ? `${stateLine(readSettled(setup, settled!.value, medium), units)}${setup.water.kind === "drained" ? ", once settled" : ""}`
       : settled!.problems[0]!.message;
   return (
     <li className="flex flex-col">
-      <Link href={`/setups/${id}`} className="group flex items-end border-b-[3px] border-ink px-4 no-underline focus-visible:outline-offset-4" style={{ minHeight: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }} aria-label={`${name}. ${line}`}>
-        {setup ? <ShelfDrawing id={id} setup={setup} settled={settled!.ok ? settled!.value : undefined} medium={medium} />
-          : <svg width={110} height={90} aria-hidden><path d="M4 4V86H106V4M30 86l14 -24l-10 -12l22 -30" fill="none" stroke="var(--trouble)" strokeWidth={3} strokeDasharray="6 4" /></svg>}
+      <Link
+        href={`/setups/${id}`}
+        className="group flex items-end border-b-[3px] border-ink px-4 no-underline focus-visible:outline-offset-4"
+        style={{ minHeight: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }}
+        aria-label={`${name}. ${line}`}
+      >
+        {setup ? (
+          <ShelfDrawing id={id} setup={setup} settled={settled!.ok ? settled!.value : undefined} medium={medium} />
+        ) : (
+          <svg width={110} height={90} aria-hidden>
+            <path
+              d="M4 4V86H106V4M30 86l14 -24l-10 -12l22 -30"
+              fill="none"
+              stroke="var(--trouble)"
+              strokeWidth={3}
+              strokeDasharray="6 4"
+            />
+          </svg>
+        )}
       </Link>
       <div className="w-0 min-w-full px-4 pt-2">
-        <Link href={`/setups/${id}`} tabIndex={-1} className="font-serif text-[1.05rem] font-semibold leading-tight no-underline hover:underline">{name || "Without a name"}</Link>
-        <p className={`mt-0.5 min-w-40 text-[0.95rem] leading-snug ${setup && settled!.ok ? "text-soft" : "text-trouble"}`}>{line}</p>
-        {showsPutAway ? <TakeBackButton setupId={id} name={name} actions={actions} /> : <PutAwayButton setupId={id} name={name} actions={actions} />}
+        <Link
+          href={`/setups/${id}`}
+          tabIndex={-1}
+          className="font-serif text-[1.05rem] font-semibold leading-tight no-underline hover:underline"
+        >
+          {name || "Without a name"}
+        </Link>
+        <p
+          className={`mt-0.5 min-w-40 text-[0.95rem] leading-snug ${setup && settled!.ok ? "text-soft" : "text-trouble"}`}
+        >
+          {line}
+        </p>
+        {showsPutAway ? (
+          <TakeBackButton setupId={id} name={name} actions={actions} />
+        ) : (
+          <PutAwayButton setupId={id} name={name} actions={actions} />
+        )}
       </div>
     </li>
   );

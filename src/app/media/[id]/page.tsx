@@ -27,5 +27,12 @@ export default async function OneMediumPage({ params }: Params) {
   if (isMix(id)) redirect(`/mixes/${id.slice(MIX_PREFIX.length)}`);
   const medium = marlstone().medium(id);
   if (!medium) notFound();
-  return <MediumPage medium={medium} references={medium.sources.map((source) => SOURCES[source] ?? source)} packs={marlstone().listPacks()} putPack={putPack} />;
+  return (
+    <MediumPage
+      medium={medium}
+      references={medium.sources.map((source) => SOURCES[source] ?? source)}
+      packs={marlstone().listPacks()}
+      putPack={putPack}
+    />
+  );
 }

@@ -17,5 +17,16 @@ export default async function MixPage({ params, searchParams }: Props) {
   const loaded = marlstone().loadMix((await params).id);
   if (!loaded) notFound();
   const { recipe, room } = query.parse(await searchParams);
-  return <MixBench key={loaded.stored.id} media={marlstone().ingredients(loaded.versions.flatMap(({ value }) => value.parts.map(({ mediumId }) => mediumId)))} {...benchProps(recipe, room)} stored={loaded.stored} usedBy={loaded.usedBy} versions={loaded.versions} />;
+  return (
+    <MixBench
+      key={loaded.stored.id}
+      media={marlstone().ingredients(
+        loaded.versions.flatMap(({ value }) => value.parts.map(({ mediumId }) => mediumId)),
+      )}
+      {...benchProps(recipe, room)}
+      stored={loaded.stored}
+      usedBy={loaded.usedBy}
+      versions={loaded.versions}
+    />
+  );
 }

@@ -15,9 +15,27 @@ export async function generateMetadata({ params }: Params): Promise<Metadata> {
 export default async function SetupPage({ params }: Params) {
   const loaded = marlstone().loadSetup((await params).id);
   switch (loaded.status) {
-    case "missing": notFound();
-    case "damaged": return <DamagedSetup setupId={loaded.setupId} problems={loaded.problems} lastGood={loaded.lastGood} onRestore={restoreLastGood} />;
-    case "ok": return <Workbench key={loaded.state.setupId} initial={loaded.state} media={marlstone().mediaFor([loaded.state.setup, ...loaded.state.setAside.map(({ setup }) => setup)])} actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }} />;
-    default: return loaded satisfies never;
+    case "missing":
+      notFound();
+    case "damaged":
+      return (
+        <DamagedSetup
+          setupId={loaded.setupId}
+          problems={loaded.problems}
+          lastGood={loaded.lastGood}
+          onRestore={restoreLastGood}
+        />
+      );
+    case "ok":
+      return (
+        <Workbench
+          key={loaded.state.setupId}
+          initial={loaded.state}
+          media={marlstone().mediaFor([loaded.state.setup, ...loaded.state.setAside.map(({ setup }) => setup)])}
+          actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
+        />
+      );
+    default:
+      return loaded satisfies never;
   }
 }

@@ -13,5 +13,14 @@ export async function generateMetadata({ params }: Params): Promise<Metadata> {
 export default async function OwnMediumPage({ params }: Params) {
   const loaded = marlstone().loadOwnMedium((await params).id);
   if (!loaded) notFound();
-  return <OwnMediumForm key={loaded.stored.id} media={marlstone().catalogue()} stored={loaded.stored} usedBy={loaded.usedBy} versions={loaded.versions} actions={{ create: createOwnMedium, save: saveOwnMedium, putAway: putAwayOwnMedium }} />;
+  return (
+    <OwnMediumForm
+      key={loaded.stored.id}
+      media={marlstone().catalogue()}
+      stored={loaded.stored}
+      usedBy={loaded.usedBy}
+      versions={loaded.versions}
+      actions={{ create: createOwnMedium, save: saveOwnMedium, putAway: putAwayOwnMedium }}
+    />
+  );
 }

@@ -18,7 +18,15 @@ export default async function BatchPage({ params }: Params) {
   const { id } = await params;
   const loaded = marlstone().loadSetup(id);
   if (loaded.status === "missing") notFound();
-  if (loaded.status === "damaged") return <main className="mx-auto max-w-[60ch] p-6"><p>The stored version of this setup cannot be read, so nothing can be bought for it. <Link href={`/setups/${id}`}>Its own page</Link> shows what can be restored.</p></main>;
+  if (loaded.status === "damaged")
+    return (
+      <main className="mx-auto max-w-[60ch] p-6">
+        <p>
+          The stored version of this setup cannot be read, so nothing can be bought for it.{" "}
+          <Link href={`/setups/${id}`}>Its own page</Link> shows what can be restored.
+        </p>
+      </main>
+    );
   const { setup } = loaded.state;
   const heights = boundariesCm(setup);
   const lowestRooted = setup.layers.findIndex(({ rooted }) => rooted);
@@ -26,10 +34,22 @@ export default async function BatchPage({ params }: Params) {
     const layer = setup.layers[i]!;
     const recipe = marlstone().recipeOfMedium(layer.mediumId);
     return {
-      id: layer.id, roomId: room.id, name: layer.name || (marlstone().medium(layer.mediumId)?.name ?? layer.mediumId), mediumId: layer.mediumId, mediumName: marlstone().medium(layer.mediumId)?.name ?? layer.mediumId,
-      fromCm: heights[i]!, toCm: heights[i + 1]!, areaCm2: room.volumeCm3 / layer.thicknessCm, roomCm3: room.volumeCm3, place: room.place, parts: recipe?.parts ?? [], amendments: recipe?.amendments ?? [],
+      id: layer.id,
+      roomId: room.id,
+      name: layer.name || (marlstone().medium(layer.mediumId)?.name ?? layer.mediumId),
+      mediumId: layer.mediumId,
+      mediumName: marlstone().medium(layer.mediumId)?.name ?? layer.mediumId,
+      fromCm: heights[i]!,
+      toCm: heights[i + 1]!,
+      areaCm2: room.volumeCm3 / layer.thicknessCm,
+      roomCm3: room.volumeCm3,
+      place: room.place,
+      parts: recipe?.parts ?? [],
+      amendments: recipe?.amendments ?? [],
       wicks: i < lowestRooted && setup.water.kind === "free-water",
     };
   });
-  return <SetupBatch setupId={id} name={setup.name} layers={layers} packs={marlstone().listPacks()} putPack={putPack} />;
+  return (
+    <SetupBatch setupId={id} name={setup.name} layers={layers} packs={marlstone().listPacks()} putPack={putPack} />
+  );
 }
