@@ -10,7 +10,7 @@ const noPackages = (name, from, allowed, comment) => ({
   name,
   severity: "error",
   comment,
-  from: { path: from, pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] },
+  from: { path: from, pathNot: ["\\.test\\.tsx?$", "^src/(core|formats)/testing/"] },
   to: {
     dependencyTypesNot: ["local", "aliased-tsconfig", "type-only", "localmodule"],
     pathNot: `^(src|demo)/|${allowed}`,
@@ -65,8 +65,8 @@ module.exports = {
       name: "testing-in-tests",
       severity: "error",
       comment: "helpers of tests stay out of the product",
-      from: { path: "^src/", pathNot: ["\\.test\\.tsx?$", "^src/core/testing/"] },
-      to: { path: "^src/core/testing/" },
+      from: { path: "^src/", pathNot: ["\\.test\\.tsx?$", "^src/(core|formats)/testing/"] },
+      to: { path: "^src/(core|formats)/testing/" },
     },
     {
       name: "no-cycles",

@@ -4,7 +4,8 @@ import type { Medium } from "../src/core/media/medium";
 import { readDose, readSettled, topOfZones } from "../src/core/readings/readings";
 import { drainedAfterSoaking } from "../src/core/water/drain";
 import { checkWhole, settle } from "../src/core/water/settle";
-import { parseSetup, setupDocument } from "../src/formats/setup";
+import { setupDocument } from "../src/formats/setup/document";
+import { parseSetup } from "../src/formats/setup/schema";
 import { MARROWBECK } from "./marrowbeck";
 
 const byId = new Map<string, Medium>(CATALOGUE.map((medium) => [medium.id, medium]));

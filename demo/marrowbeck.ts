@@ -1,7 +1,7 @@
 import type { Setup } from "../src/core/stack/setup";
 import { NO_FIGURES, type OwnMedium } from "../src/core/media/own-medium";
 import type { Pack } from "../src/core/mixing/batch";
-import type { Mix } from "../src/formats/mix-document";
+import type { Mix } from "../src/formats/mix/document";
 
 /** Marrowbeck, a lock-keeper's house on a river, now a shared growing house. Invented; plausible in its physics. */
 export const MARROWBECK: readonly Setup[] = [

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { parseColumnCase } from "../src/formats/column-case";
+import { parseColumnCase } from "../src/formats/column-case/schema";
 import { runTransient } from "../src/core/water/transient";
 import { solveTridiagonal } from "../src/core/water/tridiagonal";
 import { CATALOGUE } from "../src/core/media/catalogue";

@@ -3,8 +3,8 @@ import { cookies } from "next/headers";
 import "@fontsource-variable/bitter/wght.css";
 import "@fontsource-variable/source-sans-3/wght.css";
 import "./globals.css";
-import { PREFERENCE_COOKIES } from "@/formats/preference-cookies";
-import { readPreferences } from "@/formats/preferences";
+import { PREFERENCE_COOKIES } from "@/formats/preferences/document";
+import { readPreferences } from "@/formats/preferences/schema";
 import { PreferencesProvider } from "@/ui/common/preferences";
 
 export const metadata: Metadata = {

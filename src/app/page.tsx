@@ -1,7 +1,7 @@
 import { cookies } from "next/headers";
 import { z } from "zod";
 import { marlstone } from "@/server";
-import { readPreferences } from "@/formats/preferences";
+import { readPreferences } from "@/formats/preferences/schema";
 import { Yard } from "@/ui/yard/yard";
 import { RefreshOnShow } from "@/ui/yard/yard-buttons";
 import { copySetup, putAway, takeBack } from "./setups/actions";

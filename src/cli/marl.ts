@@ -1,5 +1,7 @@
 import { readFileSync } from "node:fs";
-import { STOPPED, parseColumnCase, solveColumnCase } from "../formats/column-case";
+import { NOT_FINITE, STOPPED } from "../core/water/column-task";
+import { answerColumnCase } from "../formats/column-case/result";
+import { parseColumnCase } from "../formats/column-case/schema";
 import { problemLine } from "../formats/problems";
 import type { Problem } from "../core/units/problem";
 
@@ -29,14 +31,14 @@ function main(args: readonly string[]): number {
   }
   const parsed = parseColumnCase(document);
   if (!parsed.ok) return complain(EXIT.invalid, ...parsed.problems.map(problemLine));
-  const result = solveColumnCase(parsed.value, () => performance.now());
+  const result = answerColumnCase(parsed.value, () => performance.now());
   if (!result.ok) return complain(exitFor(result.problems), ...result.problems.map(problemLine));
   process.stdout.write(`${JSON.stringify(result.value)}\n`);
   return EXIT.answered;
 }
 
 function exitFor(problems: readonly Problem[]): number {
-  return problems.some(({ code }) => code === "not-finite" || code === STOPPED) ? EXIT.failed : EXIT.invalid;
+  return problems.some(({ code }) => code === NOT_FINITE || code === STOPPED) ? EXIT.failed : EXIT.invalid;
 }
 
 function complain(exitCode: number, ...lines: readonly string[]): number {

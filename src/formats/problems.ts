@@ -72,7 +72,11 @@ export function parseWith<T>(schema: z.ZodType<T>, value: unknown): Result<T> {
 }
 
 /** A document says first what it is: `kind` and `version` are checked before anything else. Several versions may be readable, the present one last. */
-export function checkKind(value: unknown, kind: string, versions: readonly number[]): Result<object> {
+export function checkKind(
+  value: unknown,
+  kind: string,
+  versions: readonly number[],
+): Result<{ readonly version: number }> {
   if (typeof value !== "object" || value === null || Array.isArray(value))
     return failed(problem("", "not-an-object", "must be a JSON object"));
   const document = value as { kind?: unknown; version?: unknown };
@@ -85,9 +89,10 @@ export function checkKind(value: unknown, kind: string, versions: readonly numbe
       ),
     );
   }
-  if (!versions.some((version) => version === document.version))
+  const version = versions.find((readable) => readable === document.version);
+  if (version === undefined)
     return failed(problem("version", "wrong-version", `must be ${[...versions].reverse().join(" or ")}`));
-  return ok(value);
+  return ok({ ...value, version });
 }
 
 /** Parses a document's text; what is not JSON is said to be that. */

@@ -2,7 +2,7 @@
 import type { OwnMedium } from "@/core/media/own-medium";
 import type { Result } from "@/core/units/problem";
 import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
-import { parseOwnMedium } from "@/formats/own-medium";
+import { parseOwnMedium } from "@/formats/own-medium/schema";
 import { parseWith } from "@/formats/problems";
 import { marlstone } from "@/server";
 

@@ -3,9 +3,9 @@ import Papa from "papaparse";
 import { z } from "zod";
 import { failed, problem, type Result } from "@/core/units/problem";
 import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
-import { parseMix, parseMixFile } from "@/formats/mix";
-import { MIX_KIND, MIX_VERSION, type Mix } from "@/formats/mix-document";
-import { putPackInput, type PutPackInput } from "@/formats/pack";
+import { parseMix, parseMixFile } from "@/formats/mix/schema";
+import { MIX_KIND, MIX_VERSION, type Mix } from "@/formats/mix/document";
+import { putPackInput, type PutPackInput } from "@/formats/pack/schema";
 import { parseWith } from "@/formats/problems";
 import { marlstone } from "@/server";
 

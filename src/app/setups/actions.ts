@@ -2,7 +2,7 @@
 import { marlstone } from "@/server";
 import type { Result } from "@/core/units/problem";
 import { parseWith } from "@/formats/problems";
-import { parseSetup } from "@/formats/setup";
+import { parseSetup } from "@/formats/setup/schema";
 import {
   saveInput,
   setAsideInput,
@@ -13,7 +13,7 @@ import {
   type SetupState,
   type StepInput,
   type WriteOutcome,
-} from "@/formats/setup-actions";
+} from "@/formats/setup/actions";
 
 // Each: parse, one service call, the result as it is.
 

@@ -29,6 +29,9 @@ export type SectionPattern =
   | "textile"
   | "grit";
 
+export const COST_CLASSES = ["low", "medium", "high"] as const;
+export type CostClass = (typeof COST_CLASSES)[number];
+
 /**
  * One medium of the catalogue. Field meanings are those of docs/formats/media.md: porosity counts the pores water reaches in a 1–3 day
  * soak, hydraulics are the drying branch, lengths cm, hours, fractions m³/m³ unless named.
@@ -86,7 +89,7 @@ export type Medium = {
     readonly flags: readonly string[];
     readonly note: string;
   };
-  readonly costClass: "low" | "medium" | "high";
+  readonly costClass: CostClass;
   readonly renewability: string;
   readonly sources: readonly string[];
   readonly evidence: Evidence;

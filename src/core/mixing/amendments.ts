@@ -134,6 +134,21 @@ export function phShift(
   return { low: Math.min(near, far), typical, high: Math.max(near, far) };
 }
 
+/** How far all amendments chosen move it together; undefined when none does. */
+export function phShiftOf(
+  chosen: readonly Dosed[],
+  parts: readonly Part[],
+  shares: readonly number[],
+): Range | undefined {
+  const shifts = chosen.flatMap(({ id, amount }) => {
+    const amendment = AMENDMENTS.find((one) => one.id === id);
+    return (amendment && phShift(amendment, amount, parts, shares)) ?? [];
+  });
+  if (shifts.length === 0) return undefined;
+  const sum = (of: (shift: Range) => number): number => shifts.reduce((all, shift) => all + of(shift), 0);
+  return { low: sum(({ low }) => low), typical: sum(({ typical }) => typical), high: sum(({ high }) => high) };
+}
+
 /** Where a mix is to lie, as far as feeds and lime are concerned. */
 export type MixPlace = {
   /** Whether water leaves the vessel at the bottom, and with it salts. */

@@ -7,7 +7,9 @@ import { blend, type Blend, type Part } from "./blend";
 /**
  * A batch of a mix: from the room it is to fill, settled, back to what is measured out before mixing.
  */
-export type PackKind = "bag" | "bale" | "brick";
+export const PACK_KINDS = ["bag", "bale", "brick"] as const;
+export type PackKind = (typeof PACK_KINDS)[number];
+export const PACK_UNITS = ["L", "kg"] as const;
 /**
  * How something is bought: litres as printed on the pack, which swell when it is loosened or hydrated, or kilograms, dry, which fill what the medium's dry bulk density says.
  */
@@ -15,7 +17,7 @@ export type Pack = {
   readonly mediumId: string;
   readonly kind: PackKind;
   readonly amount: number;
-  readonly unit: "L" | "kg";
+  readonly unit: (typeof PACK_UNITS)[number];
   /** Loose volume of a litre as it lies in the pack. Not asked of what is sold by weight. */
   readonly swells: number;
   readonly price: number | null;

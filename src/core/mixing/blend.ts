@@ -47,9 +47,8 @@ export function blend(parts: readonly Part[]): Result<Blend> {
     return [];
   });
   if (problems.length > 0) return failed(...problems);
-  const total = parts.reduce((sum, { parts: amount }) => sum + amount, 0);
-  if (!(total > 0)) return failed(problem("parts", "no-parts", "A mix needs at least one part."));
-  const shares = parts.map(({ parts: amount }) => amount / total);
+  if (parts.length === 0) return failed(problem("parts", "no-parts", "A mix needs at least one part."));
+  const shares = sharesOf(parts);
   const shrinkFraction = shrinkage(
     parts.map(({ medium }) => medium),
     shares,
@@ -113,6 +112,18 @@ export function blend(parts: readonly Part[]): Result<Blend> {
     dryBulkDensityGPerCm3: sum(({ dryBulkDensityGPerCm3 }) => dryBulkDensityGPerCm3.typical) / kept,
     conductivityFactor: coarse ? COARSE_FACTOR : FINE_FACTOR,
   });
+}
+
+/** Bulk share of each part before mixing. */
+export function sharesOf(parts: readonly Part[]): number[] {
+  const total = parts.reduce((sum, { parts: amount }) => sum + amount, 0);
+  return parts.map(({ parts: amount }) => amount / total);
+}
+
+/** The size half the grains of a mix are under: the mean of its parts' over the logarithm, by their share. [mm] */
+export function meanGrainMm(parts: readonly Part[]): number {
+  const shares = sharesOf(parts);
+  return Math.exp(parts.reduce((sum, { medium }, i) => sum + shares[i]! * Math.log(medium.particleSizeMm.d50), 0));
 }
 
 /** Volume lost on mixing, of the sum of the parts: the finer fill the voids of the coarser, and soft ones give under heavy ones. */

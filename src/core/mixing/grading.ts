@@ -1,8 +1,8 @@
 import type { VgHydraulics } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
 import { isFed, isLimed } from "../media/words";
-import { failed, ok, problem, type Result } from "../units/problem";
-import { blend } from "./blend";
+import { failed, ok, problem, type Problem, type Result } from "../units/problem";
+import { meanGrainMm } from "./blend";
 import { searchMixes, worth, type Candidate, type WaterAt } from "./search";
 
 /**
@@ -49,102 +49,119 @@ const WETTER_WEIGHT = 1;
 /** The rim is asked for its air; what water that leaves counts for less. */
 const WATER_WEIGHT = 0.25;
 
+/** What lies at a radius: the core, or what fills a zone around it. */
+type Ground = { readonly grainMm: number; readonly water: number; readonly mediumIds: readonly string[] };
+/** A mix that could fill a zone, with what it misses of what that zone is asked for. */
+type Filling = Ground & { readonly mix: Candidate; readonly missed: number };
+/** The zones filled so far, from the core outward, and what that costs. [m³/m³] */
+type Way = { readonly cost: number; readonly fillings: readonly Filling[] };
+
 /** Finds the zones. Fails with "zones", "ball", "too-thin", "rim-air" (the core is airier already) or "nothing" when no mix can be made. */
 export function gradedZones(asked: GradingAsked, media: readonly Medium[], waterAt: WaterAt): Result<readonly Zone[]> {
   const { core, coreGrainMm, coreMediumIds, rimAir, zones, ballDiameterCm, potDiameterCm, heightCm } = asked;
-  if (!(Number.isInteger(zones) && zones >= 1 && zones <= MOST_ZONES))
-    return failed(problem("zones", "zones", `From 1 to ${MOST_ZONES} zones.`));
-  if (!(ballDiameterCm > 0 && ballDiameterCm < potDiameterCm))
-    return failed(problem("ballDiameterCm", "ball", "The root ball must be narrower than the pot."));
-  const step = (potDiameterCm - ballDiameterCm) / 2 / zones;
-  if (step < THINNEST_ZONE_CM - 1e-9)
-    return failed(problem("zones", "too-thin", "So many zones would be thinner than a finger: fewer, or a wider pot."));
   const coreWater = waterAt(core);
   const coreAir = core.thetaS - coreWater;
-  if (!(rimAir > coreAir))
-    return failed(
-      problem(
-        "rimAir",
-        "rim-air",
-        `The core has ${Math.round(100 * coreAir)} % air at this height already: the rim must have more.`,
-      ),
-    );
-  const rimWater = Math.max(0, core.thetaS - rimAir);
+  const problems = problemsOf(asked, coreAir);
+  if (problems.length > 0) return failed(...problems);
   const anything = { least: 0, most: 1 };
-  const all = searchMixes(media, waterAt, { air: anything, water: anything }, Infinity, 2).found;
-  if (all.length === 0) return failed(problem("media", "nothing", "Nothing is left to mix."));
+  const mixes = searchMixes(media, waterAt, { air: anything, water: anything }, Infinity, 2).found;
+  if (mixes.length === 0) return failed(problem("media", "nothing", "Nothing is left to mix."));
+
+  const fillingFor = fillingMaker(media, coreMediumIds);
+  const rimWater = Math.max(0, core.thetaS - rimAir);
+  const wanted = Array.from({ length: zones }, (_, i) => {
+    const outward = (i + 1) / zones;
+    return { water: coreWater + (rimWater - coreWater) * outward, air: coreAir + (rimAir - coreAir) * outward };
+  });
+  const choices = wanted.map((of) =>
+    mixes
+      .map((mix) => fillingFor(mix, of))
+      .sort((a, b) => a.missed - b.missed)
+      .slice(0, CHOICES),
+  );
+  const chosen = cheapestWay({ grainMm: coreGrainMm, water: coreWater, mediumIds: coreMediumIds }, choices);
+  const stepCm = zoneWidthCm(asked);
+  return ok(
+    chosen.map(({ mix, grainMm }, i) => {
+      const fromRadiusCm = ballDiameterCm / 2 + i * stepCm;
+      const toRadiusCm = i + 1 === zones ? potDiameterCm / 2 : ballDiameterCm / 2 + (i + 1) * stepCm;
+      const volumeCm3 = Math.PI * (toRadiusCm ** 2 - fromRadiusCm ** 2) * heightCm;
+      return { fromRadiusCm, toRadiusCm, volumeCm3, wantedWater: wanted[i]!.water, grainMm, mix };
+    }),
+  );
+}
+
+const zoneWidthCm = ({ potDiameterCm, ballDiameterCm, zones }: GradingAsked): number =>
+  (potDiameterCm - ballDiameterCm) / 2 / zones;
+
+/** The first thing that keeps zones from being laid, if anything does. */
+function problemsOf(asked: GradingAsked, coreAir: number): Problem[] {
+  const { zones, ballDiameterCm, potDiameterCm, rimAir } = asked;
+  if (!(Number.isInteger(zones) && zones >= 1 && zones <= MOST_ZONES))
+    return [problem("zones", "zones", `From 1 to ${MOST_ZONES} zones.`)];
+  if (!(ballDiameterCm > 0 && ballDiameterCm < potDiameterCm))
+    return [problem("ballDiameterCm", "ball", "The root ball must be narrower than the pot.")];
+  if (zoneWidthCm(asked) < THINNEST_ZONE_CM - 1e-9)
+    return [problem("zones", "too-thin", "So many zones would be thinner than a finger: fewer, or a wider pot.")];
+  if (!(rimAir > coreAir)) {
+    const has = `The core has ${Math.round(100 * coreAir)} % air at this height already`;
+    return [problem("rimAir", "rim-air", `${has}: the rim must have more.`)];
+  }
+  return [];
+}
+
+/** Makes fillings of mixes: how far one is from the air and water wanted, what its parts and its lime or feed count. */
+function fillingMaker(
+  media: readonly Medium[],
+  coreMediumIds: readonly string[],
+): (mix: Candidate, wanted: { water: number; air: number }) => Filling {
   const byId = new Map(media.map((medium) => [medium.id, medium]));
   const isRich = (id: string): boolean => {
     const medium = byId.get(id);
     return medium !== undefined && (isFed(medium) || isLimed(medium));
   };
-  const coreRich = coreMediumIds.some(isRich);
-  const rich = ({ parts }: Candidate): number =>
-    coreRich ? 0 : RICH_COSTS * parts.filter(({ mediumId }) => isRich(mediumId)).length;
-  const choices = Array.from({ length: zones }, (_, i) => {
-    const share = (i + 1) / zones;
-    const [water, air] = [coreWater + (rimWater - coreWater) * share, coreAir + (rimAir - coreAir) * share];
-    const found = all
-      .map((mix): Candidate => ({
-        ...mix,
-        mismatch: Math.abs(mix.air - air) + WATER_WEIGHT * Math.abs(mix.water - water) + rich(mix),
-      }))
-      .sort((a, b) => worth(a) - worth(b))
-      .slice(0, CHOICES);
-    return { water, found };
-  });
-  const grainOf = ({ parts }: Candidate): number => {
-    const mixed = blend(parts.map(({ mediumId, parts: amount }) => ({ medium: byId.get(mediumId)!, parts: amount })));
-    return mixed.ok
-      ? Math.exp(
-          parts.reduce(
-            (sum, { mediumId }, i) => sum + mixed.value.shares[i]! * Math.log(byId.get(mediumId)!.particleSizeMm.d50),
-            0,
-          ),
-        )
-      : coreGrainMm;
+  const richCosts = coreMediumIds.some(isRich) ? 0 : RICH_COSTS;
+  return (mix, wanted) => {
+    const parts = mix.parts.map(({ mediumId, parts: amount }) => ({ medium: byId.get(mediumId)!, parts: amount }));
+    const mediumIds = mix.parts.map(({ mediumId }) => mediumId);
+    const mismatch =
+      Math.abs(mix.air - wanted.air) +
+      WATER_WEIGHT * Math.abs(mix.water - wanted.water) +
+      richCosts * mediumIds.filter(isRich).length;
+    return {
+      grainMm: meanGrainMm(parts),
+      water: mix.water,
+      mediumIds,
+      mix: { ...mix, mismatch },
+      missed: worth({ ...mix, mismatch }),
+    };
   };
-  // the best way outward, zone by zone: what a choice misses, what it is finer than the one inside, and what in it is new
-  let ways = [
-    {
-      cost: 0,
-      grain: coreGrainMm,
-      water: coreWater,
-      inside: coreMediumIds,
-      chosen: [] as { mix: Candidate; grain: number }[],
-    },
-  ];
-  for (const { found } of choices) {
-    const sized = found.map((mix) => ({ mix, grain: grainOf(mix) }));
-    ways = sized.map(({ mix, grain }) =>
-      ways
-        .map(({ cost, grain: finer, water, inside, chosen }) => ({
-          cost:
-            cost +
-            worth(mix) +
-            FINER_COSTS * Math.max(0, Math.log(finer / grain)) +
-            WETTER_WEIGHT * Math.max(0, mix.water - water) +
-            NEW_MEDIUM_COSTS * mix.parts.filter(({ mediumId }) => !inside.includes(mediumId)).length,
-          grain,
-          water: mix.water,
-          inside: mix.parts.map(({ mediumId }) => mediumId),
-          chosen: [...chosen, { mix, grain }],
-        }))
-        .reduce((best, way) => (way.cost < best.cost ? way : best)),
+}
+
+/** What lying around something costs a filling, besides what it misses: finer grains, more water, media that are new there. */
+const stepCosts = (inside: Ground, outside: Ground): number =>
+  FINER_COSTS * Math.max(0, Math.log(inside.grainMm / outside.grainMm)) +
+  WETTER_WEIGHT * Math.max(0, outside.water - inside.water) +
+  NEW_MEDIUM_COSTS * outside.mediumIds.filter((id) => !inside.mediumIds.includes(id)).length;
+
+const cheapest = (ways: readonly Way[]): Way => ways.reduce((best, way) => (way.cost < best.cost ? way : best));
+
+/**
+ * The cheapest choice of one filling a zone, from the core outward, by dynamic programming (Bellman 1957): what a filling costs depends only on
+ * what lies inside it, so of all ways that end in one filling only the cheapest need be kept.
+ */
+function cheapestWay(core: Ground, zones: readonly (readonly Filling[])[]): readonly Filling[] {
+  let ways: readonly Way[] = [{ cost: 0, fillings: [] }];
+  for (const choices of zones) {
+    const inner = ways;
+    ways = choices.map((filling) =>
+      cheapest(
+        inner.map(({ cost, fillings }) => ({
+          cost: cost + filling.missed + stepCosts(fillings.at(-1) ?? core, filling),
+          fillings: [...fillings, filling],
+        })),
+      ),
     );
   }
-  const { chosen } = ways.reduce((best, way) => (way.cost < best.cost ? way : best));
-  return ok(
-    chosen.map(({ mix, grain }, i) => {
-      const [fromRadiusCm, toRadiusCm] = [ballDiameterCm / 2 + i * step, ballDiameterCm / 2 + (i + 1) * step];
-      return {
-        fromRadiusCm,
-        toRadiusCm,
-        volumeCm3: Math.PI * (toRadiusCm ** 2 - fromRadiusCm ** 2) * heightCm,
-        wantedWater: choices[i]!.water,
-        grainMm: grain,
-        mix,
-      };
-    }),
-  );
+  return cheapest(ways).fillings;
 }

@@ -2,7 +2,7 @@ import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import type { Medium, Range, Suitability } from "../media/medium";
 import { hasPeat, PEAT_FLAG } from "../media/words";
 import { ok, type Result } from "../units/problem";
-import { blend, type Part } from "./blend";
+import { blend, meanGrainMm, type Part } from "./blend";
 import { mixEc, mixPH } from "./chemistry";
 
 /** What marks the id of a layer's medium as a mix. */
@@ -116,7 +116,7 @@ export function mixMedium(
       .join(" "),
     particleSizeMm: {
       d10: Math.min(...counted.map(({ medium }) => medium.particleSizeMm.d10), biggest.particleSizeMm.d10),
-      d50: Math.exp(mean(({ particleSizeMm }) => Math.log(particleSizeMm.d50))),
+      d50: meanGrainMm(parts),
       d90: Math.max(...counted.map(({ medium }) => medium.particleSizeMm.d90), biggest.particleSizeMm.d90),
     },
     packing: {

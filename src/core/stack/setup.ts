@@ -25,9 +25,8 @@ export type WaterHolding =
  * How the water came to where it is. A medium that wets holds less at the same suction than one that dries (hysteresis), and one put in
  * dry may not take up water from below at all.
  */
-export type History = "soaked" | "moist" | "dry";
-
-export const HISTORIES: readonly History[] = ["soaked", "moist", "dry"];
+export const HISTORIES = ["soaked", "moist", "dry"] as const;
+export type History = (typeof HISTORIES)[number];
 
 /** A setup: a vessel, its way of holding water and its stack of layers, bottom to top. */
 export type Setup = {

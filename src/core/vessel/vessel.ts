@@ -2,17 +2,8 @@ import { problem, type Problem } from "../units/problem";
 import { formatLength, type UnitSystem } from "../units/units";
 
 /** Straight-sided vessels, by their inside dimensions. */
-export type VesselMaterial = "unsaid" | "plastic" | "glass" | "ceramic" | "stone" | "wood" | "metal";
-
-export const VESSEL_MATERIALS: readonly VesselMaterial[] = [
-  "unsaid",
-  "plastic",
-  "glass",
-  "ceramic",
-  "stone",
-  "wood",
-  "metal",
-];
+export const VESSEL_MATERIALS = ["unsaid", "plastic", "glass", "ceramic", "stone", "wood", "metal"] as const;
+export type VesselMaterial = (typeof VESSEL_MATERIALS)[number];
 
 export type RoundVessel = {
   readonly shape: "round";

@@ -69,6 +69,20 @@ export function makeColumn(
   return { layers: prepared, heightCm: bottomCm, specificStoragePerCm, zCm };
 }
 
+/** Water a layer's pores store at the water contents of its column's cells. [cm³] */
+export function layerStorageCm3(
+  { bottomCm, topCm, areaCm2, firstCell, cellCount }: PreparedLayer,
+  theta: Float64Array,
+): number {
+  let sum = 0;
+  for (let i = firstCell; i < firstCell + cellCount; i++) sum += theta[i]!;
+  return areaCm2 * ((topCm - bottomCm) / cellCount) * sum;
+}
+
+/** The same of every layer, bottom to top. [cm³] */
+export const storageByLayerCm3 = ({ layers }: Column, theta: Float64Array): Float64Array =>
+  Float64Array.from(layers, (layer) => layerStorageCm3(layer, theta));
+
 /** Water content at a head, with the little that positive heads add. [m³/m³] */
 export const thetaAt = (functions: HydraulicFunctions, specificStoragePerCm: number, psiCm: number): number =>
   psiCm >= 0 ? functions.thetaS + specificStoragePerCm * psiCm : functions.waterContent(psiCm);

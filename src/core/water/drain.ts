@@ -1,5 +1,6 @@
 import type { Setup } from "../stack/setup";
 import { failed, ok, problem, type Result } from "../units/problem";
+import { storageByLayerCm3 } from "./column";
 import { settle, type MediumLookup, type Settled } from "./settle";
 import { runTransient } from "./transient";
 
@@ -32,19 +33,12 @@ export function drainedAfterSoaking(setup: Setup, medium: MediumLookup, hours = 
         "The draining of this stack could not be followed to its end; shown is its settled state.",
       ),
     );
-  const layerStoredCm3 = Float64Array.from(
-    column.layers,
-    ({ bottomCm, topCm, areaCm2, firstCell, cellCount }) =>
-      areaCm2 *
-      ((topCm - bottomCm) / cellCount) *
-      state.theta.subarray(firstCell, firstCell + cellCount).reduce((sum, theta) => sum + theta, 0),
-  );
   return ok({
     column,
     equilibrium: {
       waterTableCm: outletCm,
       storedCm3: state.storedCm3,
-      layerStoredCm3,
+      layerStoredCm3: storageByLayerCm3(column, state.theta),
       pondedCm3: 0,
       psiCm: state.psiCm,
       theta: state.theta,

@@ -1,4 +1,5 @@
 import { thetaAt, type Column, type PreparedLayer } from "./column";
+import { gaussLegendre } from "./gauss-legendre";
 import { failed, ok, problem, type Result } from "../units/problem";
 
 /**
@@ -25,9 +26,6 @@ export type Equilibrium = {
 
 export const SATURATED_SE = 0.999;
 
-// Gauss-Legendre, 8 points on [-1, 1]: positive nodes and their weights (Abramowitz & Stegun 1964, table 25.4).
-const GAUSS_NODES = [0.1834346424956498, 0.525532409916329, 0.7966664774136267, 0.9602898564975363];
-const GAUSS_WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763];
 /** Panels grow by this factor away from the water table, where the curve flattens on a log scale. */
 const PANEL_GROWTH = 2;
 /** A panel of an exponential curve spans this many of its foldings at most. */
@@ -54,17 +52,7 @@ function unsaturatedIntegralCm({ functions }: PreparedLayer, suctionCm: number, 
       heightCm,
       from + Math.min(Math.max(first, pastKink * (PANEL_GROWTH - 1)), LONGEST_PANEL_FOLDINGS * functions.foldingCm),
     );
-    const middle = (from + to) / 2;
-    const half = (to - from) / 2;
-    let panel = 0;
-    for (let g = 0; g < GAUSS_NODES.length; g++) {
-      const offset = half * GAUSS_NODES[g]!;
-      panel +=
-        GAUSS_WEIGHTS[g]! *
-        (functions.waterContent(-(suctionCm + (middle - offset))) +
-          functions.waterContent(-(suctionCm + (middle + offset))));
-    }
-    sum += panel * half;
+    sum += gaussLegendre(from, to, (height) => functions.waterContent(-(suctionCm + height)));
     from = to;
   }
   return sum;

@@ -4,13 +4,13 @@ import type { Setup } from "../stack/setup";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 import { formatVolume, type UnitSystem } from "../units/units";
-import { vesselAreaCm2 } from "../vessel/vessel";
+import { vesselAreaCm2, vesselVolumeCm3 } from "../vessel/vessel";
 import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf, onBranch, repelsWhenDry, type Branch } from "./branch";
 import { makeColumn, type Column } from "./column";
 import {
   equilibriumAtWaterTable,
   equilibriumWithStored,
-  fullStorageCm3,
+  hydrostaticStorageCm3,
   residualStorageCm3,
   type Equilibrium,
 } from "./equilibrium";
@@ -73,12 +73,27 @@ export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSyste
   return problems;
 }
 
-/** All the water that fits: the pores full, and the rest of the vessel above them. [cm³] */
+/** All the water in a vessel whose free surface stands at a height: in the pores, and open over the stack. [cm³] */
+function waterAtLevelCm3({ vessel }: Setup, column: Column, heightCm: number): number {
+  const openCm = Math.max(0, heightCm - column.heightCm);
+  return hydrostaticStorageCm3(column, Math.min(heightCm, column.heightCm)) + vesselAreaCm2(vessel) * openCm;
+}
+
+/** All the water that fits, to the rim. [cm³] */
 function brimStorageCm3(setup: Setup, medium: MediumLookup): number {
-  const areaCm2 = vesselAreaCm2(setup.vessel);
   const column = columnOf(setup, medium);
-  if (!column.ok) return areaCm2 * setup.vessel.insideDepthCm;
-  return fullStorageCm3(column.value) + areaCm2 * Math.max(0, setup.vessel.insideDepthCm - column.value.heightCm);
+  return column.ok ? waterAtLevelCm3(setup, column.value, setup.vessel.insideDepthCm) : vesselVolumeCm3(setup.vessel);
+}
+
+/** A dose this many times what its layers never give up is one that can be in them. */
+const OVER_RESIDUAL = 1.0001;
+
+/**
+ * The dose whose free surface would stand at a height, to the whole cm³: from the base to the rim, and never drier than its layers can be.
+ */
+export function doseForLevelCm3(setup: Setup, column: Column, heightCm: number): number {
+  const within = Math.min(Math.max(heightCm, 0), setup.vessel.insideDepthCm);
+  return Math.round(Math.max(OVER_RESIDUAL * residualStorageCm3(column), waterAtLevelCm3(setup, column, within)));
 }
 
 /** Settles a setup. Fails with the problems of `checkWhole`, or "no-layers". */

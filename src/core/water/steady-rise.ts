@@ -1,5 +1,6 @@
 import type { HydraulicFunctions } from "../hydraulics/hydraulics";
 import { thetaAt, type Column } from "./column";
+import { gaussLegendre } from "./gauss-legendre";
 
 /**
  * The greatest steady upward flow from a free surface to a height, through layers of different area.
@@ -16,8 +17,6 @@ export type SteadyRise = {
   readonly iterations: number;
 };
 
-const GAUSS_NODES = [0.1834346424956498, 0.525532409916329, 0.7966664774136267, 0.9602898564975363];
-const GAUSS_WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763];
 /** Panels over suction grow by this factor from the first, a small part of the coarsest pore scale. */
 const PANEL_GROWTH = 1.3;
 const FIRST_PANEL = 1e-4;
@@ -26,19 +25,8 @@ const FLOW_TOLERANCE = 1e-10;
 const MOST_ITERATIONS = 200;
 
 /** Height gained between two suctions at flux q, in one medium. [cm] */
-function heightGainedCm(functions: HydraulicFunctions, q: number, from: number, to: number): number {
-  const middle = (from + to) / 2;
-  const half = (to - from) / 2;
-  let sum = 0;
-  for (let g = 0; g < GAUSS_NODES.length; g++) {
-    const offset = half * GAUSS_NODES[g]!;
-    sum +=
-      GAUSS_WEIGHTS[g]! *
-      (1 / (1 + q / functions.conductivityCmPerHour(offset - middle)) +
-        1 / (1 + q / functions.conductivityCmPerHour(-offset - middle)));
-  }
-  return sum * half;
-}
+const heightGainedCm = (functions: HydraulicFunctions, q: number, from: number, to: number): number =>
+  gaussLegendre(from, to, (suction) => 1 / (1 + q / functions.conductivityCmPerHour(-suction)));
 
 /**
  * Climbs one medium from a suction by a height.

@@ -45,6 +45,8 @@ export type TransientOptions = {
   readonly mostIterations?: number;
   /** Water roots take out along the column. */
   readonly uptake?: RootUptake | undefined;
+  /** Told each output hour once it is reached. */
+  readonly onHour?: ((hour: number) => void) | undefined;
 };
 
 export const DEFAULT_TOLERANCE_THETA = 1e-3;
@@ -175,7 +177,10 @@ export function runTransient(
       // a step cut short by a stop says nothing against the length it was cut from
       step = tried < step ? Math.max(grown, Math.min(step, MOST_GROWTH * tried)) : grown;
     }
-    if (wanted.has(stop)) report();
+    if (wanted.has(stop)) {
+      report();
+      options.onHour?.(stop);
+    }
     if (jumps.has(stop)) {
       ask();
       richards.forgetSlope();

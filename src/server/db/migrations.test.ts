@@ -8,7 +8,7 @@ import { ownMedium } from "../media/media.service";
 import { loadMix, mediumOfMix } from "../mixes/mixes.service";
 import { listPacks } from "../packs/packs.service";
 import { loadSetup, saveChanges, shelf } from "../setups/setups.service";
-import { setupDocument } from "../../formats/setup";
+import { setupDocument } from "../../formats/setup/document";
 import { DATABASE_FILE, MIGRATIONS_FOLDER, openDatabase } from "./client";
 
 type Journal = { entries: { idx: number; tag: string }[] };

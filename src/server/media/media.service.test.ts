@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
 import { layer, medium, potWith } from "../../core/testing/setups";
-import { ownMediumDocument } from "../../formats/own-medium-document";
+import { ownMediumDocument } from "../../formats/own-medium/document";
 import { openMarlstone, type Marlstone } from "../open";
 
 const GRIT: OwnMedium = {

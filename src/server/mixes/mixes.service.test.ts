@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { CATALOGUE } from "../../core/media/catalogue";
 import { medium, potWith, layer } from "../../core/testing/setups";
-import { mixDocument, type Mix } from "../../formats/mix-document";
+import { mixDocument, type Mix } from "../../formats/mix/document";
 import { openDatabase, type Db } from "../db/client";
 import { createSetup, loadSetup } from "../setups/setups.service";
 import { NO_FIGURES } from "../../core/media/own-medium";

@@ -1,6 +1,6 @@
 import { asc, eq } from "drizzle-orm";
 import type { Pack } from "../../core/mixing/batch";
-import { packShape, type PutPackInput } from "../../formats/pack";
+import { packSchema, type PutPackInput } from "../../formats/pack/schema";
 import { fromText, parseWith } from "../../formats/problems";
 import type { Db } from "../db/client";
 import { packs } from "../db/schema";
@@ -13,7 +13,7 @@ export const listPacks = (db: Db): Pack[] =>
     .orderBy(asc(packs.mediumId))
     .all()
     .flatMap(({ document }) => {
-      const parsed = fromText(document, (value) => parseWith(packShape, value));
+      const parsed = fromText(document, (value) => parseWith(packSchema, value));
       return parsed.ok ? [parsed.value] : [];
     });
 

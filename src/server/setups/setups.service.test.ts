@@ -6,8 +6,8 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { withLayer, rename } from "../../core/stack/edit";
 import type { Setup } from "../../core/stack/setup";
 import { MIX, layer, medium, potWith } from "../../core/testing/setups";
-import { setupDocument } from "../../formats/setup";
-import type { SaveInput, WriteOutcome } from "../../formats/setup-actions";
+import { setupDocument } from "../../formats/setup/document";
+import type { SaveInput, WriteOutcome } from "../../formats/setup/actions";
 import { DATABASE_FILE, openDatabase, type Db } from "../db/client";
 import * as service from "./setups.service";
 

@@ -9,8 +9,9 @@ import type {
   SetupState,
   StepInput,
   WriteOutcome,
-} from "../../formats/setup-actions";
-import { parseSetup, parseSetupText, setupDocument } from "../../formats/setup";
+} from "../../formats/setup/actions";
+import { setupDocument } from "../../formats/setup/document";
+import { parseSetup, parseSetupText } from "../../formats/setup/schema";
 import type { Db } from "../db/client";
 import type { RevisionRow, SetupRow } from "../db/schema";
 import * as repo from "./setups.repo";

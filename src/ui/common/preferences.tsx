@@ -1,8 +1,8 @@
 "use client";
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import type { UnitSystem } from "@/core/units/units";
-import type { Preferences, Theme } from "@/formats/preferences";
-import { PREFERENCE_COOKIES } from "@/formats/preference-cookies";
+import type { Preferences, Theme } from "@/formats/preferences/schema";
+import { PREFERENCE_COOKIES } from "@/formats/preferences/document";
 
 const COOKIE = PREFERENCE_COOKIES;
 const ONE_YEAR_SECONDS = 365 * 24 * 3600;

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Moon, Sun, SunMoon } from "lucide-react";
-import type { Theme } from "@/formats/preferences";
+import type { Theme } from "@/formats/preferences/schema";
 import { usePreferences } from "./preferences";
 import { KeysSheet } from "./keys-sheet";
 

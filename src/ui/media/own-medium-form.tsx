@@ -21,7 +21,7 @@ import {
 } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
-import { ownMediumDocument } from "@/formats/own-medium-document";
+import { ownMediumDocument } from "@/formats/own-medium/document";
 import { EarlierVersions, NO_ANSWER, notMade, notSaved, whyNotSaved } from "../common/keep";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";

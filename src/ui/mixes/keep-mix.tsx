@@ -10,7 +10,7 @@ import type { Dosed } from "@/core/mixing/amendments";
 import { isOwn } from "@/core/media/own-id";
 import type { OwnMedium } from "@/core/media/own-medium";
 import type { KeepOutcome, Kept } from "@/formats/kept";
-import { mixDocument, type Mix, type MixFile } from "@/formats/mix-document";
+import { mixDocument, type Mix, type MixFile } from "@/formats/mix/document";
 import { NO_ANSWER, notMade, notSaved, whyNotSaved } from "../common/keep";
 
 export type MixActions = {

@@ -4,7 +4,7 @@ import dynamic from "next/dynamic";
 import Link from "next/link";
 import { X } from "lucide-react";
 import type { Kept, KeptVersion } from "@/formats/kept";
-import type { Mix } from "@/formats/mix-document";
+import type { Mix } from "@/formats/mix/document";
 import type { OwnMedium } from "@/core/media/own-medium";
 import { AMENDMENTS, phShift, type Dosed } from "@/core/mixing/amendments";
 import type { Pack } from "@/core/mixing/batch";

@@ -5,9 +5,8 @@ import { dragBoundary, dragWaterHeight, withWater } from "@/core/stack/edit";
 import { boundariesCm, type Setup } from "@/core/stack/setup";
 import { formatLength, formatPercent, lengthUnitName, type UnitSystem } from "@/core/units/units";
 import { sectionWidthCm, vesselAreaCm2, type Vessel } from "@/core/vessel/vessel";
-import { hydrostaticStorageCm3 } from "@/core/water/equilibrium";
 import { readAt } from "@/core/water/profile";
-import { residualStorageCm3 } from "@/core/water/equilibrium";
+import { doseForLevelCm3 } from "@/core/water/settle";
 import { topOfZones, type Readings } from "@/core/readings/readings";
 import type { Result } from "@/core/units/problem";
 import { historyOf } from "@/core/water/branch";
@@ -473,12 +472,6 @@ function WaterHandles({
       if (!view) return null;
       const { column } = view.settled;
       const level = Math.max(0, view.readings.waterTableCm);
-      const stored = (heightCm: number): number =>
-        Math.max(
-          residualStorageCm3(column) * 1.0001,
-          hydrostaticStorageCm3(column, Math.min(heightCm, column.heightCm)) +
-            vesselAreaCm2(setup.vessel) * Math.max(0, heightCm - column.heightCm),
-        );
       return (
         <HeightHandle
           {...handles}
@@ -494,7 +487,7 @@ function WaterHandles({
             store.preview(
               withWater(store.getState().committed, {
                 kind: "dosed",
-                storedCm3: Math.round(stored(Math.min(Math.max(to, 0), insideDepthCm))),
+                storedCm3: doseForLevelCm3(setup, column, to),
               }),
             )
           }

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useRouter } from "next/navigation";
 import Link from "next/link";
 import type { Problem } from "@/core/units/problem";
-import type { WriteOutcome } from "@/formats/setup-actions";
+import type { WriteOutcome } from "@/formats/setup/actions";
 import { SiteHeader } from "../common/site-header";
 
 /** A setup whose stored version cannot be read: what is wrong with it, what is safe, and the way back. */

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { potWith } from "@/core/testing/setups";
 import { rename } from "@/core/stack/edit";
-import type { SaveInput, SetupState, WriteOutcome } from "@/formats/setup-actions";
+import type { SaveInput, SetupState, WriteOutcome } from "@/formats/setup/actions";
 import { SaveQueue, type Change, type Kept, type QueueStatus } from "./save-queue";
 import { documentOf } from "./setup-store";
 

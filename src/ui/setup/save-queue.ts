@@ -1,7 +1,7 @@
 import { USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type Setup } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
-import type { SaveInput, SetAsideInput, SetupState, StepInput, WriteOutcome } from "@/formats/setup-actions";
-import type { SetupDocument } from "@/formats/setup";
+import type { SaveInput, SetAsideInput, SetupState, StepInput, WriteOutcome } from "@/formats/setup/actions";
+import type { SetupDocument } from "@/formats/setup/document";
 
 /** The writes a setup's page makes; each may reject when the server cannot be reached. */
 export type SetupActions = {

@@ -1,6 +1,6 @@
 "use client";
 import { useStore } from "zustand";
-import type { SetAside } from "@/formats/setup-actions";
+import type { SetAside } from "@/formats/setup/actions";
 import type { QueueStatus } from "./save-queue";
 import type { SetupStore } from "./setup-store";
 import { stateLine } from "@/core/readings/sentences";

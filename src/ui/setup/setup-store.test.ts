@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { withLayer, withWater, withoutLayer } from "@/core/stack/edit";
 import { MIX, layer, medium, potWith } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
-import type { SetupState } from "@/formats/setup-actions";
+import type { SetupState } from "@/formats/setup/actions";
 import { drainedAfterSoaking } from "@/core/water/drain";
 import { runSetup } from "@/core/water/run";
 import { heldView, makeSetupStore, shownView } from "./setup-store";

@@ -9,8 +9,8 @@ import { readDose, readSettled, type DoseReading, type Readings } from "@/core/r
 import type { Run } from "@/core/water/run";
 import { checkWhole, columnOf, settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
 import type { Supply } from "@/core/water/supply";
-import type { SetAside, SetupState } from "@/formats/setup-actions";
-import { SETUP_KIND, SETUP_VERSION } from "@/formats/setup-kind";
+import type { SetAside, SetupState } from "@/formats/setup/actions";
+import { SETUP_KIND, SETUP_VERSION } from "@/formats/setup/document";
 import type { QueueStatus } from "./save-queue";
 
 /** A settled setup and all that is read off it. */

@@ -5,7 +5,7 @@ import { Redo2, Undo2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useStore } from "zustand";
 import { rename } from "@/core/stack/edit";
-import type { SetupState } from "@/formats/setup-actions";
+import type { SetupState } from "@/formats/setup/actions";
 import type { Medium } from "@/core/media/medium";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";

@@ -1,13 +1,13 @@
 import { z } from "zod";
-import type { Problem } from "../core/units/problem";
-import type { Setup } from "../core/stack/setup";
+import type { Problem } from "../../core/units/problem";
+import type { Setup } from "../../core/stack/setup";
 
 /** Inputs and outcomes of the actions on setups: what crosses between browser and server. */
 
 const setupId = z.string().min(1).max(40);
 const version = z.number().int().min(0);
 
-/** `document` is parsed by formats/setup, which knows its versions. `id` is made by the browser, once per change, so that a retry is known again. */
+/** `document` is parsed by ./schema, which knows its versions. `id` is made by the browser, once per change, so that a retry is known again. */
 export const saveInput = z.strictObject({
   setupId,
   baseVersion: version,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { DEFAULT_AIR_ENTRY_CM, DEFAULT_TAU } from "../core/hydraulics/hydraulics";
+import { DEFAULT_AIR_ENTRY_CM, DEFAULT_TAU } from "../../core/hydraulics/hydraulics";
 
 const WEIGHT_SUM_TOLERANCE = 1e-6;
 

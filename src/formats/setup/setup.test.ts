@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { potWith } from "../core/testing/setups";
-import { PREFERENCE_COOKIES } from "./preference-cookies";
-import { readPreferences } from "./preferences";
-import { problemLine } from "./problems";
-import { parseSetup, parseSetupText, setupDocument } from "./setup";
-import { saveInput } from "./setup-actions";
+import { potWith } from "../../core/testing/setups";
+import { PREFERENCE_COOKIES } from "../preferences/document";
+import { readPreferences } from "../preferences/schema";
+import { problemLine } from "../problems";
+import { setupDocument } from "./document";
+import { parseSetup, parseSetupText } from "./schema";
+import { saveInput } from "./actions";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: null });
 const DOCUMENT = setupDocument(POT);

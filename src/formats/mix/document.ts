@@ -1,6 +1,6 @@
-import type { OwnMedium } from "../core/media/own-medium";
-import type { Dosed } from "../core/mixing/amendments";
-import type { RecipePart } from "../core/mixing/recipe";
+import type { OwnMedium } from "../../core/media/own-medium";
+import type { Dosed } from "../../core/mixing/amendments";
+import type { RecipePart } from "../../core/mixing/recipe";
 
 /** A mix as a document, written without a parser: what the page exports and the server stores (docs/formats/mix.md). */
 export const MIX_KIND = "marlstone.mix";
@@ -14,7 +14,7 @@ export type Mix = {
 };
 export type MixDocument = { readonly kind: typeof MIX_KIND; readonly version: typeof MIX_VERSION } & Mix;
 /** What goes into a file: with the grower's own media that are parts of it, so that it can be read elsewhere. */
-export type MixFile = MixDocument & { readonly media?: Readonly<Record<string, OwnMedium>> };
+export type MixFile = MixDocument & { readonly media?: Readonly<Record<string, OwnMedium>> | undefined };
 
 export const mixDocument = ({ name, parts, amendments, note }: Mix): MixDocument => ({
   kind: MIX_KIND,

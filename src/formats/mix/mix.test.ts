@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { NO_FIGURES } from "../core/media/own-medium";
-import { parseMix, parseMixFile, parseMixText } from "./mix";
-import { mixDocument, type Mix } from "./mix-document";
-import { parseOwnMedium } from "./own-medium";
-import { ownMediumDocument } from "./own-medium-document";
-import { putPackInput } from "./pack";
-import { problemLine } from "./problems";
+import { NO_FIGURES } from "../../core/media/own-medium";
+import { parseMix, parseMixFile, parseMixText } from "./schema";
+import { mixDocument, type Mix } from "./document";
+import { parseOwnMedium } from "../own-medium/schema";
+import { ownMediumDocument } from "../own-medium/document";
+import { putPackInput } from "../pack/schema";
+import { problemLine } from "../problems";
 
 const MIX: Mix = {
   name: "Bog bench",

@@ -1,7 +1,9 @@
 import { readFileSync, readdirSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { parseColumnCase, solveColumnCase, type ColumnResult } from "./column-case";
-import { problemLine } from "./problems";
+import type { ColumnResult } from "./document";
+import { answerColumnCase } from "./result";
+import { parseColumnCase } from "./schema";
+import { problemLine } from "../problems";
 
 // Reference cases: each expected file holds the answer of an independent program on a fine grid, and the tolerance a correct solver meets.
 
@@ -41,7 +43,7 @@ function valueAt(
 
 function solved(name: string): ColumnResult {
   const parsed = parseColumnCase(JSON.parse(readFileSync(`${FOLDER}/${name}.json`, "utf8")));
-  const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+  const result = parsed.ok ? answerColumnCase(parsed.value, () => 0) : parsed;
   if (!result.ok) throw new Error(result.problems.map(problemLine).join("\n"));
   return result.value;
 }

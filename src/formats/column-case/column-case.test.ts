@@ -1,33 +1,8 @@
-import { spawnSync } from "node:child_process";
 import { describe, expect, it } from "vitest";
-import { parseColumnCase, solveColumnCase } from "./column-case";
-import { problemLine } from "./problems";
-
-const HYDRAULICS = {
-  model: "vg",
-  thetaR: 0.05,
-  thetaS: 0.85,
-  ksCmPerHour: 80,
-  modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }],
-};
-const LAYER = { thicknessCm: 20, areaCm2: 400, hydraulics: HYDRAULICS };
-const EQUILIBRIUM = {
-  kind: "marlstone.column-case",
-  version: 1,
-  task: "equilibrium",
-  layers: [LAYER],
-  waterTableCm: 3,
-};
-const RISE = { ...EQUILIBRIUM, task: "steady-rise", limitPsiCm: -100 };
-const { waterTableCm: _, ...REST } = EQUILIBRIUM;
-const TRANSIENT = {
-  ...REST,
-  task: "transient",
-  initial: { kind: "saturated" },
-  bottom: { kind: "seepage" },
-  top: { kind: "sealed" },
-  outputHours: [0, 1, 24],
-};
+import { answerColumnCase } from "./result";
+import { parseColumnCase } from "./schema";
+import { problemLine } from "../problems";
+import { EQUILIBRIUM, HYDRAULICS, LAYER, REST, RISE, TRANSIENT } from "../testing/column-cases";
 
 const lines = (value: unknown): string[] => {
   const parsed = parseColumnCase(value);
@@ -154,7 +129,7 @@ describe("a reservoir and roots, the format's extensions", () => {
       uptake,
       outputHours: [0, 2, 8],
     });
-    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+    const result = parsed.ok ? answerColumnCase(parsed.value, () => 0) : parsed;
     if (!result.ok) throw new Error(result.problems.map(problemLine).join());
     const [start, , end] = result.value.cumulative;
     expect(start).toMatchObject({ uptakeCm3: 0, reservoir: { levelCm: 3, refilledCm3: 0, overflowCm3: 0 } });
@@ -218,7 +193,7 @@ describe("a reservoir and roots, the format's extensions", () => {
 describe("the answer to an equilibrium case", () => {
   it("has the shape of a column result, defaults filled in", () => {
     const parsed = parseColumnCase({ ...EQUILIBRIUM, layers: [{ thicknessCm: 20, hydraulics: HYDRAULICS }] });
-    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+    const result = parsed.ok ? answerColumnCase(parsed.value, () => 0) : parsed;
     expect(result).toMatchObject({
       ok: true,
       value: {
@@ -237,54 +212,9 @@ describe("the answer to an equilibrium case", () => {
 
   it("refuses a sealed volume under what thetaR binds", () => {
     const parsed = parseColumnCase({ ...REST, storedCm3: 300 });
-    const result = parsed.ok ? solveColumnCase(parsed.value, () => 0) : parsed;
+    const result = parsed.ok ? answerColumnCase(parsed.value, () => 0) : parsed;
     expect(result.ok || result.problems.map(problemLine)).toEqual([
       "storedCm3: must be greater than 400.000, the water bound in the layers at thetaR",
     ]);
-  });
-});
-
-describe("npm run marl", () => {
-  const marl = (input: string, ...args: string[]) =>
-    spawnSync("node_modules/.bin/tsx", ["src/cli/marl.ts", ...args], { input, encoding: "utf8" });
-
-  it("answers on standard output and exits 0", () => {
-    const { status, stdout, stderr } = marl(JSON.stringify(EQUILIBRIUM), "column", "-");
-    expect([status, stderr]).toEqual([0, ""]);
-    expect(JSON.parse(stdout)).toMatchObject({ kind: "marlstone.column-result", equilibrium: { waterTableCm: 3 } });
-  });
-
-  it("exits 2 with one line a problem and nothing on standard output", () => {
-    const { status, stdout, stderr } = marl(
-      JSON.stringify({ ...EQUILIBRIUM, cellCm: -1, layers: [{ ...LAYER, thicknessCm: -1 }] }),
-      "column",
-      "-",
-    );
-    expect([status, stdout]).toEqual([2, ""]);
-    expect(stderr.trim().split("\n")).toEqual([
-      "cellCm: must be greater than 0",
-      "layers[0].thicknessCm: must be greater than 0",
-    ]);
-  });
-
-  it("exits 2 on what is not JSON, on a file that is not there, and on a call that is off", () => {
-    expect(marl("{", "column", "-").status).toBe(2);
-    expect(marl("", "column", "/nowhere/case.json")).toMatchObject({
-      status: 2,
-      stderr: expect.stringContaining("cannot be read") as string,
-    });
-    expect(marl("", "dance")).toMatchObject({ status: 2, stderr: expect.stringContaining("usage") as string });
-  });
-
-  it("answers a steady rise and a transient run", () => {
-    expect(JSON.parse(marl(JSON.stringify(RISE), "column", "-").stdout)).toMatchObject({
-      task: "steady-rise",
-      steadyRise: { maxCm3PerHour: expect.any(Number) as number },
-    });
-    expect(JSON.parse(marl(JSON.stringify(TRANSIENT), "column", "-").stdout)).toMatchObject({
-      task: "transient",
-      states: { length: 3 },
-      cumulative: { length: 3 },
-    });
   });
 });

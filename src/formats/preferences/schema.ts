@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { UnitSystem } from "../core/units/units";
-import { PREFERENCE_COOKIES } from "./preference-cookies";
+import type { UnitSystem } from "../../core/units/units";
+import { PREFERENCE_COOKIES } from "./document";
 
 export type Theme = "system" | "light" | "dark";
 export type Preferences = { readonly units: UnitSystem; readonly theme: Theme };

@@ -1,4 +1,4 @@
-import type { OwnMedium } from "../core/media/own-medium";
+import type { OwnMedium } from "../../core/media/own-medium";
 
 /** A grower's own medium as a document, written without a parser (docs/formats/own-medium.md). */
 export const OWN_MEDIUM_KIND = "marlstone.medium";

@@ -1,0 +1,117 @@
+import { failed, ok, problem, type Result } from "../units/problem";
+import { makeColumn, storageByLayerCm3, type Column, type ColumnLayer } from "./column";
+import type { EndCondition } from "./ends";
+import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "./equilibrium";
+import { steadyRise, type SteadyRise } from "./steady-rise";
+import { runTransient, type BottomCondition, type TransientResult } from "./transient";
+import type { RootUptake } from "./uptake";
+
+/** A question put to the solver whole: a column with its hydraulics, and what is asked of it. Validated before. */
+export type ColumnTask = {
+  readonly layers: readonly (ColumnLayer & { readonly name?: string | undefined })[];
+  readonly cellCm: number;
+  readonly specificStoragePerCm: number;
+} & (EquilibriumTask | SteadyRiseTask | TransientTask);
+
+/** The settled state over a water table, or with a stored volume in a sealed column: one of the two is given. */
+export type EquilibriumTask = {
+  readonly task: "equilibrium";
+  readonly waterTableCm?: number | undefined;
+  readonly storedCm3?: number | undefined;
+};
+/** The greatest steady rise from a water table to a height, by default the top. */
+export type SteadyRiseTask = {
+  readonly task: "steady-rise";
+  readonly waterTableCm: number;
+  readonly demandHeightCm?: number | undefined;
+  readonly limitPsiCm: number;
+};
+export type TransientTask = {
+  readonly task: "transient";
+  readonly initial: InitialCondition;
+  /** Weather comes from above, and holes are below. */
+  readonly bottom: Exclude<BottomCondition, { readonly kind: "atmosphere" }>;
+  readonly top: Exclude<EndCondition, { readonly kind: "seepage" | "free-drainage" }>;
+  readonly uptake?: RootUptake | undefined;
+  readonly outputHours: readonly number[];
+};
+export type InitialCondition =
+  | { readonly kind: "hydrostatic"; readonly waterTableCm: number }
+  | { readonly kind: "psi"; readonly cm: number }
+  | { readonly kind: "saturated" };
+
+export type ColumnAnswer = { readonly column: Column } & (
+  | { readonly task: "equilibrium"; readonly state: Equilibrium }
+  | { readonly task: "steady-rise"; readonly rise: SteadyRise; readonly storedCm3: number }
+  | { readonly task: "transient"; readonly run: TransientResult }
+);
+
+/** The code of a run that ended before its last output: by its work limit, or because no step was small enough. */
+export const STOPPED = "stopped";
+/** The code of an answer that is none: a value in it is not finite. */
+export const NOT_FINITE = "not-finite";
+
+/**
+ * Answers a task. Fails as `equilibriumWithStored` does, with "stopped", or with "not-finite" and the cell where it arose.
+ */
+export function solveColumnTask(task: ColumnTask): Result<ColumnAnswer> {
+  const column = makeColumn(task.layers, task.specificStoragePerCm, task.cellCm);
+  switch (task.task) {
+    case "equilibrium": {
+      const state =
+        task.storedCm3 === undefined
+          ? ok(equilibriumAtWaterTable(column, task.waterTableCm!))
+          : equilibriumWithStored(column, task.storedCm3);
+      return state.ok ? finite(column, [state.value], { task: task.task, column, state: state.value }) : state;
+    }
+    case "steady-rise": {
+      const demandHeightCm = Math.min(task.demandHeightCm ?? column.heightCm, column.heightCm);
+      const rise = steadyRise(column, task.waterTableCm, demandHeightCm, task.limitPsiCm);
+      const storedCm3 = storageByLayerCm3(column, rise.theta).reduce((sum, stored) => sum + stored, 0);
+      return finite(column, [{ ...rise, storedCm3 }], { task: task.task, column, rise, storedCm3 });
+    }
+    case "transient": {
+      const { bottom, top, outputHours, uptake } = task;
+      const run = runTransient(column, initialPsiCm(column, task.initial), bottom, top, outputHours, { uptake });
+      if (run.status !== "done") return failed(stoppedRun(run));
+      return finite(column, run.states, { task: task.task, column, run });
+    }
+    default:
+      return task satisfies never;
+  }
+}
+
+function initialPsiCm({ zCm }: Column, initial: InitialCondition): Float64Array {
+  switch (initial.kind) {
+    case "hydrostatic":
+      return zCm.map((z) => initial.waterTableCm - z);
+    case "psi":
+      return zCm.map(() => initial.cm);
+    case "saturated":
+      return zCm.map(() => 0);
+    default:
+      return initial satisfies never;
+  }
+}
+
+const stoppedRun = ({ states, status, steps, iterations }: TransientResult) =>
+  problem(
+    "work",
+    STOPPED,
+    `stopped after ${states.at(-1)?.hours ?? 0} h: ${status} (${steps} steps, ${iterations} iterations)`,
+  );
+
+type SomeState = { readonly psiCm: Float64Array; readonly theta: Float64Array; readonly storedCm3: number };
+
+/** An answer with a value that is not finite is a failure that names the cell. */
+function finite({ zCm }: Column, states: readonly SomeState[], answer: ColumnAnswer): Result<ColumnAnswer> {
+  for (const [s, { psiCm, theta, storedCm3 }] of states.entries()) {
+    for (const [name, values] of Object.entries({ psi: psiCm, theta })) {
+      const bad = values.findIndex((value) => !Number.isFinite(value));
+      if (bad >= 0)
+        return failed(problem(`states[${s}].${name}[${bad}]`, NOT_FINITE, `is not finite at z = ${zCm[bad]} cm`));
+    }
+    if (!Number.isFinite(storedCm3)) return failed(problem(`states[${s}].storedCm3`, NOT_FINITE, "is not finite"));
+  }
+  return ok(answer);
+}

@@ -1,0 +1,23 @@
+import { z } from "zod";
+import { GREATEST_SWELLING, PACK_KINDS, PACK_UNITS, type Pack } from "../../core/mixing/batch";
+import { tied } from "../tied";
+
+const mediumId = z.string().min(1).max(80);
+
+/** How a medium is bought, as it is stored and as it crosses from the browser. */
+export const packSchema = tied<Pack>()(
+  z.strictObject({
+    mediumId,
+    kind: z.enum(PACK_KINDS),
+    amount: z.number().gt(0).max(1e5),
+    unit: z.enum(PACK_UNITS),
+    swells: z.number().min(1).max(GREATEST_SWELLING),
+    price: z.number().min(0).max(1e6).nullable(),
+  }),
+);
+
+/** Null takes the pack out of the list. */
+export const putPackInput = z
+  .strictObject({ mediumId, pack: packSchema.nullable() })
+  .refine(({ mediumId: of, pack }) => pack === null || pack.mediumId === of, { message: "is of another medium" });
+export type PutPackInput = z.infer<typeof putPackInput>;
