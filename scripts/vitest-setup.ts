@@ -5,5 +5,5 @@ fc.configureGlobal({
   seed: 20_261_125,
   endOnFailure: true,
   // against one of thousands of mutants a property gets a moment, not all its cases
-  ...(process.env.STRYKER_MUTATOR_WORKER === undefined ? {} : { interruptAfterTimeLimit: 300 }),
+  ...(process.env.STRYKER_MUTATOR_WORKER === undefined ? {} : { interruptAfterTimeLimit: 200 }),
 });

@@ -11,8 +11,10 @@ import type { PutPackInput } from "../formats/pack/schema";
 import type { SaveInput, SetAsideInput, StepInput } from "../formats/setup/actions";
 import { openDatabase } from "./db/client";
 import * as ownMedia from "./media/media.service";
+import { readMixFile } from "./mixes/mix-file";
 import * as mixes from "./mixes/mixes.service";
 import * as packs from "./packs/packs.service";
+import * as rooms from "./rooms/rooms.service";
 import * as setups from "./setups/setups.service";
 
 /** Where the data lives: MARLSTONE_DATA, or `data/` in the folder the program was started in. */
@@ -66,7 +68,6 @@ export function openMarlstone(folder = dataFolder()) {
         setupsShown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId)),
       ),
     medium: context.medium,
-    recipeOfMedium: (mediumId: string) => mixes.recipeOfMedium(db, mediumId, mixContext),
     listOwnMedia: (putAway?: boolean) => ownMedia.listOwnMedia(db, putAway),
     /** An own medium with its versions, and what changes with it. */
     loadOwnMedium(id: string) {
@@ -79,10 +80,16 @@ export function openMarlstone(folder = dataFolder()) {
     listMixes: (putAway?: boolean) => mixes.listMixes(db, putAway),
     loadMix: (id: string) => mixes.loadMix(db, id),
     createMix: (mix: Mix) => mixes.createMix(db, mix, mixContext),
-    importMix: (file: { mix: Mix; media: Readonly<Record<string, OwnMedium>> }) =>
-      mixes.importMix(db, file, mixContext),
+    /** Takes in a mix from the text of a file. */
+    importMix(text: string) {
+      const file = readMixFile(text);
+      return file.ok ? mixes.importMix(db, file.value, mixContext) : file;
+    },
     saveMix: (input: SaveKeptInput) => mixes.saveMix(db, input, mixContext),
     setMixPutAway: (id: string, putAway: boolean) => mixes.setMixPutAway(db, id, putAway, mixContext),
+    roomsToFill: (asked: string) => rooms.roomsToFill(db, asked, context),
+    mediaOfRoom: (asked: string) => rooms.mediaOfRoom(db, asked),
+    layersToFill: (id: string, setup: Setup) => rooms.layersToFill(db, id, setup, { ...mixContext, ...context }),
     listPacks: () => packs.listPacks(db),
     putPack: (input: PutPackInput) => packs.putPack(db, input, now),
     shelf: (page: number, putAway?: boolean) => setups.shelf(db, page, putAway),

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { MixBench } from "@/ui/mixes/mix-bench";
-import { benchProps, mediaOfRoom } from "./bench-props";
+import { benchProps } from "./bench-props";
 
 export const metadata: Metadata = { title: "Mix" };
 
@@ -14,5 +14,7 @@ export default async function MixesPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const { recipe, room } = query.parse(await searchParams);
-  return <MixBench key="new" media={marlstone().ingredients(mediaOfRoom(room))} {...benchProps(recipe, room)} />;
+  return (
+    <MixBench key="new" media={marlstone().ingredients(marlstone().mediaOfRoom(room))} {...benchProps(recipe, room)} />
+  );
 }

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { CATALOGUE } from "../media/catalogue";
 import type { Medium, Range } from "../media/medium";
 import { containerState } from "../water/container";
-import { isMix, mixMedium, mixMediumId } from "./mix-medium";
+import { isMix, mixMedium, mixMediumId, mixOfMedium } from "./mix-medium";
 
 const water = (hydraulics: Medium["hydraulics"], heightCm: number): number =>
   containerState(hydraulics, heightCm).water;
@@ -52,6 +52,13 @@ describe("a mix as a medium", () => {
       value: { decompositionHalfLifeYears: null, safety: { carnivorousPlants: "ok" } },
     });
     expect(mixMedium("mix:z", "None", [], water).ok).toBe(false);
-    expect([isMix(mixMediumId("abc")), isMix("sphagnum-peat")]).toEqual([true, false]);
+    expect([isMix(mixMediumId("abc", 3)), isMix("mix:abc"), isMix("sphagnum-peat"), isMix("mix:abc@x")]).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+    expect(mixOfMedium(mixMediumId("a-B_1", 12))).toEqual({ mixId: "a-B_1", version: 12 });
+    expect(mixOfMedium("mix:abc")).toEqual({ mixId: "abc", version: undefined });
   });
 });

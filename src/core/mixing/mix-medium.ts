@@ -5,10 +5,24 @@ import { ok, type Result } from "../units/problem";
 import { blend, meanGrainMm, type Part } from "./blend";
 import { mixEc, mixPH } from "./chemistry";
 
-/** What marks the id of a layer's medium as a mix. */
-export const MIX_PREFIX = "mix:";
-export const mixMediumId = (mixId: string): string => MIX_PREFIX + mixId;
-export const isMix = (mediumId: string): boolean => mediumId.startsWith(MIX_PREFIX);
+/**
+ * A layer that is of a mix names the mix and the version it was made with: "mix:" id "@" version. One that names no version was written before
+ * versions were named.
+ */
+const MIX_ID = /^mix:([^@]+)(?:@(\d+))?$/u;
+
+export const mixMediumId = (mixId: string, version: number): string => `mix:${mixId}@${version}`;
+
+/** The mix a medium's id names, and its version if it names one; undefined for what is no mix. */
+export function mixOfMedium(
+  mediumId: string,
+): { readonly mixId: string; readonly version: number | undefined } | undefined {
+  const match = MIX_ID.exec(mediumId);
+  if (!match) return undefined;
+  return { mixId: match[1]!, version: match[2] === undefined ? undefined : Number(match[2]) };
+}
+
+export const isMix = (mediumId: string): boolean => mixOfMedium(mediumId) !== undefined;
 
 /** Water content of a mix may be off by this beyond what its parts are: the rule was fitted, not validated. [m³/m³] */
 const RULE_SLACK = 0.03;

@@ -1,3 +1,5 @@
+import { GREATEST_PARTS } from "./blend";
+import { FRACTION_SIGNS, readNumber } from "../units/numbers";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 
 /**
@@ -19,17 +21,6 @@ export type FindMedium = (words: string) => Found;
 export const MOST_RECIPE_PARTS = 12;
 const LONGEST_RECIPE = 600;
 
-const FRACTIONS: Readonly<Record<string, number>> = {
-  "½": 1 / 2,
-  "¼": 1 / 4,
-  "¾": 3 / 4,
-  "⅓": 1 / 3,
-  "⅔": 2 / 3,
-  "⅛": 1 / 8,
-  "⅜": 3 / 8,
-  "⅝": 5 / 8,
-  "⅞": 7 / 8,
-};
 const NUMBER_WORDS: Readonly<Record<string, number>> = {
   a: 1,
   an: 1,
@@ -43,7 +34,7 @@ const NUMBER_WORDS: Readonly<Record<string, number>> = {
   quarter: 0.25,
 };
 // "2", "1.5", "1,5", "1/2", "1 1/2", "1½", "½", "1e9", "-2"
-const AMOUNT = String.raw`[-−]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[½¼¾⅓⅔⅛⅜⅝⅞]|[½¼¾⅓⅔⅛⅜⅝⅞]|\d+(?:[.,]\d+)?(?:e\+?\d+)?)`;
+const AMOUNT = String.raw`[-−]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[${FRACTION_SIGNS}]|[${FRACTION_SIGNS}]|\d+(?:[.,]\d+)?(?:e\+?\d+)?)`;
 const MEASURE = String.raw`(?:parts?|vols?|volumes?|measures?|cups?|buckets?|scoops?|handfuls?|%|x|×)`;
 const BARE = new RegExp(String.raw`^(${AMOUNT})\s+(.+)$`, "iu");
 const LEADING = new RegExp(String.raw`^(${AMOUNT})\s*${MEASURE}?\s*(?:of\s+)?(.+)$`, "iu");
@@ -55,20 +46,15 @@ const WORD_LEADING = new RegExp(
 // a ratio before or after its names: "2:1:1 peat, perlite, bark"
 const RATIO = new RegExp(String.raw`(?:^|\s)(${AMOUNT}(?:\s*:\s*${AMOUNT})+)(?:\s|$)`, "iu");
 
-function amountOf(text: string): number {
-  const negative = /^[-−]/u.test(text);
-  const plain = text.replace(/^[-−]/u, "").trim();
-  const mixedFraction = /^(\d+)\s+(\d+)\s*\/\s*(\d+)$/u.exec(plain);
-  const fraction = /^(\d+)\s*\/\s*(\d+)$/u.exec(plain);
-  const sign = /^(\d*)\s*([½¼¾⅓⅔⅛⅜⅝⅞])$/u.exec(plain);
-  const value = mixedFraction
-    ? Number(mixedFraction[1]) + Number(mixedFraction[2]) / Number(mixedFraction[3])
-    : fraction
-      ? Number(fraction[1]) / Number(fraction[2])
-      : sign
-        ? Number(sign[1] || 0) + FRACTIONS[sign[2]!]!
-        : Number(plain.replace(",", "."));
-  return negative ? -value : value;
+/** The amount a text is, which `AMOUNT` has found. */
+const amountOf = (text: string): number => readNumber(text)?.value ?? Number.NaN;
+
+/** Reads the parts of one ingredient, typed alone: "2", "1.5", "½". */
+export function parseParts(text: string): Result<number> {
+  const amount = readNumber(text);
+  return amount && amount.rest === "" && amount.value > 0 && amount.value <= GREATEST_PARTS
+    ? ok(amount.value)
+    : failed(problem("", "not-parts", "Parts are a number above 0, such as 2, 1.5 or ½."));
 }
 
 const trimmed = (pieces: readonly string[]): string[] =>
@@ -130,7 +116,7 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
     if (!Number.isFinite(amount))
       return void problems.push(problem(path, "not-a-number", `“${piece}”: the number cannot be used.`));
     if (amount <= 0) return void problems.push(problem(path, "not-positive", `“${piece}”: parts must be more than 0.`));
-    if (amount > 1e6)
+    if (amount > GREATEST_PARTS)
       return void problems.push(problem(path, "too-large", `“${piece}”: so many parts cannot be meant.`));
     const found = find(name);
     if (found.kind === "one") return void parts.push({ mediumId: found.id, parts: amount });

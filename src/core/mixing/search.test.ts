@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "../media/catalogue";
 import { containerState } from "../water/container";
 import { blend } from "./blend";
-import { insteadOf, meanWaterBetween, searchMixes, type Candidate } from "./search";
+import { insteadOf, meanWaterBetween, searchMixes, type Candidate, type SearchResult } from "./search";
 
 const medium = (id: string) => CATALOGUE.find((one) => one.id === id)!;
 const SOME = [
@@ -71,18 +71,16 @@ describe("looking for a mix", () => {
     expect(acid.stoppedBy).toEqual([{ condition: "pH", reachable: false }]);
   });
 
-  it("stops when it is cancelled, with what it has", () => {
-    const whole = searchMixes(CATALOGUE, at15, { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } }, 5);
-    const stopped = searchMixes(
-      CATALOGUE,
-      at15,
-      { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } },
-      5,
-      4,
-      () => true,
-    );
-    expect(stopped.tried).toBeLessThan(whole.tried / 10);
-    expect(stopped.found).toHaveLength(5);
+  it("tells what it has after single media and after pairs, each nearer than the last", () => {
+    const told: SearchResult[] = [];
+    const exactly = { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } };
+    const whole = searchMixes(CATALOGUE, at15, exactly, 5, 4, (soFar) => told.push(soFar));
+    expect(told.map(({ found }) => Math.max(...found.map(({ parts }) => parts.length)))).toEqual([1, 2]);
+    const misses = [...told, whole].map(({ found }) => found[0]!.mismatch);
+    expect(misses).toEqual([...misses].sort((a, b) => b - a));
+    expect(told.every(({ found }) => found.length === 5)).toBe(true);
+    expect(told[0]!.tried).toBeLessThan(told[1]!.tried);
+    expect(told[1]!.tried).toBeLessThan(whole.tried);
     expect(searchMixes([], at15, { air: { least: 0, most: 1 }, water: { least: 0, most: 1 } }, 3).found).toEqual([]);
   });
 });

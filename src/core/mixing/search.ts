@@ -32,8 +32,11 @@ export type SearchResult = {
   readonly found: readonly Candidate[];
   readonly tried: number;
   /** When nothing meets it all: for each condition, how near the nearest mix came to it alone, and whether it can be met at all. */
-  readonly stoppedBy: readonly { readonly condition: "air" | "water" | "pH"; readonly reachable: boolean }[];
+  readonly stoppedBy: readonly { readonly condition: Condition; readonly reachable: boolean }[];
 };
+
+const CONDITIONS = ["air", "water", "pH"] as const;
+type Condition = (typeof CONDITIONS)[number];
 
 const PAIRS: readonly (readonly number[])[] = [
   [1, 1],
@@ -67,13 +70,14 @@ const TRIPLES_EXTENDED = 30;
 /** A mix of more parts must be nearer by this to be worth its trouble. */
 const PART_COSTS = 0.004;
 
+/** @param tell is told what it would answer so far, before the pairs and before the triples, which take longest */
 export function searchMixes(
   media: readonly Medium[],
   waterAt: WaterAt,
   wanted: Wanted,
   most: number,
   limit = 4,
-  cancelled: () => boolean = () => false,
+  tell: (soFar: SearchResult) => void = () => undefined,
 ): SearchResult {
   const blendable = media.filter(({ packing }) => packing.mixingFactor > 0);
   const candidates: Candidate[] = [];
@@ -90,7 +94,7 @@ export function searchMixes(
       water: outside(water, wanted.water),
       pH: wanted.pH ? outside(mixPH(parts, mixed.value.shares).typical, wanted.pH) / 10 : 0,
     };
-    for (const key of ["air", "water", "pH"] as const) nearest[key] = Math.min(nearest[key], off[key]);
+    for (const key of CONDITIONS) nearest[key] = Math.min(nearest[key], off[key]);
     const candidate = {
       parts: parts.map(({ medium, parts: amount }) => ({ mediumId: medium.id, parts: amount })),
       air,
@@ -108,7 +112,8 @@ export function searchMixes(
   };
   for (const medium of blendable) remember(consider([{ medium, parts: 1 }]));
   if (limit >= 2) {
-    for (let i = 0; i < blendable.length && !cancelled(); i++) {
+    tell(result());
+    for (let i = 0; i < blendable.length; i++) {
       for (let j = i + 1; j < blendable.length; j++)
         for (const [a, b] of PAIRS)
           remember(
@@ -120,9 +125,10 @@ export function searchMixes(
     }
   }
   if (limit >= 3) {
+    tell(result());
     const chosen = [...blendable].sort((a, b) => best.get(a.id)! - best.get(b.id)!).slice(0, MEDIA_IN_TRIPLES);
     const triples: Candidate[] = [];
-    for (let i = 0; i < chosen.length && !cancelled(); i++) {
+    for (let i = 0; i < chosen.length; i++) {
       for (let j = i + 1; j < chosen.length; j++) {
         for (let k = j + 1; k < chosen.length; k++) {
           for (const [a, b, c] of TRIPLES) {
@@ -139,7 +145,7 @@ export function searchMixes(
     if (limit >= 4) {
       const byId = new Map(blendable.map((medium) => [medium.id, medium]));
       for (const triple of triples.sort(byWorth).slice(0, TRIPLES_EXTENDED)) {
-        if (triple.mismatch === 0 || cancelled()) break;
+        if (triple.mismatch === 0) break;
         for (const medium of chosen) {
           if (triple.parts.some(({ mediumId }) => mediumId === medium.id)) continue;
           consider([
@@ -150,21 +156,21 @@ export function searchMixes(
       }
     }
   }
-  const found = candidates.sort(byWorth).slice(0, most);
-  const met = found[0]?.mismatch === 0;
-  return {
-    found,
-    tried,
-    stoppedBy: met
+  return result();
+
+  function result(): SearchResult {
+    const found = [...candidates].sort(byWorth).slice(0, most);
+    const met = found[0]?.mismatch === 0;
+    const asked = wanted.pH ? CONDITIONS : CONDITIONS.filter((condition) => condition !== "pH");
+    const missed = met
       ? []
-      : (["air", "water", "pH"] as const)
-          .filter(
-            (condition) =>
-              (condition !== "pH" || wanted.pH) &&
-              (nearest[condition] > 0 || conditionOf(found[0], condition, wanted) > 0),
-          )
-          .map((condition) => ({ condition, reachable: nearest[condition] === 0 })),
-  };
+      : asked.filter((condition) => nearest[condition] > 0 || conditionOf(found[0], condition, wanted) > 0);
+    return {
+      found,
+      tried,
+      stoppedBy: missed.map((condition) => ({ condition, reachable: nearest[condition] === 0 })),
+    };
+  }
 }
 
 const outside = (value: number, { least, most }: Span): number => Math.max(0, least - value, value - most);
@@ -174,7 +180,7 @@ export const worth = ({ mismatch, parts }: Candidate): number => mismatch + PART
 const byWorth = (a: Candidate, b: Candidate): number => worth(a) - worth(b);
 
 /** How far the nearest candidate misses one condition. pH is left to the others: when they are met, it is what is missed. */
-function conditionOf(candidate: Candidate | undefined, condition: "air" | "water" | "pH", wanted: Wanted): number {
+function conditionOf(candidate: Candidate | undefined, condition: Condition, wanted: Wanted): number {
   if (!candidate) return 1;
   return condition === "air"
     ? outside(candidate.air, wanted.air)
@@ -189,12 +195,12 @@ export function insteadOf(
   media: readonly Medium[],
   waterAt: WaterAt,
   most: number,
-  cancelled?: () => boolean,
+  tell?: (soFar: SearchResult) => void,
 ): SearchResult {
   const water = waterAt(hydraulics);
   const air = Math.max(0, hydraulics.thetaS - water);
   const exactly = (value: number): Span => ({ least: value, most: value });
-  return searchMixes(media, waterAt, { air: exactly(air), water: exactly(water) }, most, 3, cancelled);
+  return searchMixes(media, waterAt, { air: exactly(air), water: exactly(water) }, most, 3, tell);
 }
 
 /** Mean water of a curve between two suctions, by Simpson's rule on even heights: quick, and good to 1e-3. */

@@ -69,6 +69,10 @@ export function reservoirTopCm({ water, vessel }: Setup): number | undefined {
   }
 }
 
+/** Whether a layer lies under the roots and over a reservoir, so that their water rises through it. */
+export const isWickLayer = ({ water, layers }: Setup, index: number): boolean =>
+  water.kind === "free-water" && index < layers.findIndex(({ rooted }) => rooted);
+
 /** Lowest and highest height at which roots are meant to live; undefined when no layer is rooted. [cm] */
 export function rootZoneCm(setup: Setup): { readonly fromCm: number; readonly toCm: number } | undefined {
   const lowest = setup.layers.findIndex(({ rooted }) => rooted);

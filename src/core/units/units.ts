@@ -1,3 +1,4 @@
+import { readNumber } from "./numbers";
 import { failed, ok, problem, type Result } from "./problem";
 
 /**
@@ -52,38 +53,9 @@ const DENSITY_UNITS: readonly Unit[] = [
   { factor: G_PER_CM3_PER_POUND_PER_CUBIC_FOOT, names: ["lb/ft3", "lb/ft³", "lb/cu ft", "lb per cu ft", "pcf"] },
 ];
 
-const VULGAR_FRACTIONS: Readonly<Record<string, string>> = {
-  "½": "1/2",
-  "¼": "1/4",
-  "¾": "3/4",
-  "⅓": "1/3",
-  "⅔": "2/3",
-  "⅛": "1/8",
-  "⅜": "3/8",
-  "⅝": "5/8",
-  "⅞": "7/8",
-};
-
-// "12", "12.5", "12,5", "-3", "1e3", "1/2", "3 1/2"
-const NUMBER =
-  /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$/iu;
-
 function parseNumberAndUnit(text: string): { value: number; unit: string } | undefined {
-  const plain = text
-    .trim()
-    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/gu, (sign) => ` ${VULGAR_FRACTIONS[sign]}`)
-    .replace(/−/gu, "-")
-    .trim();
-  const match = NUMBER.exec(plain);
-  if (!match) return undefined;
-  const [, sign, whole, top, bottom, top2, bottom2, decimal, exponent, unit] = match;
-  const magnitude =
-    whole !== undefined
-      ? Number(whole) + Number(top) / Number(bottom)
-      : top2 !== undefined
-        ? Number(top2) / Number(bottom2)
-        : Number(`${decimal!.replace(",", ".")}${exponent ?? ""}`);
-  return { value: sign === "-" ? -magnitude : magnitude, unit: unit!.trim().toLowerCase() };
+  const read = readNumber(text);
+  return read && { value: read.value, unit: read.rest.toLowerCase() };
 }
 
 function parseQuantity(

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { LONGEST_NAME } from "../../core/stack/check";
 import { AMENDMENTS, GREATEST_DOSE } from "../../core/mixing/amendments";
+import { GREATEST_PARTS } from "../../core/mixing/blend";
 import { isOwn } from "../../core/media/own-id";
 import type { OwnMedium } from "../../core/media/own-medium";
 import { MOST_RECIPE_PARTS } from "../../core/mixing/recipe";
@@ -18,7 +19,7 @@ const mixSchema = tied<MixDocument>()(
     version: z.literal(MIX_VERSION),
     name: z.string().trim().min(1).max(LONGEST_NAME),
     parts: z
-      .array(z.strictObject({ mediumId: z.string().min(1).max(80), parts: z.number().gt(0).max(1e6) }))
+      .array(z.strictObject({ mediumId: z.string().min(1).max(80), parts: z.number().gt(0).max(GREATEST_PARTS) }))
       .min(1)
       .max(MOST_RECIPE_PARTS)
       .refine((parts) => new Set(parts.map(({ mediumId }) => mediumId)).size === parts.length, {

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, isNotNull, isNull, lte } from "drizzle-orm";
 import type { Db } from "../db/client";
 import { mixes, mixVersions, ownMedia, ownMediumVersions, type KeptRow } from "../db/schema";
 
@@ -26,6 +26,23 @@ export const keptRows = (db: Db, tables: KeptTables, putAway: boolean, limit: nu
     .orderBy(asc(tables.heads.name), asc(tables.heads.id))
     .limit(limit)
     .all();
+
+export const versionRow = (db: Db, { versions }: KeptTables, id: string, version: number): VersionRow | undefined =>
+  db
+    .select({ version: versions.version, document: versions.document, savedAt: versions.savedAt })
+    .from(versions)
+    .where(and(eq(versions.ofId, id), eq(versions.version, version)))
+    .get();
+
+/** The version that was the newest at a time; undefined when there was none yet. */
+export const versionAt = (db: Db, { versions }: KeptTables, id: string, time: string): number | undefined =>
+  db
+    .select({ version: versions.version })
+    .from(versions)
+    .where(and(eq(versions.ofId, id), lte(versions.savedAt, time)))
+    .orderBy(desc(versions.version))
+    .limit(1)
+    .get()?.version;
 
 /** The newest first. */
 export const versionRows = (db: Db, { versions }: KeptTables, id: string, limit: number): VersionRow[] =>

@@ -42,6 +42,18 @@ export function find<T extends { readonly name: string }>(db: Db, kind: Kind<T>,
   return found && keptOf(kind, found);
 }
 
+/** One as it was in a version; undefined when that is not there or damaged. */
+export function findVersion<T extends { readonly name: string }>(
+  db: Db,
+  { tables, parseText }: Kind<T>,
+  id: string,
+  version: number,
+): Kept<T> | undefined {
+  const row = repo.versionRow(db, tables, id, version);
+  const parsed = row && parseText(row.document);
+  return parsed?.ok ? { id, version, value: parsed.value } : undefined;
+}
+
 export const list = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, putAway = false): Kept<T>[] =>
   repo.keptRows(db, kind.tables, putAway, MOST_OFFERED).flatMap((row) => keptOf(kind, row) ?? []);
 

@@ -1,19 +1,20 @@
 import type { Dosed } from "../../core/mixing/amendments";
 import { blend, type Part } from "../../core/mixing/blend";
-import { isMix, MIX_PREFIX, mixMedium, mixMediumId } from "../../core/mixing/mix-medium";
+import { isMix, mixMedium, mixMediumId, mixOfMedium } from "../../core/mixing/mix-medium";
 import { isOwn, ownMediumId } from "../../core/media/own-id";
-import type { OwnMedium } from "../../core/media/own-medium";
 import type { Medium } from "../../core/media/medium";
+import type { Setup } from "../../core/stack/setup";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import { containerState } from "../../core/water/container";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
 import { parseMix, parseMixText } from "../../formats/mix/schema";
 import { mixDocument, type Mix } from "../../formats/mix/document";
 import type { Db } from "../db/client";
-import { MIX_TABLES } from "../kept/kept.repo";
+import { MIX_TABLES, versionAt } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
+import type { MixFromFile } from "./mix-file";
 import { freeName, makeMedium, OWN_MEDIA, type OwnMediaContext } from "../media/media.service";
-import { setupsWithMedium } from "../setups/setups.repo";
+import { setupsWithMedium, setupsWithMix } from "../setups/setups.repo";
 
 /** `ingredient` finds what a mix can be made of: the catalogue and the grower's own media. */
 export type MixContext = OwnMediaContext & { readonly ingredient: (id: string) => Medium | undefined };
@@ -55,11 +56,7 @@ export function createMix(db: Db, mix: Mix, context: MixContext): Result<string>
 }
 
 /** Takes in a mix from elsewhere: own media it brings are kept as new ones here, unless they are here already. All of it or nothing. */
-export function importMix(
-  db: Db,
-  { mix, media }: { mix: Mix; media: Readonly<Record<string, OwnMedium>> },
-  context: MixContext,
-): Result<string> {
+export function importMix(db: Db, { mix, media }: MixFromFile, context: MixContext): Result<string> {
   const brought = mix.parts.flatMap(({ mediumId }) =>
     isOwn(mediumId) && !context.ingredient(mediumId) && media[mediumId] ? [{ mediumId, own: media[mediumId] }] : [],
   );
@@ -91,7 +88,7 @@ export function importMix(
 
 export function loadMix(db: Db, id: string): LoadedMix | undefined {
   const stored = kept.find(db, MIXES, id);
-  return stored && { stored, usedBy: setupsWithMedium(db, mixMediumId(id)), versions: kept.versions(db, MIXES, id) };
+  return stored && { stored, usedBy: setupsWithMix(db, id), versions: kept.versions(db, MIXES, id) };
 }
 
 export const saveMix = (db: Db, input: SaveKeptInput, context: MixContext): KeepOutcome<Mix> =>
@@ -105,9 +102,7 @@ export function recipeOfMedium(
   mediumId: string,
   { ingredient }: MixContext,
 ): { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] } | undefined {
-  const recipe = isMix(mediumId)
-    ? kept.find(db, MIXES, mediumId.slice(MIX_PREFIX.length))?.value
-    : { parts: [{ mediumId, parts: 1 }], amendments: [] };
+  const recipe = isMix(mediumId) ? storedMix(db, mediumId)?.value : { parts: [{ mediumId, parts: 1 }], amendments: [] };
   const parts = recipe?.parts.flatMap(({ mediumId: id, parts: amount }) => {
     const medium = ingredient(id);
     return medium ? [{ medium, parts: amount }] : [];
@@ -115,19 +110,44 @@ export function recipeOfMedium(
   return recipe && parts?.length === recipe.parts.length ? { parts, amendments: recipe.amendments } : undefined;
 }
 
+/** The mix a layer's medium names, in the version it names; the newest for one that names none. */
+function storedMix(db: Db, mediumId: string): Kept<Mix> | undefined {
+  const named = mixOfMedium(mediumId);
+  if (!named) return undefined;
+  return named.version === undefined
+    ? kept.find(db, MIXES, named.mixId)
+    : kept.findVersion(db, MIXES, named.mixId, named.version);
+}
+
+/**
+ * A setup's layers with each mix in a version: one written before versions were named is of the version that was the newest at the time it was
+ * saved, so that going back brings back what it was.
+ */
+export function withMixVersions(db: Db, setup: Setup, savedAt: string): Setup {
+  const unnamed = setup.layers.some(({ mediumId }) => isMix(mediumId) && mixOfMedium(mediumId)!.version === undefined);
+  if (!unnamed) return setup;
+  const layers = setup.layers.map((layer) => {
+    const named = mixOfMedium(layer.mediumId);
+    if (!named || named.version !== undefined) return layer;
+    const version = versionAt(db, MIX_TABLES, named.mixId, savedAt) ?? kept.find(db, MIXES, named.mixId)?.version;
+    return version === undefined ? layer : { ...layer, mediumId: mixMediumId(named.mixId, version) };
+  });
+  return { ...setup, layers };
+}
+
 /** A saved mix as a medium; undefined when it is gone, damaged, or does not blend. */
 export function mediumOfMix(db: Db, mediumId: string, context: MixContext): Medium | undefined {
-  const stored = isMix(mediumId) ? kept.find(db, MIXES, mediumId.slice(MIX_PREFIX.length)) : undefined;
+  const stored = storedMix(db, mediumId);
   return stored && asMedium(stored, context);
 }
 
 export const mediaOfMixes = (db: Db, context: MixContext): Medium[] =>
   listMixes(db).flatMap((stored) => asMedium(stored, context) ?? []);
 
-function asMedium({ id, value: mix }: Kept<Mix>, { ingredient }: MixContext): Medium | undefined {
+function asMedium({ id, version, value: mix }: Kept<Mix>, { ingredient }: MixContext): Medium | undefined {
   if (!mix.parts.every(({ mediumId }) => ingredient(mediumId))) return undefined;
   const made = mixMedium(
-    mixMediumId(id),
+    mixMediumId(id, version),
     mix.name,
     mix.parts.map(({ mediumId, parts }) => ({ medium: ingredient(mediumId)!, parts })),
     (hydraulics, heightCm) => containerState(hydraulics, heightCm).water,
@@ -143,7 +163,7 @@ export type User = { readonly kind: "setup" | "mix"; readonly id: string; readon
 /** What changes with an own medium: mixes it is part of, setups with a layer of it, and setups with a layer of those mixes. */
 export function usersOf(db: Db, mediumId: string): User[] {
   const of = listMixes(db).filter(({ value: { parts } }) => parts.some((part) => part.mediumId === mediumId));
-  const layered = [mediumId, ...of.map(({ id }) => mixMediumId(id))].flatMap((id) => setupsWithMedium(db, id));
+  const layered = [...setupsWithMedium(db, mediumId), ...of.flatMap(({ id }) => setupsWithMix(db, id))];
   return [
     ...of.map(({ id, value: { name } }): User => ({ kind: "mix", id, name })),
     ...new Map(layered.map(({ id, name }): [string, User] => [id, { kind: "setup", id, name }])).values(),

@@ -1,16 +1,21 @@
-import { and, asc, count, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, isNotNull, isNull, or, sql } from "drizzle-orm";
 import type { Db } from "../db/client";
 import { revisions, setups, type RevisionRow, type SetupRow } from "../db/schema";
 
 /** Rows in and out, nothing else. Every function is synchronous and takes the database, or a transaction of it, first. */
 
-export type ShelfRow = { readonly id: string; readonly name: string; readonly document: string | null };
+export type ShelfRow = {
+  readonly id: string;
+  readonly name: string;
+  readonly document: string | null;
+  readonly savedAt: string | null;
+};
 
 const onShelf = (putAway: boolean) => (putAway ? isNotNull(setups.putAwayAt) : isNull(setups.putAwayAt));
 
 export function shelfRows(db: Db, putAway: boolean, limit: number, offset: number): ShelfRow[] {
   return db
-    .select({ id: setups.id, name: setups.name, document: revisions.document })
+    .select({ id: setups.id, name: setups.name, document: revisions.document, savedAt: revisions.savedAt })
     .from(setups)
     .leftJoin(revisions, eq(setups.headRevisionId, revisions.id))
     .where(onShelf(putAway))
@@ -82,12 +87,19 @@ export function settleSetAside(db: Db, revisionId: number, now: string): void {
 export const setPutAway = (db: Db, id: string, at: string | null): boolean =>
   db.update(setups).set({ putAwayAt: at }).where(eq(setups.id, id)).run().changes > 0;
 
-/** Setups whose present version has a layer of a medium. */
-export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: string }[] =>
+const setupsThatSay = (db: Db, ...texts: readonly string[]): { id: string; name: string }[] =>
   db
     .select({ id: setups.id, name: setups.name })
     .from(setups)
     .innerJoin(revisions, eq(setups.headRevisionId, revisions.id))
-    .where(sql`instr(${revisions.document}, ${`"mediumId":${JSON.stringify(mediumId)}`}) > 0`)
+    .where(or(...texts.map((text) => sql`instr(${revisions.document}, ${text}) > 0`)))
     .orderBy(desc(setups.updatedAt))
     .all();
+
+/** Setups whose present version has a layer of a medium. */
+export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: string }[] =>
+  setupsThatSay(db, `"mediumId":${JSON.stringify(mediumId)}`);
+
+/** Setups whose present version has a layer of a mix, in whatever version, or of one from before versions were named. */
+export const setupsWithMix = (db: Db, mixId: string): { id: string; name: string }[] =>
+  setupsThatSay(db, `"mediumId":"mix:${mixId}@`, `"mediumId":"mix:${mixId}"`);

@@ -14,6 +14,7 @@ import { setupDocument } from "../../formats/setup/document";
 import { parseSetup, parseSetupText } from "../../formats/setup/schema";
 import type { Db } from "../db/client";
 import type { RevisionRow, SetupRow } from "../db/schema";
+import { withMixVersions } from "../mixes/mixes.service";
 import * as repo from "./setups.repo";
 
 /** What a service needs besides the database: a clock, ids, and the media there are. */
@@ -41,14 +42,20 @@ export function shelf(db: Db, page: number, putAway = false): Shelf {
   const shown = Math.min(Math.max(1, page), pages);
   const items = repo
     .shelfRows(db, putAway, SHELF_PAGE_SIZE, (shown - 1) * SHELF_PAGE_SIZE)
-    .map(({ id, name, document }) => ({ id, name, setup: parseStored(document) }));
+    .map(({ id, name, document, savedAt }) => ({ id, name, setup: readStored(db, { document, savedAt }) }));
   return { items, page: shown, pages, total, putAway: putAway ? total : repo.countSetups(db, true) };
 }
 
-const parseStored = (document: string | null): Result<Setup> =>
-  document === null
-    ? { ok: false, problems: [problem("", "no-document", "This setup has no stored version.")] }
-    : parseSetupText(document);
+/** A stored version as a setup, with its mixes in the versions they had when it was saved. */
+function readStored(
+  db: Db,
+  stored: { readonly document: string | null; readonly savedAt: string | null } | undefined,
+): Result<Setup> {
+  if (!stored || stored.document === null)
+    return { ok: false, problems: [problem("", "no-document", "This setup has no stored version.")] };
+  const parsed = parseSetupText(stored.document);
+  return parsed.ok ? { ok: true, value: withMixVersions(db, parsed.value, stored.savedAt ?? "") } : parsed;
+}
 
 /** Makes a setup; refuses one that `checkWhole` would not have. Returns its id. */
 export function createSetup(db: Db, setup: Setup, context: ServiceContext): Result<string> {
@@ -57,9 +64,10 @@ export function createSetup(db: Db, setup: Setup, context: ServiceContext): Resu
   return { ok: true, value: db.transaction((tx) => insertNew(tx, setup, context)) };
 }
 
-function insertNew(db: Db, setup: Setup, { now, newId }: ServiceContext): string {
+function insertNew(db: Db, made: Setup, { now, newId }: ServiceContext): string {
   const id = newId();
   const savedAt = now();
+  const setup = withMixVersions(db, made, savedAt);
   repo.insertSetup(db, { id, name: setup.name, now: savedAt });
   const first = repo.insertRevision(db, {
     setupId: id,
@@ -84,7 +92,7 @@ export function loadSetup(db: Db, setupId: string): LoadOutcome {
   const row = repo.setupRow(db, setupId);
   if (!row) return { status: "missing" };
   const head = headOf(db, row);
-  const parsed = parseStored(head?.document ?? null);
+  const parsed = readStored(db, head);
   if (parsed.ok) return { status: "ok", state: stateOf(db, row, head!, parsed.value) };
   const good = lastGood(db, row);
   return {
@@ -101,7 +109,7 @@ function lastGood(db: Db, row: SetupRow): { revision: RevisionRow; setup: Setup 
   let next = headOf(db, row);
   while (next && !seen.has(next.id)) {
     seen.add(next.id);
-    const parsed = parseSetupText(next.document);
+    const parsed = readStored(db, next);
     if (parsed.ok) return { revision: next, setup: parsed.value };
     next = next.parentId === null ? undefined : repo.revisionRow(db, row.id, next.parentId);
   }
@@ -111,7 +119,7 @@ function lastGood(db: Db, row: SetupRow): { revision: RevisionRow; setup: Setup 
 function stateOf(db: Db, row: SetupRow, head: RevisionRow, setup: Setup): SetupState {
   const canUndo = head.parentId !== null && repo.revisionRow(db, row.id, head.parentId) !== undefined;
   const setAside = repo.openSetAside(db, row.id).flatMap((revision) => {
-    const parsed = parseSetupText(revision.document);
+    const parsed = readStored(db, revision);
     return parsed.ok
       ? [{ revisionId: revision.id, label: revision.label, savedAt: revision.savedAt, setup: parsed.value }]
       : [];
@@ -129,7 +137,7 @@ function stateOf(db: Db, row: SetupRow, head: RevisionRow, setup: Setup): SetupS
 /** The state after the head has moved; its document has just been parsed or written, so it is whole. */
 function stateNow(db: Db, row: SetupRow): SetupState | undefined {
   const head = headOf(db, row);
-  const parsed = parseStored(head?.document ?? null);
+  const parsed = readStored(db, head);
   return parsed.ok ? stateOf(db, row, head!, parsed.value) : undefined;
 }
 
@@ -154,15 +162,17 @@ export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): 
       const resumed = knownRevision !== undefined && knownRevision.id === head?.id;
       if (row.version !== input.baseVersion && !resumed) return setAside(tx, row, head, parsed.at(-1)!, context);
 
-      const rest = parsed.slice(known + 1);
+      const savedAt = context.now();
+      const rest = parsed
+        .slice(known + 1)
+        .map((change) => ({ ...change, setup: withMixVersions(tx, change.setup, savedAt) }));
       const problems = refusal(
-        parseStored(head?.document ?? null),
+        readStored(tx, head),
         rest.map(({ setup }) => setup),
         context.medium,
       );
       if (problems.length > 0) return { status: "refused", problems };
       let parentId = head?.id ?? null;
-      const savedAt = context.now();
       for (const { id, label, setup } of rest) {
         const revision = repo.insertRevision(tx, {
           setupId: row.id,
@@ -240,7 +250,7 @@ export function step(db: Db, { setupId, baseVersion, direction }: StepInput, con
             : head.parentId === null
               ? undefined
               : repo.revisionRow(tx, setupId, head.parentId);
-      const parsed = target && parseSetupText(target.document);
+      const parsed = target && readStored(tx, target);
       if (parsed && !parsed.ok) return { status: "refused", problems: parsed.problems };
       const moved = parsed
         ? repo.moveHead(tx, row, { revisionId: target.id, name: parsed.value.name, now: context.now() })
@@ -263,7 +273,7 @@ export function settleSetAside(
       const row = repo.setupRow(tx, setupId);
       const kept = row && repo.revisionRow(tx, setupId, revisionId);
       if (!row || kept?.kind !== "set-aside") return { status: "missing" as const };
-      const parsed = parseSetupText(kept.document);
+      const parsed = readStored(tx, kept);
       if (!parsed.ok) return { status: "refused" as const, problems: parsed.problems };
       let current = row;
       let copyId: string | undefined;
@@ -276,7 +286,7 @@ export function settleSetAside(
             kind: "change",
             changeId: context.newId(),
             label: kept.label,
-            document: kept.document,
+            document: textOf(parsed.value),
             savedAt: now,
           });
           current = repo.moveHead(tx, row, { revisionId: revision.id, name: parsed.value.name, now });

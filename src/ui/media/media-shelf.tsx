@@ -7,7 +7,8 @@ import { isOwn } from "@/core/media/own-id";
 import type { Medium } from "@/core/media/medium";
 import { hasPeat } from "@/core/media/words";
 import type { Pack } from "@/core/mixing/batch";
-import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
+import { mediumAddress } from "./medium-address";
+import { isMix } from "@/core/mixing/mix-medium";
 import { formatLength, lengthInUnits, parseLengthCm } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
@@ -59,8 +60,6 @@ const COMPARED_WORDS: Record<ComparedBy, string> = {
   retention: "Water at a suction",
   conductivity: "How fast water moves, at a suction",
 };
-
-const addressOf = (id: string): string => (isMix(id) ? `/mixes/${id.slice(MIX_PREFIX.length)}` : `/media/${id}`);
 
 /** All media, a grower's own and mixes among them: found by name, sifted by what they do in a vessel of a height, held against one another. */
 export function MediaShelf({
@@ -305,7 +304,7 @@ export function MediaShelf({
               {curved.map(({ id, name }, i) => (
                 <li key={id} className="flex items-center gap-2">
                   <DashSwatch index={i} />
-                  <Link href={addressOf(id)}>{name}</Link>
+                  <Link href={mediumAddress(id)}>{name}</Link>
                   <button
                     type="button"
                     className="ml-auto text-sm text-soft underline pointer-coarse:min-h-11"
@@ -366,7 +365,7 @@ export function MediaShelf({
                             />
                           </svg>
                           <span>
-                            <Link href={addressOf(medium.id)} className="font-semibold">
+                            <Link href={mediumAddress(medium.id)} className="font-semibold">
                               {medium.name}
                             </Link>
                             <span className="block text-sm leading-tight text-soft">

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { NO_FIGURES, type OwnFigures } from "@/core/media/own-medium";
-import { figuresOf, NO_TEXTS, parseSpan, textsOf, withKept } from "./own-figures";
+import { figuresOf, NO_TEXTS, textsOf, withKept } from "./own-figures";
 
 const FULL: OwnFigures = {
   dryBulkDensityGPerCm3: 0.34,
@@ -72,16 +72,5 @@ describe("figures as they are typed", () => {
       ],
     });
     expect([drainedRows, figures.drained.map(({ heightCm }) => heightCm)]).toEqual([[1], [10]]);
-  });
-
-  it("read ranges as people write them", () => {
-    for (const [text, low, high] of [
-      ["5.5", 5.5, 5.5],
-      ["5.5-6.2", 5.5, 6.2],
-      ["5,5 – 6,2", 5.5, 6.2],
-      ["5 to 6", 5, 6],
-    ] as const)
-      expect(parseSpan(text)).toEqual({ ok: true, value: { low, high } });
-    for (const text of ["", "-3", "5-6-7", "a to b"]) expect(parseSpan(text).ok).toBe(false);
   });
 });

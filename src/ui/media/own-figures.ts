@@ -1,5 +1,6 @@
 import { MOST_FIGURES, NO_FIGURES, type OwnFigures, type Span } from "@/core/media/own-medium";
-import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
+import { parseNumber, parseSpan } from "@/core/units/numbers";
+import { problem, type Problem, type Result } from "@/core/units/problem";
 import {
   densityFieldText,
   lengthFieldText,
@@ -100,7 +101,7 @@ export function figuresOf(texts: FigureTexts, system: UnitSystem): ReadFigures {
     pH: read("figures.pH", texts.pH, parseSpan),
     ecDsPerM: read("figures.ecDsPerM", texts.ec, parseSpan),
     settlingFraction: read("figures.settlingFraction", texts.settling, parseShare),
-    d50Mm: read("figures.d50Mm", texts.d50, parseNumber),
+    d50Mm: read("figures.d50Mm", texts.d50, (text) => parseNumber(text, -Infinity, Infinity, "mm")),
     halfLifeYears: /^(?:never|none|no)$/iu.test(texts.halfLife.trim())
       ? "none"
       : read("figures.halfLifeYears", texts.halfLife, parseSpan),
@@ -109,25 +110,6 @@ export function figuresOf(texts: FigureTexts, system: UnitSystem): ReadFigures {
     costClass: texts.cost === "" ? null : texts.cost,
   };
   return { figures, problems, drainedRows, heldRows };
-}
-
-/** "5.5", "5.5-6.2", "5.5 to 6.2" */
-export function parseSpan(text: string): Result<Span> {
-  const match = /^(\d+(?:[.,]\d+)?)(?:\s*(?:-|–|to)\s*(\d+(?:[.,]\d+)?))?$/iu.exec(text.trim());
-  if (!match)
-    return failed(problem("", "not-a-range", `“${text.trim()}” is not a number or a range. Write 5.5 or 5.5–6.2.`));
-  const low = Number(match[1]!.replace(",", "."));
-  return ok({ low, high: match[2] === undefined ? low : Number(match[2].replace(",", ".")) });
-}
-
-function parseNumber(text: string): Result<number> {
-  const value = Number(
-    text
-      .replace(/\s*mm$/iu, "")
-      .replace(",", ".")
-      .trim(),
-  );
-  return Number.isFinite(value) ? ok(value) : failed(problem("", "not-a-number", `“${text.trim()}” is not a number.`));
 }
 
 /** Figures as they are typed, so that what is stored can be changed. */

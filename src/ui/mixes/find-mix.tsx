@@ -1,36 +1,31 @@
 "use client";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
+import { USUALLY_AT_HAND } from "@/core/media/at-hand";
 import type { Medium } from "@/core/media/medium";
 import { isOwn } from "@/core/media/own-id";
 import { hasPeat } from "@/core/media/words";
 import type { Pack } from "@/core/mixing/batch";
 import type { Blend, Part } from "@/core/mixing/blend";
-import { MOST_ZONES } from "@/core/mixing/grading";
 import type { RecipePart } from "@/core/mixing/recipe";
-import type { Span } from "@/core/mixing/search";
-import { formatLength, lengthFieldText, lengthUnitName, parseLengthCm, type UnitSystem } from "@/core/units/units";
-import { MixSearchClient } from "@/workers/mix-search.client";
+import { lengthUnitName } from "@/core/units/units";
+import type { Room } from "@/formats/rooms";
+import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
-import { FoundMixes, FoundZones, type Done } from "./found-mixes";
-import type { Room } from "./how-much";
-
-/** What most have at hand; a grower's own media and packs say what else. */
-const USUALLY_AT_HAND = new Set([
-  "sphagnum-peat",
-  "coir-pith-fine",
-  "perlite-coarse-3-6",
-  "vermiculite-medium",
-  "pumice-2-5",
-  "coarse-sand-0.5-2",
-  "pine-bark-composted-fine",
-  "bark-6-12",
-  "granite-grit-3-6",
-]);
-const [NEED, SAME, ZONES] = ["need", "mix", "zones"] as const;
-const MOST_PARTS = 4;
-const GREATEST_POT_CM = 500;
-
-type Searching = { readonly kind: "idle" } | { readonly kind: "searching" } | { readonly kind: "failed" } | Done;
+import { useAnswer } from "../common/use-answer";
+import { Choice, Entry, Said, useTypedForm } from "../fields/typed-form";
+import { FoundMixes, FoundZones } from "./found-mixes";
+import {
+  heightTexts,
+  isPlace,
+  NEED,
+  SAME,
+  searchQuestion,
+  searchSchema,
+  searchTexts,
+  ZONES,
+  type SearchAsked,
+  type SearchTexts,
+} from "./search-form";
 
 /** Mixes that do what is asked at a place, stand in for a medium or mix there, or lie in zones around a root ball. */
 export function FindMix({
@@ -38,7 +33,7 @@ export function FindMix({
   parts,
   mixed,
   rooms,
-  roomId: roomAsked,
+  roomId,
   packs,
   onTake,
 }: {
@@ -53,147 +48,44 @@ export function FindMix({
 }) {
   const system = useUnits();
   const places = rooms.filter(isPlace);
-  const [asking, setTarget] = useState<string>(NEED);
-  const [roomId, setRoomId] = useState(places.some(({ id }) => id === roomAsked) ? roomAsked : "");
-  const [numbers, setNumbers] = useState({
-    ...(heightsOf(
-      places.find(({ id }) => id === roomId),
+  const [target, setTarget] = useState<string>(NEED);
+  const standsFor = parts.find(({ medium }) => medium.id === target);
+  const asks = target === NEED || standsFor || (mixed && (target === SAME || target === ZONES)) ? target : NEED;
+  const schema = useMemo(() => searchSchema(system, asks), [system, asks]);
+  const { form, texts, read, saidOf } = useTypedForm<SearchTexts, SearchAsked>(
+    schema,
+    searchTexts(
       system,
-    ) ?? { height: system === "metric" ? "15" : "6", base: "0" }),
-    airLeast: "20",
-    airMost: "35",
-    waterLeast: "40",
-    waterMost: "",
-    pHLeast: "",
-    pHMost: "",
-    ball: system === "metric" ? "8" : "3",
-    pot: system === "metric" ? "20" : "8",
-    zones: "2",
-    rimAir: "40",
-  });
-  const [noPeat, setNoPeat] = useState(false);
-  const [of, setOf] = useState<"usual" | "packs" | "all">("usual");
-  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
-  const [state, setState] = useState<Searching>({ kind: "idle" });
-  const client = useRef<MixSearchClient>(undefined);
-  useEffect(() => () => client.current?.cancel(), []);
-
-  const length = (text: string, least: number, most: number): number | string => {
-    const parsed = parseLengthCm(text, system);
-    if (!parsed.ok) return parsed.problems[0]!.message;
-    return parsed.value >= least && parsed.value <= most
-      ? parsed.value
-      : `From ${formatLength(least, system)} to ${formatLength(most, system)}.`;
-  };
-  const span = (least: string, most: string, scale: number, greatest: number): Span | string => {
-    const [a, b] = [numberIn(least, greatest) ?? 0, numberIn(most, greatest) ?? greatest];
-    if (Number.isNaN(a) || Number.isNaN(b)) return `From 0 to ${greatest}.`;
-    return a > b ? "The least is more than the most." : { least: a / scale, most: b / scale };
-  };
-  const height = length(numbers.height, 1, 100);
-  const base = length(numbers.base, 0, 100);
-  const air = span(numbers.airLeast, numbers.airMost, 100, 100);
-  const water = span(numbers.waterLeast, numbers.waterMost, 100, 100);
-  const pH = span(numbers.pHLeast, numbers.pHMost, 1, 14);
-  const [ball, pot] = [length(numbers.ball, 1, GREATEST_POT_CM), length(numbers.pot, 2, GREATEST_POT_CM)];
-  const rimAir = span(numbers.rimAir || "x", "", 100, 95);
-  const zones = Number(numbers.zones);
-  const zonesSaid = Number.isInteger(zones) && zones >= 1 && zones <= MOST_ZONES ? "" : `From 1 to ${MOST_ZONES}.`;
-
-  const offered = useMemo(
-    () =>
-      media.filter(
-        ({ id, packing }) =>
-          packing.mixingFactor > 0 &&
-          (of === "all" ||
-            (of === "usual" ? USUALLY_AT_HAND.has(id) || isOwn(id) : packs.some(({ mediumId }) => mediumId === id))),
-      ),
-    [media, of, packs],
+      places.find(({ id }) => id === roomId),
+    ),
   );
-  const part = parts.find(({ medium }) => medium.id === asking);
-  const target = asking === NEED || part || (mixed && (asking === SAME || asking === ZONES)) ? asking : NEED;
-  const asked = useMemo(
-    () => offered.filter((medium) => !(noPeat && hasPeat(medium)) && !without.has(medium.id) && medium.id !== target),
-    [offered, noPeat, target, without],
+  const offered = useMemo(() => mediaOffered(media, texts.of, packs), [media, texts.of, packs]);
+  const asked = offered.filter(
+    (medium) => !(texts.noPeat && hasPeat(medium)) && !texts.without.includes(medium.id) && medium.id !== asks,
   );
-  const match = target === SAME ? mixed?.hydraulics : part?.medium.hydraulics;
-  const wrong =
-    [height, base, ...(target === NEED ? [air, water, pH] : target === ZONES ? [ball, pot, rimAir] : [])].some(
-      (one) => typeof one === "string",
-    ) ||
-    (target === ZONES && zonesSaid !== "");
-  const changed =
-    <T,>(set: (value: T) => void) =>
-    (value: T): void => {
-      set(value);
-      client.current?.cancel();
-      setState({ kind: "idle" });
-    };
-  const put = (part: Partial<typeof numbers>): void =>
-    changed((next: Partial<typeof numbers>) => setNumbers((now) => ({ ...now, ...next })))(part);
+  const match = asks === SAME ? mixed?.hydraulics : standsFor?.medium.hydraulics;
 
-  const search = (): void => {
-    if (wrong || typeof height === "string" || typeof base === "string") return;
-    client.current ??= new MixSearchClient();
-    setState({ kind: "searching" });
-    const place = { media: asked, fromSuctionCm: base, toSuctionCm: base + height };
-    client.current.search(
-      target === ZONES
-        ? {
-            ...place,
-            kind: "grade",
-            asked: {
-              core: mixed!.hydraulics,
-              coreGrainMm: grainOf(parts, mixed!),
-              coreMediumIds: parts.map(({ medium }) => medium.id),
-              rimAir: (rimAir as Span).least,
-              zones,
-              ballDiameterCm: ball as number,
-              potDiameterCm: pot as number,
-              heightCm: height,
-            },
-          }
-        : match
-          ? { ...place, kind: "match", match }
-          : {
-              ...place,
-              kind: "wanted",
-              wanted: {
-                air: air as Span,
-                water: water as Span,
-                ...(numbers.pHLeast || numbers.pHMost ? { pH: pH as Span } : {}),
-              },
-              mostParts: MOST_PARTS,
-            },
-      (reply) =>
-        setState(
-          reply
-            ? { kind: "done", reply, exact: match === undefined, suctions: [base, base + height] }
-            : { kind: "failed" },
-        ),
-    );
+  // what was found stays as long as what was asked for stands in the form
+  const [search, setSearch] = useState<{
+    readonly for: string;
+    readonly question: ReturnType<typeof searchQuestion>;
+  }>();
+  const askedFor = JSON.stringify([asks, texts]);
+  const question = search?.for === askedFor ? search.question : undefined;
+  const medium = useMemo(() => lookupIn(media), [media]);
+  const standing = useAnswer(question, medium);
+
+  const look = (): void => {
+    if (!read.ok) return;
+    const ids = asked.map(({ id }) => id);
+    setSearch({ for: askedFor, question: searchQuestion(read.value, ids, mixed && { parts, mixed }, match) });
   };
-  const field = (key: keyof typeof numbers, label: string, said: unknown = "") => (
-    <label className="block text-sm text-soft">
-      {label}
-      <input
-        className="field block w-16 text-right text-base text-ink"
-        inputMode="decimal"
-        autoComplete="off"
-        value={numbers[key]}
-        aria-invalid={typeof said === "string" && said !== ""}
-        onChange={(event) => put({ [key]: event.target.value })}
-      />
-    </label>
-  );
-  const said = (value: unknown) =>
-    typeof value === "string" &&
-    value !== "" && (
-      <span className="said basis-full" role="alert">
-        {value}
-      </span>
-    );
   const unit = lengthUnitName(system);
+  const entry = (name: keyof SearchTexts & string, label: string) => (
+    <Entry form={form} name={name} label={label} said={saidOf(name)} showSaid={false} />
+  );
+  const said = (...names: readonly (keyof SearchTexts)[]) =>
+    names.map((name) => <Said key={name}>{saidOf(name)}</Said>);
 
   return (
     <section aria-label="What mix do I need?" className="no-print border-t border-rule-strong pt-3">
@@ -203,14 +95,14 @@ export function FindMix({
           Look for
           <select
             className="field block max-w-72 text-base text-ink"
-            value={target}
-            onChange={(event) => changed(setTarget)(event.target.value)}
+            value={asks}
+            onChange={(event) => setTarget(event.target.value)}
           >
             <option value={NEED}>air and water as follows</option>
             {mixed && <option value={SAME}>the same as this mix</option>}
-            {parts.map(({ medium }) => (
-              <option key={medium.id} value={medium.id}>
-                instead of {medium.name}
+            {parts.map(({ medium: one }) => (
+              <option key={one.id} value={one.id}>
+                instead of {one.name}
               </option>
             ))}
             {mixed && <option value={ZONES}>zones from this mix to an airy rim</option>}
@@ -221,15 +113,16 @@ export function FindMix({
             at the place of
             <select
               className="field block max-w-64 text-base text-ink"
-              value={roomId}
+              value={texts.roomId}
               onChange={(event) => {
-                setRoomId(event.target.value);
-                put(
-                  heightsOf(
-                    places.find(({ id }) => id === event.target.value),
-                    system,
-                  ) ?? {},
+                const heights = heightTexts(
+                  places.find(({ id }) => id === event.target.value),
+                  system,
                 );
+                form.setValue("roomId", event.target.value);
+                if (!heights) return;
+                form.setValue("height", heights.height);
+                form.setValue("base", heights.base);
               }}
             >
               <option value="">heights as follows</option>
@@ -241,25 +134,22 @@ export function FindMix({
             </select>
           </label>
         )}
-        {field("height", `Roots’ height, ${unit}`, height)}
-        {field("base", `their foot above free water, ${unit}`, base)}
-        {said(height)}
-        {said(base)}
+        {entry("height", `Roots’ height, ${unit}`)}
+        {entry("base", `their foot above free water, ${unit}`)}
+        {said("height", "base")}
       </div>
-      {target === NEED && (
+      {asks === NEED && (
         <div className="mt-2 flex flex-wrap items-start gap-x-4 gap-y-2">
-          {field("airLeast", "air, % from", air)}
-          {field("airMost", "to", air)}
-          {field("waterLeast", "water, % from", water)}
-          {field("waterMost", "to", water)}
-          {field("pHLeast", "pH from", pH)}
-          {field("pHMost", "to", pH)}
-          {said(air)}
-          {said(water)}
-          {said(pH)}
+          {entry("airLeast", "air, % from")}
+          {entry("airMost", "to")}
+          {entry("waterLeast", "water, % from")}
+          {entry("waterMost", "to")}
+          {entry("pHLeast", "pH from")}
+          {entry("pHMost", "to")}
+          {said("airLeast", "airMost", "waterLeast", "waterMost", "pHLeast", "pHMost")}
         </div>
       )}
-      {target === ZONES && (
+      {asks === ZONES && (
         <>
           <p className="mt-2 max-w-[80ch] text-[0.95rem] leading-snug">
             Roots used to wet stay wet: this mix is the core, what lies around it goes in steps to an airy rim. At one
@@ -267,126 +157,119 @@ export function FindMix({
             one inside it.
           </p>
           <div className="mt-1 flex flex-wrap items-start gap-x-4 gap-y-2">
-            {field("ball", `Root ball, wide, ${unit}`, ball)}
-            {field("pot", `Pot, wide inside, ${unit}`, pot)}
-            {field("zones", "zones around it", zonesSaid)}
-            {field("rimAir", "air at the rim, %", rimAir)}
-            {said(ball)}
-            {said(pot)}
-            {said(zonesSaid)}
-            {said(rimAir)}
+            {entry("ball", `Root ball, wide, ${unit}`)}
+            {entry("pot", `Pot, wide inside, ${unit}`)}
+            {entry("zones", "zones around it")}
+            {entry("rimAir", "air at the rim, %")}
+            {said("ball", "pot", "zones", "rimAir")}
           </div>
         </>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
-        <label className="text-soft">
+        <span className="text-soft">
           of{" "}
-          <select
-            className="field text-base text-ink"
-            aria-label="Of which media"
-            value={of}
-            onChange={(event) => changed(setOf)(event.target.value as typeof of)}
-          >
-            <option value="usual">the usual media and my own</option>
-            <option value="packs">media I have packs of</option>
-            <option value="all">all media</option>
-          </select>
-        </label>
-        <label className="inline-flex min-h-8 items-center gap-1.5 pointer-coarse:min-h-11">
-          <input
-            type="checkbox"
-            className="size-4 accent-(--ink)"
-            checked={noPeat}
-            onChange={(event) => changed(setNoPeat)(event.target.checked)}
+          <Choice
+            form={form}
+            name="of"
+            label="Of which media"
+            hideLabel
+            className=""
+            options={[
+              ["usual", "the usual media and my own"],
+              ["packs", "media I have packs of"],
+              ["all", "all media"],
+            ]}
           />
-          no peat
-        </label>
+        </span>
+        <Check input={form.register("noPeat")}>no peat</Check>
         <details>
-          <summary className="pointer-coarse:min-h-11">without … {without.size > 0 && `(${without.size})`}</summary>
+          <summary className="pointer-coarse:min-h-11">
+            without … {texts.without.length > 0 && `(${texts.without.length})`}
+          </summary>
           <span className="mt-1 flex flex-wrap gap-x-4">
             {offered.map(({ id, name }) => (
-              <label key={id} className="inline-flex min-h-8 items-center gap-1.5 pointer-coarse:min-h-11">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-(--ink)"
-                  checked={without.has(id)}
-                  onChange={(event) =>
-                    changed(setWithout)(
-                      new Set(event.target.checked ? [...without, id] : [...without].filter((one) => one !== id)),
-                    )
-                  }
-                />
+              <Check key={id} input={{ ...form.register("without"), value: id }}>
                 {name}
-              </label>
+              </Check>
             ))}
           </span>
         </details>
       </div>
       <div className="mt-2 flex items-center gap-3">
-        {state.kind === "searching" ? (
-          <button
-            type="button"
-            className="press"
-            onClick={() => {
-              client.current?.cancel();
-              setState({ kind: "idle" });
-            }}
-          >
+        {standing?.status === "computing" ? (
+          <button type="button" className="press" onClick={() => setSearch(undefined)}>
             Stop looking
           </button>
         ) : (
-          <button type="button" className="press press-main" disabled={wrong || asked.length === 0} onClick={search}>
+          <button type="button" className="press press-main" disabled={!read.ok || asked.length === 0} onClick={look}>
             Look for it
           </button>
         )}
         <span role="status" className="text-[0.95rem] text-soft">
-          {state.kind === "searching"
+          {standing?.status === "computing"
             ? `Trying mixes of ${asked.length} media …`
             : asked.length === 0
-              ? of === "packs" && packs.length === 0
+              ? texts.of === "packs" && packs.length === 0
                 ? "You have no packs yet: say how you buy a medium in the table above, or on its own page."
                 : "Nothing is left to mix."
-              : state.kind === "failed"
+              : standing?.status === "failed"
                 ? "The search failed; nothing else is lost. Try again."
                 : ""}
         </span>
       </div>
-      {state.kind === "done" &&
-        (state.reply.kind === "mixes" ? (
-          <FoundMixes
-            result={state.reply.result}
-            exact={state.exact}
-            suctions={state.suctions}
-            instead={match && { parts: part ? [part] : parts, hydraulics: match }}
-            media={media}
-            onTake={onTake}
-          />
-        ) : (
-          <FoundZones result={state.reply.result} media={media} onTake={onTake} />
-        ))}
+      {standing && (
+        <Found
+          standing={standing}
+          instead={match && { parts: standsFor ? [standsFor] : parts, hydraulics: match }}
+          media={media}
+          onTake={onTake}
+        />
+      )}
     </section>
   );
 }
 
-/** Whether a layer stands out of the water far enough to ask what is in it. */
-const isPlace = ({ aboveWaterCm }: Room): boolean => aboveWaterCm !== null && aboveWaterCm.to - aboveWaterCm.from >= 1;
-
-/** A layer's heights over free water, as they are typed. */
-const heightsOf = (room: Room | undefined, system: UnitSystem): { height: string; base: string } | undefined =>
-  room?.aboveWaterCm
-    ? {
-        height: lengthFieldText(room.aboveWaterCm.to - room.aboveWaterCm.from, system),
-        base: lengthFieldText(room.aboveWaterCm.from, system),
-      }
-    : undefined;
-
-/** A share or pH as typed: undefined when left empty, NaN when it cannot be meant. */
-function numberIn(text: string, most: number): number | undefined {
-  if (text.trim() === "") return undefined;
-  const value = Number(text.replace("%", "").replace(",", ".").trim());
-  return Number.isFinite(value) && value >= 0 && value <= most ? value : Number.NaN;
+/** What has been found, or so far. */
+function Found({
+  standing,
+  ...rest
+}: { standing: NonNullable<ReturnType<typeof useAnswer<"mixes" | "instead" | "zones">>> } & Pick<
+  React.ComponentProps<typeof FoundMixes>,
+  "instead" | "media" | "onTake"
+>) {
+  const { question } = standing;
+  const answer =
+    standing.status === "answered"
+      ? standing.answer
+      : standing.status === "computing"
+        ? standing.told.soFar
+        : undefined;
+  if (answer === undefined) return null;
+  if ("ok" in answer) return <FoundZones result={answer} media={rest.media} onTake={rest.onTake} />;
+  return (
+    <FoundMixes
+      {...rest}
+      result={answer}
+      soFar={standing.status === "computing"}
+      exact={question.kind === "mixes"}
+      fromSuctionCm={question.fromSuctionCm}
+      toSuctionCm={question.toSuctionCm}
+    />
+  );
 }
 
-/** Mean grain size of a mix, over the logarithm. [mm] */
-const grainOf = (parts: readonly Part[], { shares }: Blend): number =>
-  Math.exp(parts.reduce((sum, { medium }, i) => sum + shares[i]! * Math.log(medium.particleSizeMm.d50), 0));
+const Check = ({ input, children }: { input: React.ComponentProps<"input">; children: React.ReactNode }) => (
+  <label className="inline-flex min-h-8 items-center gap-1.5 pointer-coarse:min-h-11">
+    <input type="checkbox" className="size-4 accent-(--ink)" {...input} />
+    {children}
+  </label>
+);
+
+/** The media that can be asked for, of which some are then left out. */
+function mediaOffered(media: readonly Medium[], of: string, packs: readonly Pack[]): readonly Medium[] {
+  const blendable = media.filter(({ packing }) => packing.mixingFactor > 0);
+  if (of === "all") return blendable;
+  return of === "usual"
+    ? blendable.filter(({ id }) => USUALLY_AT_HAND.has(id) || isOwn(id))
+    : blendable.filter(({ id }) => packs.some(({ mediumId }) => mediumId === id));
+}

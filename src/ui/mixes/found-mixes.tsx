@@ -11,16 +11,8 @@ import { meanWaterBetween, type SearchResult } from "@/core/mixing/search";
 import { TIGHT_AIR_SPACE } from "@/core/readings/readings";
 import type { Result } from "@/core/units/problem";
 import { formatLength, formatPercent, formatVolume, threeFigures } from "@/core/units/units";
-import type { MixSearchReply } from "@/workers/mix-search.client";
 import { useUnits } from "../common/preferences";
 import { COST_WORDS, rangeText } from "../media/medium-words";
-
-export type Done = {
-  readonly kind: "done";
-  readonly reply: MixSearchReply;
-  readonly exact: boolean;
-  /** Between which the roots are. [cm] */ readonly suctions: readonly [number, number];
-};
 
 const CONDITION_WORDS = { air: "The air", water: "The water", pH: "The pH" } as const;
 const COST_ORDER = ["low", "medium", "high"] as const;
@@ -28,15 +20,21 @@ const COST_ORDER = ["low", "medium", "high"] as const;
 /** What was found, nearest first, with what each costs otherwise: pH, salts, life span, price, and where it comes from. */
 export function FoundMixes({
   result: { found, tried, stoppedBy },
+  soFar,
   exact,
-  suctions,
+  fromSuctionCm,
+  toSuctionCm,
   instead,
   media,
   onTake,
 }: {
   result: SearchResult;
+  /** Whether it is still being looked for. */
+  soFar: boolean;
   exact: boolean;
-  suctions: readonly [number, number];
+  /** Between which suctions the roots are. */
+  fromSuctionCm: number;
+  toSuctionCm: number;
   /** What it is to stand in for. */
   instead: { readonly parts: readonly Part[]; readonly hydraulics: VgHydraulics } | undefined;
   media: readonly Medium[];
@@ -47,16 +45,17 @@ export function FoundMixes({
   const met = found.filter(({ mismatch }) => mismatch === 0).length;
   const now = useMemo(() => {
     if (!instead) return undefined;
-    const water = meanWaterBetween(suctions[0], suctions[1])(instead.hydraulics);
+    const water = meanWaterBetween(fromSuctionCm, toSuctionCm)(instead.hydraulics);
     return {
       water,
       air: Math.max(0, instead.hydraulics.thetaS - water),
       character: characterOf(instead.parts, Math.max(0, instead.hydraulics.thetaS - water)),
     };
-  }, [instead, suctions]);
+  }, [instead, fromSuctionCm, toSuctionCm]);
   return (
     <>
       <p className="mt-2 text-[0.95rem] leading-snug" role="status">
+        {soFar && "So far: "}
         {exact
           ? met > 0
             ? `${met === found.length ? `${met} or more` : met} of ${tried} mixes meet it; the plainest first.`

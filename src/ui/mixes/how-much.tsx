@@ -2,7 +2,7 @@
 import { useMemo, useState } from "react";
 import { batchFor, batchFromStock, measureFor, USUAL_MARGIN, type Batch } from "@/core/mixing/batch";
 import type { Part } from "@/core/mixing/blend";
-import type { Dosed, MixPlace } from "@/core/mixing/amendments";
+import type { Dosed } from "@/core/mixing/amendments";
 import {
   formatMass,
   formatPercent,
@@ -13,21 +13,11 @@ import {
   volumeUnitName,
   type UnitSystem,
 } from "@/core/units/units";
+import type { Room } from "@/formats/rooms";
 import { useUnits } from "../common/preferences";
 import { AmendmentsList } from "./amendments-list";
 import { NeededTable, type PackList } from "./packs";
 import { WettingPart } from "./wetting-part";
-
-/** A place a mix can go: a layer of a setup. */
-export type Room = {
-  readonly id: string;
-  readonly setupId: string;
-  readonly name: string;
-  readonly volumeCm3: number;
-  readonly place: MixPlace;
-  /** How it lies over free water, where that is known. [cm] */
-  readonly aboveWaterCm: { readonly from: number; readonly to: number } | null;
-};
 
 const OWN = "own";
 const STOCK = "stock";

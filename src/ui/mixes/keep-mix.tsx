@@ -124,14 +124,15 @@ export function KeepMix({
       </label>
       {stored && usedBy.length > 0 && changed && (
         <p className="mt-2 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">
-          Saving changes {usedBy.length === 1 ? "a setup that uses it" : `${usedBy.length} setups that use it`}:{" "}
+          {usedBy.length === 1 ? "A setup keeps" : `${usedBy.length} setups keep`} the version it was made with until
+          you take the new one over in the layer itself:{" "}
           {usedBy.map(({ id, name: setup }, i) => (
             <span key={id}>
               {i > 0 && ", "}
               <Link href={`/setups/${id}`}>{setup}</Link>
             </span>
           ))}
-          . Save as a copy to leave them as they are.
+          .
         </p>
       )}
       {stored && usedBy.length > 0 && !changed && (

@@ -1,37 +1,20 @@
 "use client";
 import { useMemo, useState } from "react";
 import Link from "next/link";
-import { AMENDMENTS, amendmentWarnings, type Dosed, type MixPlace } from "@/core/mixing/amendments";
+import { AMENDMENTS, amendmentWarnings } from "@/core/mixing/amendments";
 import { USUAL_MARGIN, type Pack } from "@/core/mixing/batch";
-import type { Part } from "@/core/mixing/blend";
-import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
+import { isMix } from "@/core/mixing/mix-medium";
 import { shoppingFor, type Filled } from "@/core/mixing/shopping";
 import { formatLength, formatMass, formatVolume, lengthInUnits, parseShare, threeFigures } from "@/core/units/units";
+import type { LayerToFill } from "@/formats/rooms";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
+import { mediumAddress } from "../media/medium-address";
 import { amountText } from "./amendments-list";
 import { BatchText, cupsOf } from "./how-much";
 import { NeededTable, Tick, usePacks, type PutPack } from "./packs";
 import { TakeCare } from "./take-care";
 import { WettingCautions, WettingPart } from "./wetting-part";
-
-export type LayerToFill = {
-  readonly id: string;
-  readonly roomId: string;
-  readonly name: string;
-  readonly mediumId: string;
-  readonly mediumName: string;
-  readonly fromCm: number;
-  readonly toCm: number;
-  readonly areaCm2: number;
-  readonly roomCm3: number;
-  readonly place: MixPlace;
-  /** Empty when a medium of it is unknown. */
-  readonly parts: readonly Part[];
-  readonly amendments: readonly Dosed[];
-  /** Whether it is there to lead water up, and must go in wet. */
-  readonly wicks: boolean;
-};
 
 /** What one person hardly lifts. [kg] */
 const HEAVY_KG = 20;
@@ -148,7 +131,7 @@ function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled:
   const system = useUnits();
   const { name, mediumId, mediumName, fromCm, toCm, areaCm2, roomCm3, parts, amendments, place, roomId } = layer;
   const bench = isMix(mediumId)
-    ? `/mixes/${mediumId.slice(MIX_PREFIX.length)}?room=${encodeURIComponent(roomId)}`
+    ? `${mediumAddress(mediumId)}?room=${encodeURIComponent(roomId)}`
     : `/mixes?recipe=${encodeURIComponent(`1 ${mediumName}`)}&room=${encodeURIComponent(roomId)}`;
   return (
     <section aria-label={name} className="mt-4 border-t border-rule pt-2 break-inside-avoid">

@@ -1,4 +1,5 @@
 "use client";
+import { setupDocument } from "@/formats/setup/document";
 import { useId, useState } from "react";
 import { useRouter } from "next/navigation";
 import { checkSetup } from "@/core/stack/check";
@@ -15,7 +16,6 @@ import {
 } from "@/core/vessel/vessel";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
-import { documentOf } from "./setup-store";
 import { Choice, MATERIAL_WORDS, WATER_WORDS } from "./vessel-and-water";
 
 const START_CM: Record<VesselDimension, number> = {
@@ -75,7 +75,7 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
     const found = checkSetup(setup, () => true, system);
     if (found.length > 0) return setProblems(found);
     setMaking(true);
-    const made = await onCreate(documentOf(setup)).catch((): Result<string> => ({
+    const made = await onCreate(setupDocument(setup)).catch((): Result<string> => ({
       ok: false,
       problems: [
         {

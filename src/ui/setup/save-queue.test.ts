@@ -1,15 +1,15 @@
+import { setupDocument } from "@/formats/setup/document";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { potWith } from "@/core/testing/setups";
 import { rename } from "@/core/stack/edit";
 import type { SaveInput, SetupState, WriteOutcome } from "@/formats/setup/actions";
 import { SaveQueue, type Change, type Kept, type QueueStatus } from "./save-queue";
-import { documentOf } from "./setup-store";
 
 const POT = potWith({ kind: "drained", outletCm: 0 });
 const change = (name: string): Change => ({
   id: `change-${name}`,
   label: `Named ${name}`,
-  document: documentOf(rename(POT, name)),
+  document: setupDocument(rename(POT, name)),
 });
 const state = (version: number): SetupState => ({
   setupId: "pot",

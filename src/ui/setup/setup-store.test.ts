@@ -5,7 +5,8 @@ import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup/actions";
 import { drainedAfterSoaking } from "@/core/water/drain";
 import { runSetup } from "@/core/water/run";
-import { heldView, makeSetupStore, shownView } from "./setup-store";
+import { supplyOf } from "@/core/water/supply";
+import { heldView, makeSetupStore, questionsOf, shownView } from "./setup-store";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
 const MIX_ID = "potting-mix-peat-based-20";
@@ -88,9 +89,11 @@ describe("the page's store", () => {
     expect([when(), store.getState().draining]).toEqual(["rest", true]);
     const found = drainedAfterSoaking(drained, medium);
     if (!found.ok) throw new Error(found.problems[0]!.message);
-    store.showDrained(thick(drained, 7), found.value.equilibrium);
+    const answer = { ok: true as const, value: found.value.equilibrium };
+    const drainOf = (setup: Setup) => ({ question: { kind: "drain", setup }, status: "answered", answer }) as const;
+    store.take("drained", drainOf(thick(drained, 7)));
     expect(when()).toBe("rest");
-    store.showDrained(store.getState().setup, found.value.equilibrium);
+    store.take("drained", drainOf(store.getState().setup));
     expect([when(), store.getState().draining]).toEqual(["day", false]);
     store.preview(thick(drained, 12));
     expect([when(), store.getState().draining]).toEqual(["rest", true]);
@@ -107,9 +110,11 @@ describe("the page's store", () => {
     expect(heldView(store.getState())).toMatchObject({ setup: drained, when: "rest" });
     const found = drainedAfterSoaking(drained, medium);
     if (!found.ok) throw new Error(found.problems[0]!.message);
-    store.showHeldDrained(thick(drained, 3), found.value.equilibrium);
+    const answer = { ok: true as const, value: found.value.equilibrium };
+    const drainOf = (setup: Setup) => ({ question: { kind: "drain", setup }, status: "answered", answer }) as const;
+    store.take("heldDrained", drainOf(thick(drained, 3)));
     expect(heldView(store.getState())?.when).toBe("rest");
-    store.showHeldDrained(drained, found.value.equilibrium);
+    store.take("heldDrained", drainOf(drained));
     expect(heldView(store.getState())?.when).toBe("day");
     store.showWhen("rest");
     expect(heldView(store.getState())?.when).toBe("rest");
@@ -134,9 +139,12 @@ describe("the page's store", () => {
     const { store } = storeOf(POT);
     store.askRun(1);
     const run = runSetup(POT, medium, 1);
-    store.showRun(thick(POT, 9), run);
+    const runOf = (setup: Setup, dryDays: number) => ({ kind: "run", setup, dryDays }) as const;
+    store.take("run", { question: runOf(thick(POT, 9), 1), status: "answered", answer: run });
     expect(store.getState().run?.kind).toBe("computing");
-    store.showRun(POT, run);
+    store.take("run", { question: runOf(POT, 1), status: "computing", told: { done: 0.5 } });
+    expect(store.getState().run).toMatchObject({ kind: "computing", done: 0.5 });
+    store.take("run", { question: runOf(POT, 1), status: "answered", answer: run });
     store.seek(1e6);
     const shown = store.getState().run;
     if (shown?.kind !== "ready") throw new Error("ready");
@@ -145,10 +153,9 @@ describe("the page's store", () => {
     store.preview(thick(POT, 9));
     expect(store.getState().run).toBeUndefined();
     store.askRun(2);
-    store.showRun(store.getState().setup, {
-      ok: false,
-      problems: [{ path: "run", code: "stopped", message: "too hard" }],
-    });
+    const problems = [{ path: "run", code: "stopped", message: "too hard" }];
+    const question = runOf(store.getState().setup, 2);
+    store.take("run", { question, status: "answered", answer: { ok: false, problems } });
     expect(store.getState().run).toMatchObject({ kind: "failed", message: "too hard" });
   });
 
@@ -156,5 +163,56 @@ describe("the page's store", () => {
     const dosed = potWith({ kind: "dosed", storedCm3: 1500 }, [layer("coir-pith-fine", 10)]);
     const views = [POT, dosed].map((setup) => storeOf(setup).store.getState().view);
     expect(views.map((view) => view.ok && view.value.dose !== undefined)).toEqual([false, true]);
+  });
+});
+
+describe("what the page asks off its thread", () => {
+  const drained = potWith({ kind: "drained", outletCm: 0 });
+
+  it("is a day's draining of a drained vessel, of what is held too, unless both are shown at rest", () => {
+    const { store } = storeOf(drained);
+    expect(questionsOf(store.getState())).toMatchObject({
+      drained: { kind: "drain", setup: drained },
+      heldDrained: undefined,
+      supply: undefined,
+      run: undefined,
+    });
+    store.hold();
+    store.preview(thick(drained, 12));
+    expect(questionsOf(store.getState())).toMatchObject({
+      drained: { setup: { layers: { 1: { thicknessCm: 12 } } } },
+      heldDrained: { setup: drained },
+    });
+    store.showWhen("rest");
+    expect(questionsOf(store.getState())).toMatchObject({ drained: undefined, heldDrained: undefined });
+  });
+
+  it("is the supply of what is kept, not of a frame of a drag, and of no stack that cannot be computed", () => {
+    const { store, state } = storeOf(POT);
+    expect(questionsOf(store.getState()).supply).toEqual({ kind: "supply", setup: POT });
+    store.preview(thick(POT, 12));
+    expect(questionsOf(store.getState()).supply).toBeUndefined();
+    store.adopt({ ...state, setup: withLayer(POT, MIX_ID, { mediumId: "moon-dust" }) });
+    expect(questionsOf(store.getState()).supply).toBeUndefined();
+  });
+
+  it("is a run while one is wanted", () => {
+    const { store } = storeOf(POT);
+    store.askRun(7);
+    expect(questionsOf(store.getState()).run).toEqual({ kind: "run", setup: POT, dryDays: 7 });
+    store.endRun();
+    expect(questionsOf(store.getState()).run).toBeUndefined();
+  });
+
+  it("says why a draining failed and shows the settled state for good; the last supply stays on show while the next is computed", () => {
+    const { store } = storeOf(drained);
+    store.take("drained", { question: { kind: "drain", setup: drained }, status: "failed" });
+    expect(store.getState()).toMatchObject({ draining: false, view: { value: { when: "rest" } } });
+    expect(store.getState().notice).toMatch(/could not be computed/u);
+    const pot = storeOf(POT).store;
+    const answer = supplyOf(POT, medium);
+    pot.take("supply", { question: { kind: "supply", setup: POT }, status: "answered", answer });
+    pot.take("supply", { question: { kind: "supply", setup: thick(POT, 9) }, status: "computing", told: {} });
+    expect(pot.getState().supply).toEqual({ setup: POT, result: answer });
   });
 });

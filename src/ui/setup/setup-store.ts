@@ -1,16 +1,16 @@
 import { createStore } from "zustand/vanilla";
 import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
-import type { Setup } from "@/core/stack/setup";
+import { reservoirTopCm, type Setup } from "@/core/stack/setup";
 import type { Medium } from "@/core/media/medium";
 import type { Problem, Result } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
 import { readDose, readSettled, type DoseReading, type Readings } from "@/core/readings/readings";
-import type { Run } from "@/core/water/run";
+import type { Run, RunFrame } from "@/core/water/run";
 import { checkWhole, columnOf, settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
 import type { Supply } from "@/core/water/supply";
 import type { SetAside, SetupState } from "@/formats/setup/actions";
-import { SETUP_KIND, SETUP_VERSION } from "@/formats/setup/document";
+import type { Places, Standing, Wanted } from "@/workers/questions.client";
 import type { QueueStatus } from "./save-queue";
 
 /** A settled setup and all that is read off it. */
@@ -29,7 +29,7 @@ export type When = "day" | "rest" | "run";
 export type Held = {
   readonly setup: Setup;
   readonly rest: View;
-  /** The same a day after a soaking, once it is computed; only for a drained vessel. */
+  /** The same a day after a soaking, once that is answered; only for a drained vessel. */
   readonly day: View | undefined;
   /** What was done to the drainage layer when it was held, if that is what it is held for. */
   readonly change: WithOrWithout | undefined;
@@ -39,39 +39,43 @@ export type Held = {
 export type ShownSupply = { readonly setup: Setup; readonly result: Result<Supply> };
 
 /** A run that is being computed, failed or can be played. */
-export type RunShown =
-  | { readonly kind: "computing"; readonly setup: Setup; readonly dryDays: number }
-  | { readonly kind: "failed"; readonly setup: Setup; readonly dryDays: number; readonly message: string }
+export type RunShown = { readonly setup: Setup; readonly dryDays: number } & (
+  | { readonly kind: "computing"; /** How much of it is followed, 0…1. */ readonly done: number }
+  | { readonly kind: "failed"; readonly message: string }
   | {
       readonly kind: "ready";
-      readonly setup: Setup;
-      readonly dryDays: number;
       readonly run: Run;
       readonly frame: number;
       readonly view: View;
       readonly playing: boolean;
-    };
+    }
+);
 
 /** What stands beside the section. */
 export type Beside = "profile" | "supply";
 
-/** What a setup's page shows and changes. */
-export type SetupPageState = {
+/** What the page asks off its thread, and where. */
+export const PLACES = {
+  drained: "drain",
+  heldDrained: "drain",
+  supply: "supply",
+  run: "run",
+} as const satisfies Places;
+type Answers = { readonly [Place in keyof typeof PLACES]?: Standing<(typeof PLACES)[Place]> };
+
+/** What is drawn and chosen, and the answers there are: all else on the page follows from it. */
+type Basis = {
   /** As drawn, in the middle of a drag too. */
   readonly setup: Setup;
   /** As last committed: what a drag started from. */
   readonly committed: Setup;
-  readonly view: Result<View>;
-  /** The last view that could be computed; stays on show while the present one cannot. */
-  readonly lastView: View | undefined;
   /** When a drained vessel is to be shown. */
   readonly when: "day" | "rest";
-  /** Whether the view shown is the settled state standing in for a day after a soaking, which is being computed. */
-  readonly draining: boolean;
-  readonly held: Held | undefined;
+  readonly holding: { readonly setup: Setup; readonly change: WithOrWithout | undefined } | undefined;
   readonly beside: Beside;
-  readonly supply: ShownSupply | undefined;
-  readonly run: RunShown | undefined;
+  /** A run of the setup as drawn that is wanted, and where in it the page is. */
+  readonly living: { readonly dryDays: number; readonly frame: number; readonly playing: boolean } | undefined;
+  readonly answers: Answers;
   readonly selectedId: string | undefined;
   readonly undoLabel: string | null;
   readonly redoLabel: string | null;
@@ -80,6 +84,21 @@ export type SetupPageState = {
   /** Something said once, to be read and dismissed. */
   readonly notice: string | undefined;
 };
+
+/** What follows from the basis. */
+type Derived = {
+  readonly view: Result<View>;
+  /** The last view that could be computed; stays on show while the present one cannot. */
+  readonly lastView: View | undefined;
+  /** Whether the view shown is the settled state standing in for a day after a soaking, which is being computed. */
+  readonly draining: boolean;
+  readonly held: Held | undefined;
+  readonly supply: ShownSupply | undefined;
+  readonly run: RunShown | undefined;
+};
+
+/** What a setup's page shows and changes. */
+export type SetupPageState = Basis & Derived;
 
 export type SetupStore = ReturnType<typeof makeSetupStore>;
 
@@ -113,40 +132,44 @@ export function makeSetupStore(
   onChange: ChangeSink,
   media: readonly Medium[] = [],
 ) {
-  const first = viewOf(initial.setup, medium);
-  const store = createStore<SetupPageState>(() => ({
+  const derive = deriver(medium);
+  const first: Basis = {
     setup: initial.setup,
     committed: initial.setup,
-    view: first,
-    lastView: first.ok ? first.value : undefined,
     when: "day",
-    draining: first.ok && initial.setup.water.kind === "drained",
-    held: undefined,
+    holding: undefined,
     beside: "profile",
-    supply: undefined,
-    run: undefined,
+    living: undefined,
+    answers: {},
     selectedId: initial.setup.layers.at(-1)?.id,
     undoLabel: initial.undoLabel,
     redoLabel: initial.redoLabel,
     setAside: initial.setAside,
     saving: { kind: "saved" },
     notice: undefined,
-  }));
+  };
+  const store = createStore<SetupPageState>(() => ({ ...first, ...derive(first, undefined) }));
+
+  const put = (part: Partial<Basis>): void =>
+    store.setState((now) => {
+      const next = { ...now, ...part };
+      return { ...next, ...derive(next, now.lastView) };
+    });
 
   const show = (setup: Setup): void => {
-    const view = viewOf(setup, medium);
-    store.setState((now) => ({
+    const { selectedId, setup: before, living } = store.getState();
+    const kept = setup.layers.some(({ id }) => id === selectedId);
+    put({
       setup,
-      view,
-      run: now.run?.setup === setup ? now.run : undefined,
-      draining: view.ok && setup.water.kind === "drained" && now.when === "day",
-      lastView: view.ok ? view.value : setup.layers.length === 0 ? undefined : now.lastView,
-      selectedId: setup.layers.some(({ id }) => id === now.selectedId) ? now.selectedId : setup.layers.at(-1)?.id,
-    }));
+      selectedId: kept ? selectedId : setup.layers.at(-1)?.id,
+      living: setup === before ? living : undefined,
+    });
   };
 
   return {
-    ...store,
+    getState: store.getState,
+    getInitialState: store.getInitialState,
+    subscribe: store.subscribe,
     setupId: initial.setupId,
     medium,
     /** What a grower can choose from, by name. */
@@ -160,7 +183,7 @@ export function makeSetupStore(
     commitPreview(label: string): void {
       const { setup, committed } = store.getState();
       if (setup === committed) return;
-      store.setState({ committed: setup });
+      put({ committed: setup });
       onChange(label, setup);
     },
     /** Ends a drag without keeping it. */
@@ -172,53 +195,33 @@ export function makeSetupStore(
       if (problems.length > 0) return problems;
       if (JSON.stringify(next) === JSON.stringify(committed)) return [];
       show(next);
-      store.setState({ committed: next });
+      put({ committed: next });
       onChange(label, next);
       return [];
     },
     /** Shows the stored state as it is on the server. */
     adopt(state: SetupState): void {
       show(state.setup);
-      store.setState({ committed: state.setup });
+      put({ committed: state.setup });
       this.adoptHistory(state);
     },
     /** Takes over what the server says of the history, leaving the drawing alone. */
-    adoptHistory({ undoLabel, redoLabel, setAside }: SetupState): void {
-      store.setState({ undoLabel, redoLabel, setAside });
-    },
-    /** Shows what the worker found, if the drawing is still of that setup. */
-    showDrained(setup: Setup, state: ColumnState | undefined): void {
-      const now = store.getState();
-      if (now.setup !== setup || !now.draining || !now.view.ok) return;
-      const value = state && dayView(now.view.value, state, medium);
-      store.setState({ draining: false, ...(value ? { view: { ok: true, value }, lastView: value } : {}) });
+    adoptHistory: ({ undoLabel, redoLabel, setAside }: SetupState): void => put({ undoLabel, redoLabel, setAside }),
+    /** Takes how it stands with a question. */
+    take<Place extends keyof typeof PLACES>(place: Place, standing: Standing<(typeof PLACES)[Place]>): void {
+      const before = store.getState().answers;
+      put({ answers: { ...before, [place]: standing } });
+      const failure = place === "drained" ? failureOf(standing) : undefined;
+      if (failure !== undefined) put({ notice: failure });
     },
     /** Chooses when a drained vessel is shown. */
-    showWhen(when: "day" | "rest"): void {
-      store.setState({ when, run: undefined });
-      show(store.getState().setup);
-    },
+    showWhen: (when: "day" | "rest"): void => put({ when, living: undefined }),
     /** Holds the present state, to see what changes do against it. */
     hold(change?: WithOrWithout): void {
-      const { setup, view } = store.getState();
-      const rest = viewOf(setup, medium);
-      if (!rest.ok) return;
-      store.setState({
-        run: undefined,
-        held: {
-          setup,
-          rest: rest.value,
-          day: view.ok && view.value.setup === setup && view.value.when === "day" ? view.value : undefined,
-          change,
-        },
-      });
+      const { setup } = store.getState();
+      put({ living: undefined, holding: { setup, change } });
     },
-    letGo: (): void => store.setState({ held: undefined }),
-    /** Takes the worker's answer for the state held. */
-    showHeldDrained(setup: Setup, state: ColumnState): void {
-      const { held } = store.getState();
-      if (held?.setup === setup) store.setState({ held: { ...held, day: dayView(held.rest, state, medium) } });
-    },
+    letGo: (): void => put({ holding: undefined }),
     /** Holds the present state and takes its drainage layer out, or puts one in. */
     compareDrainage(newId: () => string, system: UnitSystem): void {
       const change = withOrWithoutDrainage(store.getState().committed, medium, newId());
@@ -234,51 +237,148 @@ export function makeSetupStore(
       this.letGo();
       this.say(problems[0]!.message);
     },
-    showBeside: (beside: Beside): void => store.setState({ beside }),
-    showSupply: (setup: Setup, result: Result<Supply>): void => store.setState({ supply: { setup, result } }),
-    askRun(dryDays: number): void {
-      store.setState({ run: { kind: "computing", setup: store.getState().setup, dryDays }, beside: "profile" });
-    },
-    endRun: (): void => store.setState({ run: undefined }),
-    showRun(setup: Setup, result: Result<Run>): void {
-      const { run: asked } = store.getState();
-      if (asked?.kind !== "computing" || asked.setup !== setup) return;
-      const view = result.ok && frameView(setup, result.value, 0, medium);
-      store.setState({
-        run:
-          result.ok && view
-            ? { kind: "ready", setup, dryDays: asked.dryDays, run: result.value, frame: 0, view, playing: false }
-            : {
-                kind: "failed",
-                setup,
-                dryDays: asked.dryDays,
-                message: result.ok ? "This run cannot be shown." : result.problems[0]!.message,
-              },
-      });
-    },
+    showBeside: (beside: Beside): void => put({ beside }),
+    askRun: (dryDays: number): void => put({ living: { dryDays, frame: 0, playing: false }, beside: "profile" }),
+    endRun: (): void => put({ living: undefined }),
+    /** Goes to a frame of the run, at most to its last. */
     seek(frame: number): void {
-      const { run } = store.getState();
-      if (run?.kind !== "ready") return;
-      const at = Math.min(Math.max(0, frame), run.run.frames.length - 1);
-      const view = frameView(run.setup, run.run, at, medium);
-      if (view) store.setState({ run: { ...run, frame: at, view } });
+      const { living, run } = store.getState();
+      if (!living || run?.kind !== "ready") return;
+      put({ living: { ...living, frame: Math.min(Math.max(0, frame), run.run.frames.length - 1) } });
     },
     play(playing: boolean): void {
-      const { run } = store.getState();
-      if (run?.kind === "ready") store.setState({ run: { ...run, playing } });
+      const { living, run } = store.getState();
+      if (living && run?.kind === "ready") put({ living: { ...living, playing } });
     },
-    select: (selectedId: string | undefined): void => store.setState({ selectedId }),
-    say: (notice: string | undefined): void => store.setState({ notice }),
-    setSaving: (saving: QueueStatus): void => store.setState({ saving }),
+    select: (selectedId: string | undefined): void => put({ selectedId }),
+    say(notice: string | undefined): void {
+      if (store.getState().notice !== notice) put({ notice });
+    },
+    setSaving: (saving: QueueStatus): void => put({ saving }),
+  };
+}
+
+/** What the page wants to know off its thread, as it stands. In the middle of a drag the frames come first, and the supply waits. */
+export function questionsOf(state: SetupPageState): Wanted<typeof PLACES> {
+  const { setup, committed, view, when, holding, living } = state;
+  const asksDay = when === "day";
+  return {
+    drained: asksDay && isDrained(setup) && view.ok ? drainOf(setup) : undefined,
+    heldDrained: asksDay && holding && isDrained(holding.setup) ? drainOf(holding.setup) : undefined,
+    supply:
+      setup === committed && view.ok && reservoirTopCm(setup) !== undefined ? { kind: "supply", setup } : undefined,
+    run: living && { kind: "run", setup, dryDays: living.dryDays },
+  };
+}
+
+const drainOf = (setup: Setup) => ({ kind: "drain", setup }) as const;
+const isDrained = ({ water }: Setup): boolean => water.kind === "drained";
+
+const NOT_COMPUTED = "This could not be computed; shown is the settled state.";
+
+/** Why a question has no answer to show, if it has none. */
+function failureOf(
+  standing:
+    { readonly status: "computing" | "failed" } | { readonly status: "answered"; readonly answer: Result<unknown> },
+): string | undefined {
+  if (standing.status === "failed") return NOT_COMPUTED;
+  return standing.status === "answered" && !standing.answer.ok ? standing.answer.problems[0]!.message : undefined;
+}
+
+/** Derives what a page shows. What takes time is done once for a setup and once for an answer. */
+function deriver(medium: MediumLookup): (basis: Basis, lastView: View | undefined) => Derived {
+  const restOf = once((setup: Setup) => viewOf(setup, medium));
+  const dayOf = once((rest: View) => once((state: ColumnState) => dayView(rest, state, medium)));
+  const frameOf = once((frame: RunFrame) => once((setup: Setup) => frameView(setup, frame, medium)));
+  const drainedView = (setup: Setup, standing: Standing<"drain"> | undefined): View | undefined => {
+    const rest = restOf(setup);
+    return rest.ok && standing?.question.setup === setup && standing.status === "answered" && standing.answer.ok
+      ? dayOf(rest.value)(standing.answer.value)
+      : undefined;
+  };
+
+  const heldOf = ({ holding, answers }: Basis): Held | undefined => {
+    const rest = holding && restOf(holding.setup);
+    return rest?.ok
+      ? { ...holding!, rest: rest.value, day: drainedView(holding!.setup, answers.heldDrained) }
+      : undefined;
+  };
+
+  const runOf = ({ setup, living, answers: { run: standing } }: Basis): RunShown | undefined => {
+    if (!living) return undefined;
+    const { dryDays, frame, playing } = living;
+    const of = { setup, dryDays };
+    const mine = standing?.question.setup === setup && standing.question.dryDays === dryDays ? standing : undefined;
+    const failure = mine && failureOf(mine);
+    if (failure !== undefined) return { ...of, kind: "failed", message: failure };
+    if (mine?.status !== "answered" || !mine.answer.ok)
+      return { ...of, kind: "computing", done: (mine?.status === "computing" && mine.told.done) || 0 };
+    const run = mine.answer.value;
+    const view = frameOf(run.frames[frame]!)(setup);
+    return view
+      ? { ...of, kind: "ready", run, frame, view, playing }
+      : { ...of, kind: "failed", message: "This run cannot be shown." };
+  };
+
+  let shownSupply: ShownSupply | undefined;
+  const supplyOf = ({ answers: { supply: standing } }: Basis): ShownSupply | undefined => {
+    const fresh =
+      standing?.status === "answered" ? { setup: standing.question.setup, result: standing.answer } : undefined;
+    // the last one stays on show, as stale, until the next is there
+    if (fresh && (shownSupply?.setup !== fresh.setup || shownSupply.result !== fresh.result)) shownSupply = fresh;
+    return shownSupply;
+  };
+
+  const heldMemo = sameAs<Held>();
+  const runMemo = sameAs<RunShown>();
+  return (basis, lastView) => {
+    const { setup, when, answers } = basis;
+    const rest = restOf(setup);
+    const asksDay = rest.ok && isDrained(setup) && when === "day";
+    const day = asksDay ? drainedView(setup, answers.drained) : undefined;
+    const over = answers.drained?.question.setup === setup && answers.drained.status !== "computing";
+    const view = day ? shownAs(day) : rest;
+    return {
+      view,
+      lastView: view.ok ? view.value : setup.layers.length === 0 ? undefined : lastView,
+      draining: asksDay && !day && !over,
+      held: heldMemo(heldOf(basis)),
+      supply: supplyOf(basis),
+      run: runMemo(runOf(basis)),
+    };
+  };
+}
+
+/** A function of an object whose values are kept as long as the object is. */
+function once<K extends object, V>(of: (key: K) => V): (key: K) => V {
+  const kept = new WeakMap<K, { readonly value: V }>();
+  return (key) => {
+    const found = kept.get(key) ?? { value: of(key) };
+    kept.set(key, found);
+    return found.value;
+  };
+}
+
+/** A result of a view that is the same object as long as the view is. */
+const shownAs = once((value: View): Result<View> => ({ ok: true, value }));
+
+/** Gives the last object again when the next one is the same field by field, so that who watches it sees no change. */
+function sameAs<T extends object>(): (next: T | undefined) => T | undefined {
+  let last: T | undefined;
+  return (next) => {
+    const keys = Object.keys(next ?? {}) as (keyof T)[];
+    const same =
+      last && next && keys.length === Object.keys(last).length && keys.every((key) => last![key] === next[key]);
+    if (!same) last = next;
+    return last;
   };
 }
 
 /** A moment of a run as a view. */
-function frameView(setup: Setup, { frames }: Run, frame: number, medium: MediumLookup): View | undefined {
+function frameView(setup: Setup, frame: RunFrame, medium: MediumLookup): View | undefined {
   const column = columnOf(setup, medium);
-  const at = frames[frame];
-  if (!column.ok || !at) return undefined;
-  const settled = { column: column.value, equilibrium: at.state };
+  if (!column.ok) return undefined;
+  const settled = { column: column.value, equilibrium: frame.state };
   return { setup, settled, readings: readSettled(setup, settled, medium), dose: undefined, when: "run" };
 }
 
@@ -289,5 +389,3 @@ export const shownView = ({ run, view }: SetupPageState): View | undefined =>
 /** The state held, at the moment the present one is shown at. */
 export const heldView = ({ held, when }: SetupPageState): View | undefined =>
   held && (when === "day" ? (held.day ?? held.rest) : held.rest);
-
-export const documentOf = (setup: Setup) => ({ kind: SETUP_KIND, version: SETUP_VERSION, ...setup }) as const;

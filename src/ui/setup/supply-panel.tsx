@@ -5,7 +5,7 @@ import { DEMAND_PICKS, supplySayings } from "@/core/readings/supply-sentences";
 import { withDemand } from "@/core/stack/edit";
 import { reservoirTopCm } from "@/core/stack/setup";
 import { useUnits } from "../common/preferences";
-import { QuantityField } from "../common/quantity-field";
+import { NumberField } from "../fields/number-field";
 import type { SetupStore } from "./setup-store";
 import { WhyButton } from "./why-button";
 
@@ -70,7 +70,7 @@ export function DemandField({ store }: { store: SetupStore }) {
     store.offer(label, withDemand(store.getState().committed, mmPerDay), system);
   return (
     <div className="flex flex-wrap items-end gap-x-3 gap-y-1 pb-1">
-      <QuantityField
+      <NumberField
         label="A day takes"
         quantity="depth"
         value={demand}

@@ -23,7 +23,7 @@ import {
 import { hydrostaticStorageCm3 } from "@/core/water/equilibrium";
 import { columnOf, type MediumLookup } from "@/core/water/settle";
 import { useUnits } from "../common/preferences";
-import { QuantityField } from "../common/quantity-field";
+import { NumberField } from "../fields/number-field";
 import type { SetupStore } from "./setup-store";
 import { DemandField } from "./supply-panel";
 
@@ -144,7 +144,7 @@ export function VesselPanel({ store }: { store: SetupStore }) {
       </div>
       <div className="mt-1 flex flex-wrap items-start gap-x-3 gap-y-1">
         {VESSEL_DIMENSIONS[vessel.shape].map(([dimension, words]) => (
-          <QuantityField
+          <NumberField
             key={dimension}
             label={words.charAt(0).toUpperCase() + words.slice(1)}
             value={dimensionCm(vessel, dimension)}
@@ -193,7 +193,7 @@ export function WaterPanel({ store }: { store: SetupStore }) {
       <div className="mt-1 flex flex-wrap items-start gap-x-3 gap-y-1">
         {water.kind === "free-water" && (
           <>
-            <QuantityField
+            <NumberField
               label="Free water level"
               value={water.levelCm}
               onOffer={(levelCm) => offer("Free water level", { ...water, levelCm })}
@@ -213,7 +213,7 @@ export function WaterPanel({ store }: { store: SetupStore }) {
               </button>
             ) : (
               <>
-                <QuantityField
+                <NumberField
                   label="Overflow hole"
                   value={water.overflowCm}
                   onOffer={(overflowCm) => offer("Overflow hole", { ...water, overflowCm })}
@@ -230,7 +230,7 @@ export function WaterPanel({ store }: { store: SetupStore }) {
           </>
         )}
         {water.kind === "drained" && (
-          <QuantityField
+          <NumberField
             label="Outlet"
             value={water.outletCm}
             onOffer={(outletCm) => offer("Outlet", { kind: "drained", outletCm })}
@@ -254,7 +254,7 @@ export function WaterPanel({ store }: { store: SetupStore }) {
         )}
         {water.kind === "dosed" && (
           <>
-            <QuantityField
+            <NumberField
               label="Water in there, all told"
               quantity="volume"
               value={water.storedCm3}

@@ -1,4 +1,5 @@
 "use client";
+import { setupDocument } from "@/formats/setup/document";
 import { useCallback, useEffect, useState } from "react";
 import { useRouter } from "next/navigation";
 import { Redo2, Undo2 } from "lucide-react";
@@ -9,7 +10,7 @@ import type { SetupState } from "@/formats/setup/actions";
 import type { Medium } from "@/core/media/medium";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
-import { NameField } from "../common/quantity-field";
+import { TextField } from "../fields/text-field";
 import { SiteHeader } from "../common/site-header";
 import { isTyping } from "../common/typing";
 import { Board } from "../section/board";
@@ -19,9 +20,10 @@ import { ReadingsPanel } from "./readings-panel";
 import { RunBar } from "./run-bar";
 import { SaveQueue, latestOf, type SetupActions } from "./save-queue";
 import { SavingState, SetAsideBar } from "./saving-state";
-import { documentOf, makeSetupStore, type SetupStore } from "./setup-store";
-import { StackList, addAbove, removeLayer } from "./stack-list";
-import { useWater } from "./use-water";
+import { makeSetupStore, type SetupStore } from "./setup-store";
+import { addAbove, removeLayer } from "./layer-changes";
+import { StackList } from "./stack-list";
+import { useAnswers } from "./use-answers";
 import { VesselPanel, WaterPanel } from "./vessel-and-water";
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
@@ -42,7 +44,7 @@ export function Workbench({
   const notice = useStore(store, (state) => state.notice);
   const newId = useCallback(() => nanoid(10), []);
   useKeys(store, queue, newId);
-  useWater(store);
+  useAnswers(store);
 
   const choose = async (choice: "use" | "copy" | "drop"): Promise<void> => {
     const outcome = await actions
@@ -60,7 +62,7 @@ export function Workbench({
     <div className="flex min-h-dvh flex-col lg:h-dvh print:block print:h-auto">
       <SiteHeader>
         <h1 className="min-w-0 text-lg">
-          <NameField
+          <TextField
             label="Name of the setup"
             value={name}
             className="w-[min(24rem,70vw)] font-serif font-semibold"
@@ -165,7 +167,7 @@ function makeSaved(
   const store = makeSetupStore(
     initial,
     lookupIn(media),
-    (label, setup) => queue.push({ id: nanoid(16), label, document: documentOf(setup) }),
+    (label, setup) => queue.push({ id: nanoid(16), label, document: setupDocument(setup) }),
     media,
   );
   const queue: SaveQueue = new SaveQueue(

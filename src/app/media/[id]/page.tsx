@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { SOURCES } from "@/core/media/sources";
-import { isMix, MIX_PREFIX } from "@/core/mixing/mix-medium";
+import { mixOfMedium } from "@/core/mixing/mix-medium";
 import { putPack } from "@/app/mixes/actions";
 import { marlstone } from "@/server";
 import { MediumPage } from "@/ui/media/medium-page";
@@ -24,7 +24,8 @@ export async function generateMetadata({ params }: Params): Promise<Metadata> {
 
 export default async function OneMediumPage({ params }: Params) {
   const id = await idOf(params);
-  if (isMix(id)) redirect(`/mixes/${id.slice(MIX_PREFIX.length)}`);
+  const mix = mixOfMedium(id);
+  if (mix) redirect(`/mixes/${mix.mixId}`);
   const medium = marlstone().medium(id);
   if (!medium) notFound();
   return (

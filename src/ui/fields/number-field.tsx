@@ -1,0 +1,132 @@
+"use client";
+import { useId } from "react";
+import type { Problem, Result } from "@/core/units/problem";
+import {
+  depthFieldText,
+  depthUnitName,
+  lengthFieldText,
+  lengthUnitName,
+  parseDepthMm,
+  parseLengthCm,
+  parseShare,
+  parseVolumeCm3,
+  shareFieldText,
+  volumeFieldText,
+  volumeUnitName,
+  type UnitSystem,
+} from "@/core/units/units";
+import { useUnits } from "../common/preferences";
+import { useOffered } from "./use-offered";
+
+type Quantity = "length" | "volume" | "depth" | "share";
+
+const QUANTITIES: Record<
+  Quantity,
+  {
+    parse: (text: string, system: UnitSystem) => Result<number>;
+    show: (base: number, system: UnitSystem) => string;
+    unit: (system: UnitSystem) => string;
+  }
+> = {
+  length: { parse: parseLengthCm, show: lengthFieldText, unit: lengthUnitName },
+  volume: { parse: parseVolumeCm3, show: volumeFieldText, unit: volumeUnitName },
+  depth: { parse: parseDepthMm, show: depthFieldText, unit: depthUnitName },
+  share: { parse: parseShare, show: shareFieldText, unit: () => "%" },
+};
+
+/**
+ * A length (cm), volume (cm³), depth of water (mm) or share (0…1) as a grower types it, with or without a unit, offered on Enter or on leaving the
+ * field.
+ */
+export function NumberField({
+  label,
+  quantity = "length",
+  value,
+  onOffer,
+  hideLabel = false,
+  describe,
+}: {
+  label: string;
+  quantity?: Quantity;
+  value: number;
+  /** Takes the value, or answers why not. */
+  onOffer: (value: number) => readonly Problem[];
+  /** For a field in a row that names it already; what is said of it then takes a line of the row, which must wrap. */
+  hideLabel?: boolean;
+  describe?: string;
+}) {
+  const system = useUnits();
+  const id = useId();
+  const { parse, show, unit } = QUANTITIES[quantity];
+  const shown = show(value, system);
+  const { input, said } = useOffered(shown, (text) => {
+    const parsed = parse(text, system);
+    return parsed.ok ? onOffer(parsed.value) : parsed.problems;
+  });
+  return (
+    <div className={hideLabel ? "contents" : "min-w-0"}>
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "block text-sm text-soft"}>
+        {label}
+      </label>
+      <span className="inline-flex items-baseline gap-1">
+        <input
+          {...input}
+          id={id}
+          className={`field text-right ${hideLabel ? "w-[3.1rem]" : "w-[4.5rem]"}`}
+          inputMode="decimal"
+          autoComplete="off"
+          aria-describedby={said ? `${id}-said` : describe ? `${id}-about` : undefined}
+        />
+        <span className="text-sm text-soft">{unit(system)}</span>
+      </span>
+      {describe && !said && (
+        <p id={`${id}-about`} className="text-sm leading-snug text-soft">
+          {describe}
+        </p>
+      )}
+      {said && (
+        <p id={`${id}-said`} className={`said ${hideLabel ? "basis-full pl-8" : ""}`} role="alert">
+          {said}{" "}
+          <span className="text-soft">
+            Still {shown} {unit(system)}; Esc puts it back.
+          </span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A bare number that is no quantity with a unit, such as parts or days, in a line of other things. */
+export function PlainNumberField({
+  label,
+  value,
+  read,
+  onOffer,
+  className,
+  stillWords,
+}: {
+  label: string;
+  value: number;
+  read: (text: string) => Result<number>;
+  onOffer: (value: number) => void;
+  className: string;
+  /** What is said after the reason, of the value in force. */
+  stillWords?: string;
+}) {
+  const { input, said } = useOffered(String(value), (text) => {
+    const parsed = read(text);
+    if (!parsed.ok) return parsed.problems;
+    onOffer(parsed.value);
+    return [];
+  });
+  return (
+    <>
+      <input {...input} aria-label={label} className={`field text-right ${className}`} inputMode="decimal" />
+      {said && (
+        <span className="said order-last basis-full" role="alert">
+          {said} {stillWords}
+        </span>
+      )}
+    </>
+  );
+}

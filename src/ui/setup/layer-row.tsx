@@ -1,0 +1,325 @@
+"use client";
+import { memo, useMemo } from "react";
+import { useSortable } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { ArrowDown, ArrowUp, GripVertical, X } from "lucide-react";
+import Link from "next/link";
+import { useStore } from "zustand";
+import { useShallow } from "zustand/react/shallow";
+import type { Medium } from "@/core/media/medium";
+import { isOwn } from "@/core/media/own-id";
+import { isMix, mixOfMedium } from "@/core/mixing/mix-medium";
+import { withLayer } from "@/core/stack/edit";
+import type { StackLayer } from "@/core/stack/setup";
+import { formatMass, formatPercent, formatVolume } from "@/core/units/units";
+import { useUnits } from "../common/preferences";
+import { NumberField } from "../fields/number-field";
+import { SearchedChoice, type ChoiceGroup } from "../fields/searched-choice";
+import { TextField } from "../fields/text-field";
+import { mediumAddress } from "../media/medium-address";
+import { grainFill, soilFill } from "../section/patterns";
+import { layerName, removeLayer } from "./layer-changes";
+import type { SetupStore } from "./setup-store";
+
+type RowProps = {
+  id: string;
+  index: number;
+  isTop: boolean;
+  store: SetupStore;
+  onMove: (id: string, toIndex: number) => void;
+};
+
+export const LayerRow = memo(function LayerRow({ id, store, ...rest }: RowProps) {
+  // all but the thickness, which a drag changes every frame and only its field shows
+  const layer = useStore(
+    store,
+    useShallow((state): RowLayer | undefined => {
+      const found = state.setup.layers.find((candidate) => candidate.id === id);
+      return (
+        found && { id, name: found.name, mediumId: found.mediumId, rooted: found.rooted, areaShare: found.areaShare }
+      );
+    }),
+  );
+  return layer && <LayerRowOf layer={layer} store={store} {...rest} />;
+});
+
+type RowLayer = Omit<StackLayer, "thicknessCm">;
+
+function ThicknessField({ store, id, name }: { store: SetupStore; id: string; name: string }) {
+  const system = useUnits();
+  const thicknessCm = useStore(store, (state) => state.setup.layers.find((layer) => layer.id === id)?.thicknessCm ?? 0);
+  return (
+    <NumberField
+      label={`Thickness of ${name}`}
+      hideLabel
+      value={thicknessCm}
+      onOffer={(cm) =>
+        store.offer(`Thickness of ${name}`, withLayer(store.getState().committed, id, { thicknessCm: cm }), system)
+      }
+    />
+  );
+}
+
+function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id"> & { layer: RowLayer }) {
+  const system = useUnits();
+  const selected = useStore(store, (state) => state.selectedId === layer.id);
+  const inReservoir = useStore(store, (state) => state.setup.water.kind === "free-water");
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: layer.id,
+  });
+  const medium = store.medium(layer.mediumId);
+  const name = layerName(layer, store);
+  const change = (label: string, part: Partial<Omit<StackLayer, "id">>) =>
+    store.offer(label, withLayer(store.getState().committed, layer.id, part), system);
+
+  const onKeyDown = (event: React.KeyboardEvent<HTMLLIElement>): void => {
+    if (event.target !== event.currentTarget) return;
+    const up = event.key === "ArrowUp";
+    if (up || event.key === "ArrowDown") {
+      event.preventDefault();
+      if (event.altKey) return onMove(layer.id, index + (up ? 1 : -1));
+      const sibling = up ? event.currentTarget.previousElementSibling : event.currentTarget.nextElementSibling;
+      if (sibling instanceof HTMLElement) sibling.focus();
+    }
+    if (event.key === "Delete" || event.key === "Backspace") {
+      event.preventDefault();
+      const next = event.currentTarget.nextElementSibling ?? event.currentTarget.previousElementSibling;
+      if (next instanceof HTMLElement) next.focus();
+      removeLayer(store, layer.id);
+    }
+  };
+
+  return (
+    <li
+      ref={setNodeRef}
+      tabIndex={0}
+      aria-label={name}
+      aria-current={selected}
+      className={`border-t border-rule py-1.5 pl-0 pr-1 ${selected ? "bg-sheet shadow-[inset_3px_0_0_var(--ink)]" : ""} ${isDragging ? "relative z-10 bg-sheet opacity-90 outline outline-1 outline-ink" : ""}`}
+      style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined }}
+      onFocus={() => store.select(layer.id)}
+      onPointerDown={() => store.select(layer.id)}
+      onKeyDown={onKeyDown}
+    >
+      <div className="flex flex-wrap items-center gap-x-1.5">
+        <button
+          type="button"
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${name}`}
+          className="no-print cursor-grab touch-none px-1 py-1.5 text-soft hover:text-ink pointer-coarse:px-3.5 pointer-coarse:py-3.5"
+        >
+          <GripVertical size={16} aria-hidden />
+        </button>
+        <svg width={26} height={26} className="shrink-0" aria-hidden>
+          <rect width={26} height={26} fill={medium ? soilFill(medium.pattern) : "var(--trouble-wash)"} />
+          {medium && <rect width={26} height={26} fill={grainFill(medium.pattern, "swatch")} />}
+          <rect x={0.5} y={0.5} width={25} height={25} fill="none" stroke="var(--rule-strong)" />
+        </svg>
+        <MediumChoice layer={layer} name={name} store={store} onChange={change} />
+        <ThicknessField store={store} id={layer.id} name={name} />
+      </div>
+      {layer.areaShare < 1 && !selected && (
+        <p className="pl-[4.1rem] text-sm leading-tight text-soft">
+          wick feet on {formatPercent(layer.areaShare)} of the area
+        </p>
+      )}
+      {layer.name && !selected && <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.name}</p>}
+      {!medium && (
+        <p className="said mt-1 pl-8">
+          “{layer.mediumId}” is not in the catalogue, so the water cannot be computed. Choose a medium for this layer;
+          nothing else is lost.
+        </p>
+      )}
+      {selected && (
+        <div className="mt-1 space-y-1 pl-8">
+          <div className="no-print flex flex-wrap items-center gap-x-3 gap-y-1">
+            <TextField
+              label={`Name of this layer, now ${name}`}
+              value={layer.name}
+              placeholder="own name"
+              className="w-24 text-[0.95rem]"
+              onOffer={(text) => change(`Named ${text || name}`, { name: text })}
+            />
+            <label className="inline-flex min-h-8 items-center gap-1.5 text-[0.95rem] pointer-coarse:min-h-11">
+              <input
+                type="checkbox"
+                className="size-4 accent-(--life)"
+                checked={layer.rooted}
+                onChange={(event) =>
+                  change(event.target.checked ? `Roots in ${name}` : `No roots in ${name}`, {
+                    rooted: event.target.checked,
+                  })
+                }
+              />
+              roots
+            </label>
+            <span className="ml-auto flex gap-0.5">
+              <RowButton label={`Move ${name} up`} disabled={isTop} onPress={() => onMove(layer.id, index + 1)}>
+                <ArrowUp size={15} aria-hidden />
+              </RowButton>
+              <RowButton label={`Move ${name} down`} disabled={index === 0} onPress={() => onMove(layer.id, index - 1)}>
+                <ArrowDown size={15} aria-hidden />
+              </RowButton>
+              <RowButton label={`Remove ${name}`} onPress={() => removeLayer(store, layer.id)}>
+                <X size={15} aria-hidden />
+              </RowButton>
+            </span>
+          </div>
+          {(layer.areaShare < 1 || (inReservoir && !isTop)) && (
+            <div className="no-print flex flex-wrap items-end gap-x-3">
+              <NumberField
+                label="Fills, of the area"
+                quantity="share"
+                value={layer.areaShare}
+                onOffer={(areaShare) => change(`How much of the area ${name} fills`, { areaShare })}
+              />
+              <p className="text-sm leading-snug text-soft">
+                {layer.areaShare < 1 ? "wick feet; open water beside them" : "less makes it wick feet in open water"}
+              </p>
+            </div>
+          )}
+          {medium && <NewerVersion layer={layer} name={name} store={store} onChange={change} />}
+          <LayerReadingText store={store} index={index} />
+          {medium && store.setupId && (
+            <Link
+              className="no-print inline-flex items-center text-sm underline decoration-dotted pointer-coarse:min-h-11"
+              href={mixingAddress(medium, store.setupId, layer.id)}
+            >
+              how much of it to get, mix and wet
+            </Link>
+          )}
+        </div>
+      )}
+    </li>
+  );
+}
+
+type Change = (label: string, part: Partial<Omit<StackLayer, "id">>) => void;
+
+/** Which medium a layer is of, found by its name. */
+function MediumChoice({
+  layer,
+  name,
+  store,
+  onChange,
+}: {
+  layer: RowLayer;
+  name: string;
+  store: SetupStore;
+  onChange: Change;
+}) {
+  const medium = store.medium(layer.mediumId);
+  const groups = useMemo(() => mediumGroups(store.media), [store]);
+  return (
+    <SearchedChoice
+      label="Medium"
+      chosen={layer.mediumId}
+      shown={medium?.name ?? `${layer.mediumId}?`}
+      invalid={!medium}
+      groups={groups}
+      className="w-0 grow text-[0.95rem]"
+      onChoose={(id) => {
+        const next = store.medium(id)!;
+        onChange(`${name} to ${next.name}`, {
+          mediumId: next.id,
+          rooted: medium && layer.rooted !== medium.rootsByDefault ? layer.rooted : next.rootsByDefault,
+        });
+      }}
+    />
+  );
+}
+
+/** A layer keeps the version of a mix it was made with; a newer one is taken over when the grower says so. */
+function NewerVersion({
+  layer,
+  name,
+  store,
+  onChange,
+}: {
+  layer: RowLayer;
+  name: string;
+  store: SetupStore;
+  onChange: Change;
+}) {
+  const mix = mixOfMedium(layer.mediumId);
+  const newest = mix && store.media.find(({ id }) => mixOfMedium(id)?.mixId === mix.mixId);
+  const version = newest && mixOfMedium(newest.id)!.version;
+  if (!newest || version === undefined || mix.version === undefined || mix.version >= version) return null;
+  return (
+    <p className="text-sm leading-snug">
+      Made with version {mix.version} of this mix; version {version} is there now.{" "}
+      <button
+        type="button"
+        className="no-print underline decoration-dotted pointer-coarse:min-h-11"
+        onClick={() => onChange(`${name} to version ${version}`, { mediumId: newest.id })}
+      >
+        Take it over
+      </button>
+    </p>
+  );
+}
+
+/** Of a mix only its newest version is offered, which is listed first. */
+const mediumGroups = (media: readonly Medium[]): ChoiceGroup[] => [
+  {
+    heading: "Your mixes",
+    choices: [...new Map(media.flatMap(newestMix).reverse()).values()].reverse(),
+  },
+  { heading: "Your media", choices: media.filter(({ id }) => isOwn(id)) },
+  { heading: "Media", choices: media.filter(({ id }) => !isMix(id) && !isOwn(id)) },
+];
+
+const newestMix = (medium: Medium): (readonly [mixId: string, Medium])[] => {
+  const mix = mixOfMedium(medium.id);
+  return mix ? [[mix.mixId, medium]] : [];
+};
+
+/** Where a layer's medium is measured out for it. */
+function mixingAddress(medium: Medium, setupId: string, layerId: string): string {
+  const room = `room=${encodeURIComponent(`${setupId} ${layerId}`)}`;
+  return isMix(medium.id)
+    ? `${mediumAddress(medium.id)}?${room}`
+    : `/mixes?recipe=${encodeURIComponent(`1 ${medium.name}`)}&${room}`;
+}
+
+/** What the water does in one layer, for the row that is selected. */
+function LayerReadingText({ store, index }: { store: SetupStore; index: number }) {
+  const system = useUnits();
+  const reading = useStore(store, (state) => (state.view.ok ? state.view.value.readings.layers[index] : undefined));
+  if (!reading) return null;
+  return (
+    <p className="text-sm leading-snug text-soft">
+      Water {formatPercent(reading.meanTheta)}, air {formatPercent(reading.meanAirSpace)}, least{" "}
+      {formatPercent(reading.leastAirSpace)}. Easily available {formatVolume(reading.easilyAvailableCm3, system)},
+      buffer {formatVolume(reading.bufferCm3, system)}. {formatVolume(reading.volumeCm3, system)} of it:{" "}
+      {formatMass(reading.dryKg, system)} dry, {formatMass(reading.wetKg, system)} now.
+    </p>
+  );
+}
+
+function RowButton({
+  label,
+  disabled,
+  onPress,
+  children,
+}: {
+  label: string;
+  disabled?: boolean;
+  onPress: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      disabled={disabled}
+      onClick={onPress}
+      className="inline-flex size-7 items-center justify-center rounded-sm text-soft hover:text-ink disabled:opacity-35 pointer-coarse:size-11"
+    >
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,41 @@
+import { gradedZones } from "../core/mixing/grading";
+import { insteadOf, meanWaterBetween, searchMixes } from "../core/mixing/search";
+import type { Medium } from "../core/media/medium";
+import { drainedAfterSoaking } from "../core/water/drain";
+import { runSetup } from "../core/water/run";
+import { planRun } from "../core/water/run-plan";
+import { supplyOf } from "../core/water/supply";
+import type { Answer, Question, Told } from "./questions.protocol";
+
+const MOST_SHOWN = 8;
+
+/** Answers a question, telling on the way how far it is. */
+export function answerTo(question: Question, media: readonly Medium[], tell: (told: Told) => void): Answer {
+  const byId = new Map(media.map((medium) => [medium.id, medium]));
+  const medium = (id: string): Medium | undefined => byId.get(id);
+  switch (question.kind) {
+    case "drain": {
+      const drained = drainedAfterSoaking(question.setup, medium);
+      return drained.ok ? { ok: true, value: drained.value.equilibrium } : drained;
+    }
+    case "supply":
+      return supplyOf(question.setup, medium);
+    case "run": {
+      const { setup, dryDays } = question;
+      return runSetup(setup, medium, dryDays, (hour) => tell({ done: hour / planRun(setup, dryDays).hours.at(-1)! }));
+    }
+    case "mixes": {
+      const { wanted, mostParts } = question;
+      return searchMixes(media, waterAt(question), wanted, MOST_SHOWN, mostParts, (soFar) => tell({ soFar }));
+    }
+    case "instead":
+      return insteadOf(question.match, media, waterAt(question), MOST_SHOWN, (soFar) => tell({ soFar }));
+    case "zones":
+      return gradedZones(question.asked, media, waterAt(question));
+    default:
+      return question satisfies never;
+  }
+}
+
+const waterAt = (place: { readonly fromSuctionCm: number; readonly toSuctionCm: number }) =>
+  meanWaterBetween(place.fromSuctionCm, place.toSuctionCm);

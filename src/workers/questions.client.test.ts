@@ -1,0 +1,123 @@
+import { beforeEach, describe, expect, it } from "vitest";
+import { GRAVEL, layer, medium, MIX, potWith } from "../core/testing/setups";
+import { withDemand } from "../core/stack/edit";
+import { QuestionClient, type Question, type Standing } from "./questions.client";
+import type { FromWorker, ToWorker } from "./questions.protocol";
+
+const POT = potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 4), layer(MIX, 12)]);
+const drain = (mm: number): Question<"drain"> => ({ kind: "drain", setup: withDemand(POT, mm) });
+const run = (dryDays: number): Question<"run"> => ({ kind: "run", setup: POT, dryDays });
+const ANSWER = { ok: false as const, problems: [] };
+
+/** A worker that answers when it is told to. */
+class FakeWorker {
+  static all: FakeWorker[] = [];
+  readonly asked: ToWorker[] = [];
+  ended = false;
+  onmessage: ((event: { data: FromWorker }) => void) | undefined;
+  onerror: (() => void) | undefined;
+  constructor() {
+    FakeWorker.all.push(this);
+  }
+  postMessage(message: ToWorker): void {
+    this.asked.push(message);
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  answer(): void {
+    this.onmessage?.({ data: { kind: "answer", answer: ANSWER } });
+  }
+}
+
+const PLACES = { a: "drain", b: "drain", run: "run" } as const;
+let client: QuestionClient<typeof PLACES>;
+let told: [place: string, Standing][];
+const stands = (place: string): string[] => told.filter(([at]) => at === place).map(([, { status }]) => status);
+const want = (wanted: Partial<{ a: Question<"drain">; b: Question<"drain">; run: Question<"run"> }>): void =>
+  client.want({ a: undefined, b: undefined, run: undefined, ...wanted });
+
+beforeEach(() => {
+  FakeWorker.all = [];
+  told = [];
+  client = new QuestionClient<typeof PLACES>(
+    medium,
+    (place, standing) => told.push([place, standing as unknown as Standing]),
+    () => new FakeWorker() as unknown as Worker,
+  );
+});
+
+describe("a client of questions", () => {
+  it("asks a question once, with its media, and tells how it stands", () => {
+    want({ a: drain(1) });
+    want({ a: drain(1) });
+    const [worker] = FakeWorker.all;
+    expect(worker!.asked.map(({ question, media }) => [question.kind, media.map(({ id }) => id)])).toEqual([
+      ["drain", [GRAVEL, MIX]],
+    ]);
+    worker!.onmessage?.({ data: { kind: "told", told: { done: 0.5 } } });
+    worker!.answer();
+    expect(stands("a")).toEqual(["computing", "computing", "computing", "answered"]);
+    expect(told[2]![1]).toMatchObject({ told: { done: 0.5 } });
+  });
+
+  it("tells who asks the same in other words by its own question", () => {
+    const again = drain(1);
+    want({ a: drain(1) });
+    FakeWorker.all[0]!.answer();
+    want({ a: again });
+    expect(told.at(-1)![1]).toMatchObject({ status: "answered" });
+    expect(told.at(-1)![1].question).toBe(again);
+    expect(FakeWorker.all[0]!.asked).toHaveLength(1);
+  });
+
+  it("lets a short question end and computes only the newest that waits", () => {
+    for (const mm of [1, 2, 3, 4]) want({ a: drain(mm) });
+    const [worker] = FakeWorker.all;
+    worker!.answer();
+    expect(worker!.ended).toBe(false);
+    expect(worker!.asked.map(({ question }) => question)).toEqual([drain(1), drain(4)]);
+    // nobody looks at the answer to the first any more
+    expect(stands("a")).not.toContain("answered");
+    worker!.answer();
+    expect(told.at(-1)![1]).toMatchObject({ question: drain(4), status: "answered" });
+  });
+
+  it("stops a long question nobody waits for, and starts the next on a fresh worker", () => {
+    want({ run: run(3) });
+    want({ run: run(5) });
+    expect(FakeWorker.all.map(({ ended }) => ended)).toEqual([true, false]);
+    want({});
+    expect(FakeWorker.all.map(({ ended }) => ended)).toEqual([true, true]);
+    FakeWorker.all[1]!.answer();
+    expect(stands("run")).not.toContain("answered");
+    want({ run: run(5) });
+    FakeWorker.all[2]!.answer();
+    expect(told.at(-1)![1]).toMatchObject({ question: run(5), status: "answered" });
+  });
+
+  it("gives an answer again without asking, at any place", () => {
+    want({ a: drain(1) });
+    FakeWorker.all[0]!.answer();
+    want({ a: drain(2), b: drain(1) });
+    expect(told.filter(([place]) => place === "b").map(([, one]) => one)).toEqual([
+      { question: drain(1), status: "answered", answer: ANSWER },
+    ]);
+    expect(FakeWorker.all).toHaveLength(1);
+  });
+
+  it("says when a question could not be computed, and asks it again when it is wanted again", () => {
+    want({ a: drain(1) });
+    FakeWorker.all[0]!.onerror?.();
+    expect(stands("a")).toEqual(["computing", "failed"]);
+    want({});
+    want({ a: drain(1) });
+    expect(FakeWorker.all[0]!.asked).toHaveLength(2);
+  });
+
+  it("ends with all its workers", () => {
+    want({ a: drain(1), run: run(1) });
+    client.end();
+    expect(FakeWorker.all.every(({ ended }) => ended)).toBe(true);
+  });
+});

@@ -1,0 +1,69 @@
+import type { Medium } from "../core/media/medium";
+import type { GradingAsked, Zone } from "../core/mixing/grading";
+import type { SearchResult, Wanted } from "../core/mixing/search";
+import type { VgHydraulics } from "../core/hydraulics/hydraulics";
+import type { Setup } from "../core/stack/setup";
+import type { Result } from "../core/units/problem";
+import type { Run } from "../core/water/run";
+import type { ColumnState } from "../core/water/settle";
+import type { Supply } from "../core/water/supply";
+
+/** The roots' place: between which suctions they are, and which media may lie there. */
+type SearchPlace = {
+  readonly mediumIds: readonly string[];
+  readonly fromSuctionCm: number;
+  readonly toSuctionCm: number;
+};
+
+/**
+ * What is computed off the page's thread: what is asked, and what is answered. A question names media by id; they travel beside it.
+ * Equal questions have equal answers, so an answer is kept and given again.
+ */
+type Questions = {
+  /** A drained stack a day after a soaking. */
+  readonly drain: { readonly asks: { readonly setup: Setup }; readonly answer: Result<ColumnState> };
+  /** What a reservoir sends up, over its level. */
+  readonly supply: { readonly asks: { readonly setup: Setup }; readonly answer: Result<Supply> };
+  /** A setup lived through. */
+  readonly run: { readonly asks: { readonly setup: Setup; readonly dryDays: number }; readonly answer: Result<Run> };
+  /** Mixes that do what is wanted. */
+  readonly mixes: {
+    readonly asks: SearchPlace & { readonly wanted: Wanted; readonly mostParts: number };
+    readonly answer: SearchResult;
+  };
+  /** Mixes that match a curve. */
+  readonly instead: { readonly asks: SearchPlace & { readonly match: VgHydraulics }; readonly answer: SearchResult };
+  /** Zones around a root ball. */
+  readonly zones: {
+    readonly asks: SearchPlace & { readonly asked: GradingAsked };
+    readonly answer: Result<readonly Zone[]>;
+  };
+};
+
+export type Kind = keyof Questions;
+export type Question<K extends Kind = Kind> = { [One in K]: { readonly kind: One } & Questions[One]["asks"] }[K];
+export type Answer<K extends Kind = Kind> = Questions[K]["answer"];
+
+/** What is told on the way: how much is done, 0…1, and the answer as it would be if it ended here. */
+export type Told<K extends Kind = Kind> = { readonly done?: number; readonly soFar?: Answer<K> };
+
+export type ToWorker = { readonly question: Question; readonly media: readonly Medium[] };
+export type FromWorker =
+  { readonly kind: "told"; readonly told: Told } | { readonly kind: "answer"; readonly answer: Answer };
+
+/** The media a question is about. */
+export const mediumIdsOf = (question: Question): readonly string[] =>
+  "setup" in question ? question.setup.layers.map(({ mediumId }) => mediumId) : question.mediumIds;
+
+/**
+ * What becomes of a computation nobody waits for any more. A short one ends, so that while a boundary is dragged there is always one about to
+ * answer; a long one is stopped.
+ */
+export const WHEN_UNWANTED: { readonly [K in Kind]: "ends" | "is-stopped" } = {
+  drain: "ends",
+  supply: "ends",
+  run: "is-stopped",
+  mixes: "is-stopped",
+  instead: "is-stopped",
+  zones: "is-stopped",
+};
