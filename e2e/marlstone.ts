@@ -159,3 +159,10 @@ export const typeInto = async (field: Locator, text: string): Promise<void> => {
 export const words = (pattern: string): RegExp => new RegExp(pattern.replaceAll(" ", "\\s"), "u");
 
 export const heightOf = async (slider: Locator): Promise<number> => Number(await slider.getAttribute("aria-valuenow"));
+
+/** Chooses by typing in a field that searches. */
+export async function choose(field: Locator, name: string): Promise<void> {
+  await field.click();
+  await field.page().getByPlaceholder("Type some of its name").fill(name);
+  await field.page().getByRole("option", { name, exact: true }).click();
+}

@@ -1,4 +1,4 @@
-import { BOG, CARBOY, TROUGH, dragBy, expect, heightOf, saved, test, typeInto, words } from "./marlstone";
+import { BOG, CARBOY, TROUGH, dragBy, heightOf, typeInto, choose, expect, saved, test, words } from "./marlstone";
 
 const MIX = "Potting mix, peat-based";
 
@@ -30,9 +30,9 @@ test("a grower makes a setup, stacks it, drags a level, and finds it again", asy
 
   await expect(page.getByText("There are no layers yet. Add one to see what the water does.").first()).toBeVisible();
   await page.getByRole("button", { name: "Add layer" }).click();
-  await page.getByLabel("Medium").selectOption({ label: "Scoria 10–25 mm" });
+  await choose(page.getByLabel("Medium"), "Scoria 10–25 mm");
   await page.getByRole("button", { name: "Add layer" }).click();
-  await page.getByLabel("Medium").first().selectOption({ label: MIX });
+  await choose(page.getByLabel("Medium").first(), MIX);
   await typeInto(page.getByRole("textbox", { name: `Thickness of ${MIX}` }), "8.5");
 
   const level = page.getByRole("slider", { name: "Free water level" });

@@ -1,4 +1,4 @@
-import { BOG, CARBOY, TALL_POT, TROUGH, expect, heightOf, saved, test, typeInto, words } from "./marlstone";
+import { BOG, CARBOY, TALL_POT, TROUGH, heightOf, typeInto, choose, expect, saved, test, words } from "./marlstone";
 
 // Water that moves: supply against demand, a layer taken out, a state held, doses, a run.
 
@@ -109,10 +109,10 @@ test("in a sealed vessel the layer is where a spill goes", async ({ page, open }
   ).toBeVisible();
   // wetter, and in a medium that holds little, it is the other way round
   await compared.getByRole("button", { name: "Let it go" }).click();
-  for (const select of await page.getByLabel("Medium").all()) await select.selectOption({ label: "Coarse sand" });
+  for (const select of await page.getByLabel("Medium").all()) await choose(select, "Coarse sand");
   await typeInto(page.getByRole("textbox", { name: "Water in there, all told" }), "0.6");
   await page.getByRole("listitem", { name: "drainage layer" }).click({ position: { x: 300, y: 4 } });
-  await page.getByLabel("Medium").last().selectOption({ label: "Pea gravel 6–10 mm" });
+  await choose(page.getByLabel("Medium").last(), "Pea gravel 6–10 mm");
   await page.getByRole("button", { name: "Without drainage layer" }).click();
   await expect(compared.getByText("the only place for a spill to go")).toBeVisible();
 });
@@ -148,7 +148,7 @@ test("each further dose is told, and the one at which water first stands in the 
 test("wick feet stand in open water; a vessel that drains has none, and says so", async ({ page, open, marlstone }) => {
   await open(TROUGH);
   await page.getByRole("listitem", { name: "gravel reservoir" }).click({ position: { x: 300, y: 4 } });
-  await page.getByLabel("Medium").last().selectOption({ label: MIX });
+  await choose(page.getByLabel("Medium").last(), MIX);
   await typeInto(page.getByRole("textbox", { name: "Fills, of the area" }), "12 %");
   await saved(page);
   expect(marlstone.stored(TROUGH).layers[0]).toMatchObject({ areaShare: 0.12 });
@@ -178,7 +178,7 @@ test("a run is played, scrubbed and closed by a change; days that make no sense 
   await expect(page.getByRole("slider", { name: "Free water level" })).toHaveCount(0);
 
   await typeInto(run.getByRole("textbox", { name: "Dry days" }), "99");
-  await expect(run.getByText("1 to 30, whole")).toBeVisible();
+  await expect(run.getByText("A whole number, from 1 to 30.")).toBeVisible();
   await typeInto(run.getByRole("textbox", { name: "Dry days" }), "2");
   await expect(run.getByText(words("of the 1.62 L asked"))).toBeVisible({ timeout: 30_000 });
 

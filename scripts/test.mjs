@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { spawnSync } from "node:child_process";
 import { bin, build, ensureInstalled, run, say } from "./run.mjs";
 
-// Every check, from a fresh clone: types, lint, import rules, unit tests, build, browser tests.
+// Every check, from a fresh clone: format, types, lint, import rules, unit tests, build, browser tests.
 
 const CHROMIUM = "/usr/bin/chromium";
 
@@ -11,6 +11,8 @@ ensureChromium();
 rmSync("tmp", { recursive: true, force: true });
 mkdirSync("tmp", { recursive: true });
 
+say("Format");
+run(bin("prettier"), ["--check", "--log-level", "warn", "."]);
 say("Types");
 run(bin("next"), ["typegen"]);
 run(bin("tsc"), ["-p", "tsconfig.json"]);

@@ -30,8 +30,8 @@ class FakeWorker {
   }
 }
 
-const PLACES = { a: "drain", b: "drain", run: "run" } as const;
-let client: QuestionClient<typeof PLACES>;
+type Places = { readonly a: "drain"; readonly b: "drain"; readonly run: "run" };
+let client: QuestionClient<Places>;
 let told: [place: string, Standing][];
 const stands = (place: string): string[] => told.filter(([at]) => at === place).map(([, { status }]) => status);
 const want = (wanted: Partial<{ a: Question<"drain">; b: Question<"drain">; run: Question<"run"> }>): void =>
@@ -40,7 +40,7 @@ const want = (wanted: Partial<{ a: Question<"drain">; b: Question<"drain">; run:
 beforeEach(() => {
   FakeWorker.all = [];
   told = [];
-  client = new QuestionClient<typeof PLACES>(
+  client = new QuestionClient<Places>(
     medium,
     (place, standing) => told.push([place, standing as unknown as Standing]),
     () => new FakeWorker() as unknown as Worker,

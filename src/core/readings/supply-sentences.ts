@@ -9,6 +9,7 @@ import {
 } from "../units/units";
 import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "../water/limits";
 import { historyOf } from "../water/branch";
+import { branchesShown } from "../water/supply-shown";
 import type { BranchSupply, RefillMark, Supply } from "../water/supply";
 import type { Why } from "./sentences";
 
@@ -40,9 +41,9 @@ export function supplySayings(
   system: UnitSystem,
   layerName: (index: number) => string,
 ): SupplySaying[] {
-  const { soaked, wicked, demandCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
+  const { soaked, demandCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
   const cm = (height: number): string => formatLength(height, system);
-  const shown = historyOf(setup) === "soaked" ? soaked : wicked;
+  const { own: shown, other, ownIsSoaked } = branchesShown(setup, supply);
   const demand = perDay(demandCm3PerHour, areaCm2, system);
   const stuck = repelsIfDry !== undefined && historyOf(setup) === "dry";
   // a stack that sheds water has no mark until it is soaked: told is the one it has then
@@ -89,12 +90,11 @@ export function supplySayings(
         ? "Water stands in the middle of the root zone: at this level supply is not the limit."
         : `${perDay(now, areaCm2, system)} can rise to the roots; a day takes ${demand}.`,
   });
-  const other = shown === soaked ? wicked : soaked;
   sayings.push({
-    heading: shown === soaked ? "Had it only wicked up" : "Had it been soaked first",
+    heading: ownIsSoaked ? "Had it only wicked up" : "Had it been soaked first",
     tone: "plain",
     why,
-    text: `${sentenceCase(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${shown === soaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
+    text: `${sentenceCase(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${ownIsSoaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
   });
   return sayings;
 }

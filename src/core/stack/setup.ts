@@ -1,4 +1,4 @@
-import type { Vessel } from "../vessel/vessel";
+import { vesselAreaCm2, type Vessel } from "../vessel/vessel";
 
 /** One layer of a stack. `name` is the grower's own; empty means the medium's name. */
 export type StackLayer = {
@@ -64,6 +64,20 @@ export function reservoirTopCm({ water, vessel }: Setup): number | undefined {
       return water.outletCm > 0 ? water.outletCm : undefined;
     case "dosed":
       return undefined;
+    default:
+      return water satisfies never;
+  }
+}
+
+/** The height of free water that a setup states by itself, before anything is settled. Undefined for a dose among layers. [cm] */
+export function statedWaterHeightCm({ water, vessel, layers }: Setup): number | undefined {
+  switch (water.kind) {
+    case "free-water":
+      return water.levelCm;
+    case "drained":
+      return water.outletCm;
+    case "dosed":
+      return layers.length === 0 ? water.storedCm3 / vesselAreaCm2(vessel) : undefined;
     default:
       return water satisfies never;
   }

@@ -47,7 +47,7 @@ export function parseNumber(text: string, least: number, most: number, unit = ""
     return failed(problem("", "not-a-number", `“${text.trim()}” is not a number.`));
   return read.value >= least && read.value <= most
     ? ok(read.value)
-    : failed(problem("", "out-of-range", `From ${least} to ${most}.`));
+    : failed(problem("", "out-of-range", `From ${least} to ${most}${unit && ` ${unit}`}.`));
 }
 
 /** Reads a whole number between two bounds. */

@@ -31,7 +31,7 @@ export function SearchedChoice({
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
+      <Popover.Anchor asChild>
         <button
           type="button"
           role="combobox"
@@ -41,10 +41,25 @@ export function SearchedChoice({
           aria-invalid={invalid}
           title={shown}
           className={`field truncate text-left ${className}`}
+          // as a press begins, not as it ends: by then a row that is selected by it may have moved from under the mouse
+          onPointerDown={({ pointerType, button }) => {
+            if (pointerType === "mouse" && button === 0) setOpen(!open);
+          }}
+          // focus goes to what opens, and does not come back here to close it
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={({ detail, nativeEvent }) => {
+            const mouse = detail > 0 && (nativeEvent as PointerEvent).pointerType === "mouse";
+            if (!mouse) setOpen(!open);
+          }}
+          onKeyDown={(event) => {
+            if (event.key !== "ArrowDown") return;
+            event.preventDefault();
+            setOpen(true);
+          }}
         >
           {shown}
         </button>
-      </Popover.Trigger>
+      </Popover.Anchor>
       <Popover.Portal>
         <Popover.Content
           align="start"

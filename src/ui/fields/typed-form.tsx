@@ -40,6 +40,8 @@ export function Entry<T extends FieldValues>({
   showSaid = true,
   className = "w-16 text-right",
   placeholder,
+  words = false,
+  most,
 }: {
   form: UseFormReturn<T>;
   name: Path<T>;
@@ -49,6 +51,9 @@ export function Entry<T extends FieldValues>({
   showSaid?: boolean;
   className?: string;
   placeholder?: string;
+  /** Whether words are written there, not a number. */
+  words?: boolean;
+  most?: number;
 }) {
   const id = useId();
   return (
@@ -59,7 +64,8 @@ export function Entry<T extends FieldValues>({
           {...form.register(name)}
           defaultValue={form.getValues(name)}
           className={`field block text-base text-ink ${className}`}
-          inputMode="decimal"
+          inputMode={words ? undefined : "decimal"}
+          maxLength={most}
           autoComplete="off"
           placeholder={placeholder}
           aria-invalid={said !== ""}

@@ -24,7 +24,7 @@ export type Offered = {
  * @param take takes what was typed, or answers why not
  */
 export function useOffered(shown: string, take: (text: string) => readonly Problem[]): Offered {
-  const { control, setError, clearErrors, reset } = useForm<Draft>({
+  const { control, setError, clearErrors, resetField } = useForm<Draft>({
     values: { text: shown },
     resetOptions: { keepDirtyValues: true, keepErrors: true },
   });
@@ -32,7 +32,7 @@ export function useOffered(shown: string, take: (text: string) => readonly Probl
   const said = fieldState.error?.message;
   const drafting = fieldState.isDirty || said !== undefined;
 
-  const putBack = (): void => reset({ text: shown });
+  const putBack = (): void => resetField("text", { defaultValue: shown });
   const offer = (): void => {
     // an untouched field, or one whose refused text has not changed since, offers nothing
     if (!drafting || said !== undefined) return;

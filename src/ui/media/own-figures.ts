@@ -31,6 +31,15 @@ export type FigureTexts = {
   readonly cost: "" | "low" | "medium" | "high";
 };
 
+/** The whole form of an own medium. `system` is that of the units the figures are written in. */
+export type OwnTexts = {
+  name: string;
+  grade: string;
+  basedOn: string;
+  system: UnitSystem;
+  figures: FigureTexts;
+};
+
 export const EMPTY_DRAINED = { height: "", water: "", air: "" };
 export const EMPTY_HELD = { suction: "", water: "" };
 export const NO_TEXTS: FigureTexts = {

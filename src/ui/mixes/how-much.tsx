@@ -1,7 +1,9 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
+import { z } from "zod";
 import { batchFor, batchFromStock, measureFor, USUAL_MARGIN, type Batch } from "@/core/mixing/batch";
 import type { Part } from "@/core/mixing/blend";
+import { ok, type Result } from "@/core/units/problem";
 import type { Dosed } from "@/core/mixing/amendments";
 import {
   formatMass,
@@ -15,12 +17,43 @@ import {
 } from "@/core/units/units";
 import type { Room } from "@/formats/rooms";
 import { useUnits } from "../common/preferences";
+import { typed, typedWhole } from "../fields/typed";
+import { Choice, Entry, useTypedForm } from "../fields/typed-form";
 import { AmendmentsList } from "./amendments-list";
 import { NeededTable, type PackList } from "./packs";
 import { WettingPart } from "./wetting-part";
 
 const OWN = "own";
 const STOCK = "stock";
+
+type AmountTexts = {
+  readonly count: string;
+  readonly volume: string;
+  readonly margin: string;
+  readonly stockId: string;
+  readonly stock: string;
+};
+const MOST_POTS = 10_000;
+
+/** How much is to be made, as it is asked: for a layer, for pots, or of what is left of a medium. */
+type Amount =
+  | { readonly kind: "room"; readonly margin: number }
+  | { readonly kind: "pots"; readonly count: number; readonly eachCm3: number; readonly margin: number }
+  | { readonly kind: "stock"; readonly cm3: number | undefined };
+
+function amountSchema(system: UnitSystem, target: string): z.ZodType<Amount> {
+  const margin = typed(parseShare);
+  const volume = typed((text) => parseVolumeCm3(text, system)).refine((cm3) => cm3 > 0, { message: "More than 0." });
+  if (target === OWN)
+    return z
+      .object({ count: typedWhole(1, MOST_POTS), volume, margin })
+      .transform(({ volume: eachCm3, ...read }) => ({ kind: "pots" as const, eachCm3, ...read }));
+  if (target === STOCK)
+    return z
+      .object({ stock: typed((text) => (text.trim() === "" ? ok(undefined) : parseVolumeCm3(text, system))) })
+      .transform(({ stock }) => ({ kind: "stock" as const, cm3: stock }));
+  return z.object({ margin }).transform((read) => ({ kind: "room" as const, ...read }));
+}
 
 /** From the room to fill to what is measured out, bought and poured on. */
 export function HowMuch({
@@ -41,35 +74,37 @@ export function HowMuch({
   onChoose: (chosen: readonly Dosed[]) => void;
 }) {
   const system = useUnits();
-  const [volumeText, setVolumeText] = useState(system === "metric" ? "10" : "3");
-  const [countText, setCountText] = useState("1");
-  const [marginText, setMarginText] = useState(String(100 * USUAL_MARGIN));
-  const [stockId, setStockId] = useState("");
-  const [stockText, setStockText] = useState("");
-
-  const volume = parseVolumeCm3(volumeText, system);
-  const count = Number(countText);
-  const countRight = Number.isInteger(count) && count >= 1 && count <= 10_000;
-  const margin = parseShare(marginText);
   const room = rooms.find(({ id }) => id === roomId);
   const target = room || roomId === STOCK ? roomId : OWN;
-  const stockOf = parts.some(({ medium }) => medium.id === stockId) ? stockId : (parts[0]?.medium.id ?? "");
-  const stock = parseVolumeCm3(stockText, system);
-  const made = useMemo(() => {
-    if (target === STOCK) {
-      if (!stock.ok) return undefined;
-      const found = batchFromStock(parts, new Map([[stockOf, stock.value]]), list.packs);
-      return found.ok ? { ok: true as const, value: found.value.batch } : found;
+  const schema = useMemo(() => amountSchema(system, target), [system, target]);
+  const { form, texts, read, saidOf } = useTypedForm<AmountTexts, Amount>(schema, {
+    count: "1",
+    volume: system === "metric" ? "10" : "3",
+    margin: String(100 * USUAL_MARGIN),
+    stockId: "",
+    stock: "",
+  });
+  const stockOf = parts.some(({ medium }) => medium.id === texts.stockId) ? texts.stockId : (parts[0]?.medium.id ?? "");
+  const made = useMemo((): Result<Batch> | undefined => {
+    if (!read.ok) return undefined;
+    const amount = read.value;
+    switch (amount.kind) {
+      case "stock": {
+        if (amount.cm3 === undefined) return undefined;
+        const found = batchFromStock(parts, new Map([[stockOf, amount.cm3]]), list.packs);
+        return found.ok ? ok(found.value.batch) : found;
+      }
+      case "pots":
+        return batchFor(parts, amount.count * amount.eachCm3, amount.margin, list.packs);
+      case "room":
+        return room && batchFor(parts, room.volumeCm3, amount.margin, list.packs);
+      default:
+        return amount satisfies never;
     }
-    const roomCm3 = room
-      ? room.volumeCm3
-      : volume.ok && volume.value > 0 && countRight
-        ? volume.value * count
-        : undefined;
-    return roomCm3 === undefined || !margin.ok ? undefined : batchFor(parts, roomCm3, margin.value, list.packs);
-    // the parsed values are what it depends on, not the results that carry them
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [parts, target, stockOf, stockText, volumeText, count, countRight, marginText, system, list.packs]);
+  }, [read, parts, stockOf, room, list.packs]);
+  const entry = (name: keyof AmountTexts, label: string, className: string) => (
+    <Entry form={form} name={name} label={label} said={saidOf(name)} className={`${className} text-right`} />
+  );
 
   return (
     <section aria-label="How much" className="print:order-2 border-t border-rule-strong pt-3">
@@ -91,56 +126,19 @@ export function HowMuch({
             ))}
           </select>
         </label>
-        {target === OWN && (
-          <Entry
-            label="Pots"
-            value={countText}
-            onChange={setCountText}
-            said={countRight ? "" : "A whole number from 1."}
-            narrow
-          />
-        )}
-        {target === OWN && (
-          <Entry
-            label={`Each holds, ${volumeUnitName(system)}`}
-            value={volumeText}
-            onChange={setVolumeText}
-            said={volume.ok ? (volume.value > 0 ? "" : "More than 0.") : volume.problems[0]!.message}
-          />
-        )}
+        {target === OWN && entry("count", "Pots", "w-16")}
+        {target === OWN && entry("volume", `Each holds, ${volumeUnitName(system)}`, "w-24")}
         {target === STOCK && (
-          <label className="block text-sm text-soft">
-            Of
-            <select
-              className="field block text-base text-ink"
-              value={stockOf}
-              onChange={(event) => setStockId(event.target.value)}
-            >
-              {parts.map(({ medium }) => (
-                <option key={medium.id} value={medium.id}>
-                  {medium.name}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        {target === STOCK && (
-          <Entry
-            label={`I have, ${volumeUnitName(system)}`}
-            value={stockText}
-            onChange={setStockText}
-            said={stockText.trim() === "" || stock.ok ? "" : stock.problems[0]!.message}
+          <Choice
+            form={form}
+            name="stockId"
+            label="Of"
+            className=""
+            options={parts.map(({ medium }) => [medium.id, medium.name] as const)}
           />
         )}
-        {target !== STOCK && (
-          <Entry
-            label="Margin, %"
-            value={marginText}
-            onChange={setMarginText}
-            said={margin.ok ? "" : margin.problems[0]!.message}
-            narrow
-          />
-        )}
+        {target === STOCK && entry("stock", `I have, ${volumeUnitName(system)}`, "w-24")}
+        {target !== STOCK && entry("margin", "Margin, %", "w-16")}
       </div>
       {made && !made.ok && (
         <p className="said mt-2" role="alert">
@@ -209,37 +207,4 @@ function CostText({ batch }: { batch: Batch }) {
       .
     </p>
   ) : null;
-}
-
-function Entry({
-  label,
-  value,
-  onChange,
-  said,
-  narrow = false,
-}: {
-  label: string;
-  value: string;
-  onChange: (text: string) => void;
-  said: string;
-  narrow?: boolean;
-}) {
-  return (
-    <label className="block text-sm text-soft">
-      {label}
-      <input
-        className={`field block text-right text-base text-ink ${narrow ? "w-16" : "w-24"}`}
-        inputMode="decimal"
-        autoComplete="off"
-        value={value}
-        aria-invalid={said !== ""}
-        onChange={(event) => onChange(event.target.value)}
-      />
-      {said !== "" && (
-        <span className="said block max-w-44" role="alert">
-          {said}
-        </span>
-      )}
-    </label>
-  );
 }

@@ -1,7 +1,7 @@
 import type { Setup } from "@/core/stack/setup";
 import { CM3_PER_GALLON, CM3_PER_LITRE, threeFigures, type UnitSystem } from "@/core/units/units";
-import { historyOf } from "@/core/water/branch";
 import type { BranchSupply, Supply } from "@/core/water/supply";
+import { branchesShown } from "@/core/water/supply-shown";
 import { yOf as yOfHeight, type BoardGeometry } from "./geometry";
 
 /** Least and greatest of the demand's multiples that the axis shows. */
@@ -33,7 +33,7 @@ export function SupplyPlot({
   const x = (amount: number): number => left + ((Math.log10(amount) - low) / (high - low)) * (right - left);
   const yOf = (heightCm: number): number => yOfHeight(geometry, heightCm);
   const decades = Array.from({ length: Math.floor(high) - Math.ceil(low) + 1 }, (_, i) => Math.ceil(low) + i);
-  const soakedFirst = historyOf(setup) === "soaked";
+  const { own, other, ownIsSoaked } = branchesShown(setup, supply);
   const top = Math.min(brimCm, demandHeightCm);
   const demandX = x(middle);
 
@@ -74,7 +74,7 @@ export function SupplyPlot({
       </g>
     );
   };
-  const { mark } = soakedFirst ? supply.soaked : supply.wicked;
+  const { mark } = own;
 
   return (
     <g pointerEvents="none" opacity={stale ? 0.45 : 1}>
@@ -134,8 +134,8 @@ export function SupplyPlot({
       <text x={right} y={yOf(demandHeightCm) - 5} textAnchor="end" className="fill-life text-[12.5px]">
         middle of the roots
       </text>
-      {curve(soakedFirst ? supply.wicked : supply.soaked, false, soakedFirst ? "wicked up" : "soaked")}
-      {curve(soakedFirst ? supply.soaked : supply.wicked, true, soakedFirst ? "soaked first" : "wicked up")}
+      {curve(other, false, ownIsSoaked ? "wicked up" : "soaked")}
+      {curve(own, true, ownIsSoaked ? "soaked first" : "wicked up")}
       {mark.kind === "mark" && (
         <>
           <line

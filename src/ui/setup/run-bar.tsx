@@ -1,11 +1,14 @@
 "use client";
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 import { Pause, Play, X } from "lucide-react";
 import { useStore } from "zustand";
 import { MOST_DRY_DAYS } from "@/core/water/limits";
+import { runWords } from "@/core/readings/run-sentences";
+import { parseWhole } from "@/core/units/numbers";
 import type { Run } from "@/core/water/run";
 import type { RunPhaseKind } from "@/core/water/run-plan";
-import { formatHours, formatLength, formatVolume, type UnitSystem } from "@/core/units/units";
+import { formatHours } from "@/core/units/units";
+import { PlainNumberField } from "../fields/number-field";
 import { useUnits } from "../common/preferences";
 import type { RunShown, SetupStore } from "./setup-store";
 
@@ -27,6 +30,7 @@ export function RunBar({ store }: { store: SetupStore }) {
       {run.kind === "computing" && (
         <p role="status" className="flex items-center gap-3 py-1">
           Following the water through {run.dryDays} dry {run.dryDays === 1 ? "day" : "days"} …{" "}
+          {run.done > 0 && <span className="text-soft">{Math.floor(100 * run.done)} %</span>}
           <button type="button" className="press" onClick={() => store.endRun()}>
             Stop
           </button>
@@ -125,7 +129,7 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
         <span className="w-28 shrink-0 text-right" title={`of ${formatHours(total)}`}>
           {clock(hour)}
         </span>
-        <DaysField key={shown.dryDays} store={store} days={shown.dryDays} />
+        <DaysField store={store} days={shown.dryDays} />
         <button type="button" className="press" aria-label="Close the run" onClick={() => store.endRun()}>
           <X size={16} aria-hidden />
         </button>
@@ -135,44 +139,26 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
   );
 }
 
-/** "day 3, 14:00" counts from the soaking, or from the start. */
+/** "day 3, hour 14" or "day 1, hour 0:15", counted from the soaking, or from the start. */
 const clock = (hours: number): string => {
   const minutes = Math.round(hours * 60);
   const [day, hour, minute] = [Math.floor(minutes / 1440), Math.floor((minutes % 1440) / 60), minutes % 60];
   return `day ${day + 1}, hour ${hour}${minute ? `:${String(minute).padStart(2, "0")}` : ""}`;
 };
 
-function DaysField({ store, days }: { store: SetupStore; days: number }) {
-  const [text, setText] = useState(String(days));
-  const wanted = Number(text);
-  const right = Number.isInteger(wanted) && wanted >= 1 && wanted <= MOST_DRY_DAYS;
-  const offer = (): void => {
-    if (right && wanted !== days) store.askRun(wanted);
-  };
-  return (
-    <label className="inline-flex shrink-0 items-baseline gap-1 text-soft">
-      <input
-        aria-label="Dry days"
-        aria-invalid={!right}
-        className="field w-9 text-right text-ink"
-        inputMode="numeric"
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={offer}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") offer();
-          if (event.key === "Escape") setText(String(days));
-        }}
-      />
-      dry days
-      {!right && (
-        <span role="alert" className="said">
-          1 to {MOST_DRY_DAYS}, whole
-        </span>
-      )}
-    </label>
-  );
-}
+/** How many dry days are lived through. */
+const DaysField = ({ store, days }: { store: SetupStore; days: number }) => (
+  <label className="inline-flex shrink-0 items-baseline gap-1 text-soft">
+    <PlainNumberField
+      label="Dry days"
+      value={days}
+      read={(text) => parseWhole(text, 1, MOST_DRY_DAYS)}
+      className="w-9 text-ink"
+      onOffer={(wanted) => store.askRun(wanted)}
+    />
+    dry days
+  </label>
+);
 
 /** What the run comes to. */
 function RunWords({ run }: { run: Run }) {
@@ -182,30 +168,6 @@ function RunWords({ run }: { run: Run }) {
       {runWords(run, system)}
     </p>
   );
-}
-
-export function runWords(run: Run, system: UnitSystem): string {
-  const { phases, frames, askedCm3, givenCm3, shortFromHour, emptyFromHour, refilledCm3, massBalanceRelError, setup } =
-    run;
-  const dry = phases.find(({ kind }) => kind === "dry")!;
-  const end = frames.find(({ hours }) => Math.abs(hours - dry.toHour) < 1e-6)!;
-  const dayOf = (hour: number): number => Math.floor((hour - dry.fromHour) / 24) + 1;
-  const parts = [
-    askedCm3 > 0
-      ? `In the dry days ${formatVolume(givenCm3, system)} of the ${formatVolume(askedCm3, system)} asked was drunk.`
-      : "Nothing is asked of it, so nothing was drunk.",
-  ];
-  if (emptyFromHour !== undefined) parts.push(`The reservoir is empty from dry day ${dayOf(emptyFromHour)}.`);
-  else if (setup.water.kind === "free-water")
-    parts.push(`The surface has fallen to ${formatLength(end.state.waterTableCm, system)}.`);
-  if (shortFromHour !== undefined)
-    parts.push(`From dry day ${dayOf(shortFromHour)} it gives less than nine tenths of what a day takes.`);
-  if (refilledCm3 > 0) parts.push(`Refilled with ${formatVolume(refilledCm3, system)}.`);
-  if (massBalanceRelError > 1e-6)
-    parts.push(
-      `The water balance of this run is off by ${massBalanceRelError.toExponential(1)} of what moved: do not rely on it.`,
-    );
-  return parts.join(" ");
 }
 
 const QUERY = "(prefers-reduced-motion: reduce)";

@@ -196,6 +196,19 @@ describe("what the page asks off its thread", () => {
     expect(questionsOf(store.getState()).supply).toBeUndefined();
   });
 
+  it("is the same question as long as what it asks is the same: whoever answers knows it by that", () => {
+    for (const setup of [POT, drained]) {
+      const { store } = storeOf(setup);
+      store.hold();
+      store.askRun(3);
+      const before = questionsOf(store.getState());
+      store.select(undefined);
+      expect(Object.entries(questionsOf(store.getState())).every(([at, one]) => one === before[at as never])).toBe(
+        true,
+      );
+    }
+  });
+
   it("is a run while one is wanted", () => {
     const { store } = storeOf(POT);
     store.askRun(7);

@@ -6,11 +6,12 @@ import type { Medium } from "@/core/media/medium";
 import type { Problem, Result } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
 import { readDose, readSettled, type DoseReading, type Readings } from "@/core/readings/readings";
+import { MOST_DRY_DAYS } from "@/core/water/limits";
 import type { Run, RunFrame } from "@/core/water/run";
 import { checkWhole, columnOf, settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
 import type { Supply } from "@/core/water/supply";
 import type { SetAside, SetupState } from "@/formats/setup/actions";
-import type { Places, Standing, Wanted } from "@/workers/questions.client";
+import type { Places, Question, Standing, Wanted } from "@/workers/questions.client";
 import type { QueueStatus } from "./save-queue";
 
 /** A settled setup and all that is read off it. */
@@ -265,13 +266,18 @@ export function questionsOf(state: SetupPageState): Wanted<typeof PLACES> {
   return {
     drained: asksDay && isDrained(setup) && view.ok ? drainOf(setup) : undefined,
     heldDrained: asksDay && holding && isDrained(holding.setup) ? drainOf(holding.setup) : undefined,
-    supply:
-      setup === committed && view.ok && reservoirTopCm(setup) !== undefined ? { kind: "supply", setup } : undefined,
-    run: living && { kind: "run", setup, dryDays: living.dryDays },
+    supply: setup === committed && view.ok && reservoirTopCm(setup) !== undefined ? supplyOf(setup) : undefined,
+    run: living && runOf(setup)(living.dryDays),
   };
 }
 
-const drainOf = (setup: Setup) => ({ kind: "drain", setup }) as const;
+// a question is one object as long as what it asks is the same
+const drainOf = once((setup: Setup): Question<"drain"> => ({ kind: "drain", setup }));
+const supplyOf = once((setup: Setup): Question<"supply"> => ({ kind: "supply", setup }));
+const runOf = once((setup: Setup) => {
+  const runs = Array.from({ length: MOST_DRY_DAYS + 1 }, (_, dryDays) => ({ kind: "run", setup, dryDays }) as const);
+  return (dryDays: number): Question<"run"> => runs[dryDays] ?? { kind: "run", setup, dryDays };
+});
 const isDrained = ({ water }: Setup): boolean => water.kind === "drained";
 
 const NOT_COMPUTED = "This could not be computed; shown is the settled state.";
@@ -304,7 +310,7 @@ function deriver(medium: MediumLookup): (basis: Basis, lastView: View | undefine
       : undefined;
   };
 
-  const runOf = ({ setup, living, answers: { run: standing } }: Basis): RunShown | undefined => {
+  const runShown = ({ setup, living, answers: { run: standing } }: Basis): RunShown | undefined => {
     if (!living) return undefined;
     const { dryDays, frame, playing } = living;
     const of = { setup, dryDays };
@@ -321,7 +327,7 @@ function deriver(medium: MediumLookup): (basis: Basis, lastView: View | undefine
   };
 
   let shownSupply: ShownSupply | undefined;
-  const supplyOf = ({ answers: { supply: standing } }: Basis): ShownSupply | undefined => {
+  const supplyShown = ({ answers: { supply: standing } }: Basis): ShownSupply | undefined => {
     const fresh =
       standing?.status === "answered" ? { setup: standing.question.setup, result: standing.answer } : undefined;
     // the last one stays on show, as stale, until the next is there
@@ -343,8 +349,8 @@ function deriver(medium: MediumLookup): (basis: Basis, lastView: View | undefine
       lastView: view.ok ? view.value : setup.layers.length === 0 ? undefined : lastView,
       draining: asksDay && !day && !over,
       held: heldMemo(heldOf(basis)),
-      supply: supplyOf(basis),
-      run: runMemo(runOf(basis)),
+      supply: supplyShown(basis),
+      run: runMemo(runShown(basis)),
     };
   };
 }

@@ -1,0 +1,87 @@
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { bin, say } from "./run.mjs";
+
+/**
+ * Mutation testing of core and server (Stryker): changes the code in thousands of small ways and counts how many of them some test notices.
+ *
+ *     npm run mutate                 all areas, then the scores against their floors; about an hour
+ *     npm run mutate -- mixing water some areas, and the survivors named
+ *     npm run mutate -- --scores     the scores of the reports there are
+ */
+const AREAS = {
+  units: ["src/core/units/**/*.ts"],
+  hydraulics: ["src/core/hydraulics/**/*.ts"],
+  // the tables of numbers and of words are held by their validation and by what is computed from them, not digit by digit
+  media: ["src/core/media/*.ts", "!src/core/media/sources.ts", "!src/core/media/words.ts"],
+  mixing: ["src/core/mixing/**/*.ts"],
+  stack: ["src/core/vessel/**/*.ts", "src/core/stack/**/*.ts"],
+  water: ["src/core/water/**/*.ts"],
+  readings: ["src/core/readings/**/*.ts"],
+  server: ["src/server/**/*.ts"],
+};
+/** Share of the mutants that some test must notice. [%] */
+const FLOORS = { core: 80, server: 70 };
+const SCORES = "docs/mutation-scores.json";
+const REPORTS = join("tmp", "mutation");
+const NOTICED = ["Killed", "Timeout"];
+const COUNTED = [...NOTICED, "Survived", "NoCoverage"];
+
+const asked = process.argv.slice(2).filter((arg) => !arg.startsWith("--"));
+const unknown = asked.filter((area) => !(area in AREAS));
+if (unknown.length > 0) {
+  console.error(`Not an area: ${unknown.join(", ")}. There are ${Object.keys(AREAS).join(", ")}.`);
+  process.exit(2);
+}
+const reportOf = (area) => join(REPORTS, `${area}.json`);
+mkdirSync(REPORTS, { recursive: true });
+
+if (!process.argv.includes("--scores")) {
+  for (const area of asked.length > 0 ? asked : Object.keys(AREAS)) {
+    say(`Mutants of ${area}`);
+    const patterns = [...AREAS[area], "!src/**/*.test.ts"].join(",");
+    const { status } = spawnSync(bin("stryker"), ["run", "--mutate", patterns], { stdio: "inherit" });
+    if (status !== 0) process.exit(status ?? 1);
+    renameSync(join(REPORTS, "last.json"), reportOf(area));
+    if (asked.length > 0) nameSurvivors(area);
+  }
+}
+
+const counts = Object.keys(AREAS).flatMap((area) => (existsSync(reportOf(area)) ? [{ area, ...countOf(area) }] : []));
+const total = (rows) => ({
+  noticed: rows.reduce((sum, { noticed }) => sum + noticed, 0),
+  mutants: rows.reduce((sum, { mutants }) => sum + mutants, 0),
+});
+const core = total(counts.filter(({ area }) => area !== "server"));
+const server = total(counts.filter(({ area }) => area === "server"));
+const percent = ({ noticed, mutants }) => Math.round((1000 * noticed) / mutants) / 10;
+for (const { area, ...count } of counts) console.log(`${area.padEnd(12)}${percent(count)} % of ${count.mutants}`);
+console.log(`\ncore ${percent(core)} % (floor ${FLOORS.core}), server ${percent(server)} % (floor ${FLOORS.server})`);
+if (counts.length === Object.keys(AREAS).length) {
+  const scores = {
+    core: percent(core),
+    server: percent(server),
+    areas: Object.fromEntries(counts.map(({ area, ...count }) => [area, { score: percent(count), ...count }])),
+  };
+  writeFileSync(SCORES, `${JSON.stringify(scores, null, 2)}\n`);
+  if (scores.core < FLOORS.core || scores.server < FLOORS.server) process.exit(1);
+}
+
+function mutantsOf(area) {
+  const { files } = JSON.parse(readFileSync(reportOf(area), "utf8"));
+  return Object.entries(files).flatMap(([file, { mutants }]) => mutants.map((mutant) => ({ file, ...mutant })));
+}
+
+function countOf(area) {
+  const counted = mutantsOf(area).filter(({ status }) => COUNTED.includes(status));
+  return { noticed: counted.filter(({ status }) => NOTICED.includes(status)).length, mutants: counted.length };
+}
+
+function nameSurvivors(area) {
+  for (const { file, status, location, mutatorName, replacement } of mutantsOf(area))
+    if (COUNTED.includes(status) && !NOTICED.includes(status))
+      console.log(
+        `${file}:${location.start.line} ${mutatorName} → ${String(replacement).replace(/\s+/g, " ").slice(0, 90)}`,
+      );
+}

@@ -1,0 +1,103 @@
+import { topOfZones, type Readings } from "@/core/readings/readings";
+import type { Setup } from "@/core/stack/setup";
+import { formatLength, type UnitSystem } from "@/core/units/units";
+import { spreadLabels, yOf as yOfHeight, type BoardGeometry } from "./geometry";
+
+const LABEL_GAP_PX = 15;
+
+/** What the heights mean, in the gutter between section and profile, with leaders to both. */
+export function ZoneMarks({
+  readings,
+  geometry,
+  system,
+  setup,
+  markCm,
+  running,
+}: {
+  readings: Readings;
+  geometry: BoardGeometry;
+  system: UnitSystem;
+  setup: Setup;
+  markCm: number | undefined;
+  running: boolean;
+}) {
+  const cm = (height: number): string => formatLength(height, system);
+  const wet = topOfZones(readings.waterlogged);
+  const tight = topOfZones(readings.tight);
+  const { water } = setup;
+  const narrow = geometry.labels.right - geometry.labels.left < 150;
+  const marks = [
+    ...(readings.heightCm > 0
+      ? [
+          {
+            heightCm: readings.heightCm,
+            text: narrow ? `top ${cm(readings.heightCm)}` : `surface ${cm(readings.heightCm)}`,
+            tone: "ink" as const,
+          },
+        ]
+      : []),
+    ...(tight > wet + 0.05 && tight < readings.heightCm - 0.05
+      ? [{ heightCm: tight, text: narrow ? `tight ${cm(tight)}` : `tight to ${cm(tight)}`, tone: "water" as const }]
+      : []),
+    ...(wet > 0
+      ? [{ heightCm: wet, text: narrow ? `wet ${cm(wet)}` : `waterlogged to ${cm(wet)}`, tone: "water" as const }]
+      : []),
+    ...(markCm !== undefined
+      ? [{ heightCm: markCm, text: narrow ? `refill ${cm(markCm)}` : `refill at ${cm(markCm)}`, tone: "ink" as const }]
+      : []),
+    ...(readings.waterTableCm > 0 && (running || water.kind !== "drained")
+      ? [
+          {
+            heightCm: readings.waterTableCm,
+            text: narrow ? `water ${cm(readings.waterTableCm)}` : `free water ${cm(readings.waterTableCm)}`,
+            tone: "water" as const,
+          },
+        ]
+      : []),
+    ...(water.kind === "free-water" && water.overflowCm !== null
+      ? [{ heightCm: water.overflowCm, text: `overflow ${cm(water.overflowCm)}`, tone: "ink" as const }]
+      : []),
+    ...(water.kind === "drained"
+      ? [{ heightCm: water.outletCm, text: `outlet ${cm(water.outletCm)}`, tone: "ink" as const }]
+      : []),
+  ];
+  const ys = marks.map(({ heightCm }) => yOfHeight(geometry, heightCm));
+  const placed = spreadLabels(
+    ys.map((y) => y + 4),
+    LABEL_GAP_PX,
+    geometry.rimY - 4,
+    geometry.baseY + 4,
+  );
+  return (
+    <g pointerEvents="none">
+      {readings.waterlogged.map(({ fromCm, toCm }) => (
+        <path
+          key={fromCm}
+          d={`M${geometry.profile.left - 3} ${yOfHeight(geometry, fromCm)}h-4V${yOfHeight(geometry, toCm)}h4`}
+          fill="none"
+          stroke="var(--water)"
+          strokeWidth={1.6}
+        />
+      ))}
+      {marks.map(({ text, tone }, i) => {
+        const colour = tone === "water" ? "var(--water)" : "var(--ink)";
+        const labelLeft = geometry.labels.left + 22;
+        return (
+          <g key={text}>
+            <path
+              d={`M${geometry.vessel.right + 5} ${ys[i]}H${geometry.labels.left + 6}L${labelLeft - 3} ${placed[i]! - 4}`}
+              fill="none"
+              stroke={colour}
+              strokeWidth={0.9}
+              strokeDasharray={tone === "water" ? undefined : "2 2"}
+              opacity={0.8}
+            />
+            <text x={labelLeft} y={placed[i]} fill={colour} className={narrow ? "text-[11.5px]" : "text-[12.5px]"}>
+              {text}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
