@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
+import { saying } from "../testing/cases";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { containerState } from "../water/container";
 import { CATALOGUE } from "./catalogue";
@@ -56,10 +57,11 @@ describe("a grower's own medium", () => {
       water: fc.double({ min: 0.15, max: 0.7, noNaN: true }),
       air: fc.double({ min: 0.05, max: 0.25, noNaN: true }),
     });
+    const cases = saying(0.9);
     fc.assert(
       fc.property(anyFigure, ({ id, heightCm, water: held, air }) => {
         const result = make(id, { drained: [{ heightCm, water: held, air }] });
-        if (!result.ok) return;
+        if (cases.skips(!result.ok) || !result.ok) return;
         const state = containerState(result.value.medium.hydraulics, heightCm);
         // met, or told to be missed
         if (result.value.fit!.worst < POOR_FIT)
@@ -79,6 +81,7 @@ describe("a grower's own medium", () => {
       }),
       { numRuns: 60 },
     );
+    cases.hold();
   });
 
   it("finds a curve of the catalogue again from its points, by way of another of its kind", () => {
@@ -218,6 +221,13 @@ it("a fit is the same whatever the order of the figures, and says how far each i
   );
   if (!one?.ok || !other?.ok) throw new Error("no fit");
   expect(one.value.hydraulics.modes[0]!.alphaPerCm).toBeCloseTo(other.value.hydraulics.modes[0]!.alphaPerCm, 3);
-  for (const { water: given, fitted } of one.value.points)
-    expect(Math.abs(given - fitted)).toBeLessThanOrEqual(one.value.worst);
+  const found = hydraulicFunctions(one.value.hydraulics);
+  expect(one.value.points.map(({ path, fitted }) => [path, fitted])).toEqual([
+    ["a", expect.closeTo(water(one.value.hydraulics, 10), 12)],
+    ["b", expect.closeTo(found.waterContent(-50), 12)],
+  ]);
+  const misses = one.value.points.map(({ water: given, fitted }) => Math.abs(given - fitted));
+  expect(one.value.worst).toBe(Math.max(...misses));
+  expect(one.value.worst).toBeGreaterThan(0);
+  expect(one.value.worst).toBeLessThan(POOR_FIT);
 });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
+import { saying } from "../testing/cases";
 import { anyStack } from "../testing/arbitrary";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
 import { withDemand, withHistory, withLayer, withWater } from "../stack/edit";
@@ -27,6 +28,7 @@ const heightOf = (mark: RefillMark): number =>
 
 describe("the level a flow needs", () => {
   it("is where a steady rise gives that flow, on 200 random stacks: one is the other turned round", () => {
+    const cases = saying(0.5);
     fc.assert(
       fc.property(
         anyStack,
@@ -39,12 +41,13 @@ describe("the level a flow needs", () => {
           const limit = -1.5 * demandCm - 20;
           const { maxCm3PerHour } = steadyRise(column, levelCm, demandCm, limit);
           // through clean coarse layers next to nothing rises, and no level is worth telling from another
-          if (!(maxCm3PerHour > 1e-12)) return;
+          if (cases.skips(!(maxCm3PerHour > 1e-12))) return;
           expect(Math.abs(levelForFlow(column, maxCm3PerHour, demandCm, limit)! - levelCm)).toBeLessThan(3e-3);
         },
       ),
       { numRuns: 200 },
     );
+    cases.hold();
   });
 
   it("is the height below the demand at which Gardner's (1958) column carries it", () => {

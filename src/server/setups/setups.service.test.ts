@@ -143,6 +143,19 @@ describe("a stale write", () => {
     }
   });
 
+  it("is kept as a child of what was there when it came, and a retry of it is the same one", () => {
+    const id = made();
+    save(id, 1, change(thick(18)));
+    const late = change(thick(9), "change-late");
+    expect(save(id, 1, late)).toMatchObject({ status: "stale", state: { setAside: [{ label: "Thickness" }] } });
+    expect(save(id, 1, late)).toMatchObject({ status: "stale", state: { setAside: { length: 1 } } });
+    const raw = new Database(join(folder, DATABASE_FILE), { readonly: true });
+    const rows = raw.prepare("select parent_id, kind from revisions where change_id = 'change-late'").all();
+    const head = raw.prepare("select head_revision_id as head from setups where id = ?").get(id) as { head: number };
+    raw.close();
+    expect(rows).toEqual([{ parent_id: head.head, kind: "set-aside" }]);
+  });
+
   it("that brings nothing new is simply saved", () => {
     const id = made();
     save(id, 1, change(thick(18)));

@@ -34,7 +34,13 @@ describe("finding a medium", () => {
   });
 
   it("offers what it could be, and nothing for what it cannot", () => {
-    expect(find("sphagnm")).toMatchObject({ kind: expect.stringMatching(/one|none/u) as string });
+    // near enough and clearly the nearest is taken, but not as if it had been written so
+    expect(find("sphagnm")).toEqual({ kind: "one", id: "long-fibre-sphagnum-loose", byName: false });
+    // two grades alike near are offered, and none is taken
+    expect(find("perlit")).toMatchObject({
+      kind: "none",
+      near: [{ id: "perlite-coarse-3-6" }, { id: "perlite-fine-0-2" }, expect.anything()],
+    });
     expect(find("moon dust from afar")).toEqual({ kind: "none", near: [] });
     expect(search("sphagnm").map(({ id }) => id)).toContain("long-fibre-sphagnum-loose");
   });
