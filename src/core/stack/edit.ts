@@ -4,7 +4,7 @@ import { THINNEST_LAYER_CM } from "./check";
 import { boundariesCm, headroomCm, type History, type Setup, type StackLayer, type WaterHolding } from "./setup";
 
 /**
- * Changes to a setup, as pure functions: none mutates, none checks. `admit` says whether a change may stand.
+ * Changes to a setup, as pure functions: none mutates, none checks. `newProblems` says what speaks against one.
  * Functions whose name starts with "drag" keep the result inside what the vessel allows, since a hand cannot read an error.
  */
 

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Command } from "cmdk";
+import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
 
 /** Choices under a heading; one without a heading stands by itself. */
@@ -40,10 +41,12 @@ export function SearchedChoice({
           aria-label={label}
           aria-invalid={invalid}
           title={shown}
-          className={`field truncate text-left ${className}`}
-          // as a press begins, not as it ends: by then a row that is selected by it may have moved from under the mouse
-          onPointerDown={({ pointerType, button }) => {
-            if (pointerType === "mouse" && button === 0) setOpen(!open);
+          className={`field flex items-center justify-between gap-1 text-left ${className}`}
+          // As a press begins, not as it ends: by then a row that is selected by it may have moved from under the mouse. A
+          // finger opens as it lifts, so that it can scroll from here; its press selects no row.
+          onPointerDown={(event) => {
+            if (event.pointerType !== "mouse") event.stopPropagation();
+            else if (event.button === 0) setOpen(!open);
           }}
           // focus goes to what opens, and does not come back here to close it
           onMouseDown={(event) => event.preventDefault()}
@@ -57,7 +60,8 @@ export function SearchedChoice({
             setOpen(true);
           }}
         >
-          {shown}
+          <span className="truncate">{shown}</span>
+          <ChevronDown size={14} strokeWidth={2.6} className="no-print shrink-0" aria-hidden />
         </button>
       </Popover.Anchor>
       <Popover.Portal>

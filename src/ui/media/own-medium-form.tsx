@@ -135,7 +135,7 @@ export function OwnMediumForm({
                   chosen={base.id}
                   shown={base.name}
                   groups={[{ heading: "", choices: media }]}
-                  className="block w-72 text-base text-ink"
+                  className="w-72 text-base text-ink"
                   onChoose={(id) => form.setValue("basedOn", id)}
                 />
               </div>

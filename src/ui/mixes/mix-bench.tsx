@@ -72,7 +72,7 @@ export function MixBench({
   const [note, setNote] = useState(stored?.value.note ?? "");
   const [amendments, setAmendments] = useState<readonly Dosed[]>(stored?.value.amendments ?? []);
   const [roomId, setRoomId] = useState(roomAsked);
-  const [heightText, setHeightText] = useState("");
+  const [heightText, setHeightText] = useState<string>();
   const list = usePacks(packs, actions.putPack);
   const medium = useMemo(() => lookupIn(media), [media]);
   const { find } = useMemo(() => mediumSearch(media), [media]);
@@ -85,7 +85,8 @@ export function MixBench({
     [parsed, medium],
   );
   const mixed = useMemo(() => (parsed.ok ? blend(parts) : undefined), [parsed, parts]);
-  const height = readVesselHeight(heightText, system);
+  const heightShown = heightText ?? lengthFieldText(USUAL_VESSEL_CM, system);
+  const height = readVesselHeight(heightShown, system);
   const heightCm = useDeferredValue(height.cm);
   const problems = text.trim() === "" ? [] : !parsed.ok ? parsed.problems : mixed && !mixed.ok ? mixed.problems : [];
 
@@ -165,8 +166,7 @@ export function MixBench({
                       className="field w-16 text-right text-base text-ink"
                       aria-label="Height of the vessel"
                       aria-invalid={height.said !== ""}
-                      value={heightText}
-                      placeholder={lengthFieldText(USUAL_VESSEL_CM, system)}
+                      value={heightShown}
                       onChange={(event) => setHeightText(event.target.value)}
                     />{" "}
                     {lengthUnitName(system)}
