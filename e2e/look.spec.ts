@@ -94,6 +94,12 @@ test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, 
       ),
   );
   expect(empty).toBeLessThan(80);
+  // a choice opens under a finger, also in a row that is not the selected one
+  const medium = page.getByLabel("Medium").nth(2);
+  await medium.tap();
+  await page.getByPlaceholder("Type some of its name").fill("coarse sa");
+  await page.getByRole("option", { name: "Coarse sand", exact: true }).tap();
+  await expect(medium).toHaveText("Coarse sand");
   await context.close();
 });
 

@@ -137,6 +137,19 @@ test("the keyboard alone is enough", async ({ page, open, marlstone }) => {
     words(String.raw`^18.cm, water \d+.%, air \d+.%$`),
   );
 
+  const medium = page.getByLabel("Medium").first();
+  await medium.focus();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.type("moon dust");
+  await expect(page.getByText("Nothing here is called that.")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(medium).toBeFocused();
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("pumice 6");
+  await page.keyboard.press("Enter");
+  await expect(medium).toHaveText("Pumice 6–12 mm");
+  await expect(medium).toBeFocused();
+
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
   await page.keyboard.press("Escape");

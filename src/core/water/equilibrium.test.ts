@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
+import { GRAVEL, PEAT } from "../testing/hydraulics";
 import { saying } from "../testing/cases";
 import { anyStack } from "../testing/arbitrary";
 import { adaptiveQuadrature } from "../testing/quadrature";
@@ -13,24 +14,6 @@ import {
 } from "./equilibrium";
 
 const STORAGE_PER_CM = 1e-7;
-const PEAT = {
-  model: "vg",
-  thetaR: 0.05,
-  thetaS: 0.85,
-  ksCmPerHour: 80,
-  tau: 0.5,
-  airEntryCm: 0,
-  modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }],
-} as const;
-const GRAVEL = {
-  model: "vg",
-  thetaR: 0.01,
-  thetaS: 0.4,
-  ksCmPerHour: 9000,
-  tau: 0.5,
-  airEntryCm: 0,
-  modes: [{ weight: 1, alphaPerCm: 3, n: 3 }],
-} as const;
 
 const columnOf = (layers: readonly ColumnLayer[], cellCm = 0.25): Column => makeColumn(layers, STORAGE_PER_CM, cellCm);
 

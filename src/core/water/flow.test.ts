@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
+import { GRAVEL, PEAT } from "../testing/hydraulics";
 import { hydraulicFunctions, type Hydraulics } from "../hydraulics/hydraulics";
 import { hydraulicTable, hydraulicValues } from "../hydraulics/table";
 import { anyStack, anyVg } from "../testing/arbitrary";
@@ -11,24 +12,6 @@ import { steadyRise } from "./steady-rise";
 import { runTransient } from "./transient";
 import { solveTridiagonal } from "./tridiagonal";
 
-const PEAT = {
-  model: "vg",
-  thetaR: 0.05,
-  thetaS: 0.85,
-  ksCmPerHour: 80,
-  tau: 0.5,
-  airEntryCm: 0,
-  modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }],
-} as const;
-const GRAVEL = {
-  model: "vg",
-  thetaR: 0.01,
-  thetaS: 0.4,
-  ksCmPerHour: 9000,
-  tau: 0.5,
-  airEntryCm: 0,
-  modes: [{ weight: 1, alphaPerCm: 3, n: 3 }],
-} as const;
 const SEALED: EndCondition = { kind: "sealed" };
 
 const columnOf = (

@@ -1,19 +1,11 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
+import { PEAT } from "../testing/hydraulics";
 import { anyStack } from "../testing/arbitrary";
 import { makeColumn, type Column } from "./column";
 import { runTransient, type TransientResult } from "./transient";
 import { CONTAINER_UPTAKE, stressAt } from "./uptake";
 
-const PEAT = {
-  model: "vg",
-  thetaR: 0.05,
-  thetaS: 0.85,
-  ksCmPerHour: 80,
-  tau: 0.5,
-  airEntryCm: 0,
-  modes: [{ weight: 1, alphaPerCm: 0.2, n: 1.42 }],
-} as const;
 const FINE = {
   model: "vg",
   thetaR: 0.03,

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Command } from "cmdk";
 import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
@@ -30,10 +30,12 @@ export function SearchedChoice({
   className?: string;
 }) {
   const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Anchor asChild>
         <button
+          ref={button}
           type="button"
           role="combobox"
           aria-expanded={open}
@@ -69,6 +71,10 @@ export function SearchedChoice({
           align="start"
           sideOffset={4}
           collisionPadding={8}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            button.current?.focus();
+          }}
           className="z-30 w-[min(22rem,94vw)] border border-ink bg-sheet shadow-[3px_3px_0_var(--rule)]"
         >
           <Command label={label} loop defaultValue={chosen} filter={matches}>

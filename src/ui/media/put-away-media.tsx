@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { useRouter } from "next/navigation";
+import { PutAwayList } from "../common/put-away-list";
 
 /** Own media that were put away, to be taken back. */
 export function PutAwayMedia({
@@ -19,28 +20,13 @@ export function PutAwayMedia({
     if (done) router.refresh();
   };
   return (
-    <details className="no-print mt-1 text-[0.95rem]">
-      <summary className="text-soft pointer-coarse:min-h-11">put away ({putAway.length})</summary>
-      <ul>
-        {putAway.map(({ id, name }) => (
-          <li key={id}>
-            {name}{" "}
-            <button
-              type="button"
-              className="underline decoration-dotted pointer-coarse:min-h-11"
-              aria-label={`Take ${name} back`}
-              onClick={() => void back(id)}
-            >
-              take back
-            </button>
-          </li>
-        ))}
-      </ul>
+    <div className="no-print mt-1 text-[0.95rem]">
+      <PutAwayList putAway={putAway} onTakeBack={(id) => void back(id)} />
       {said !== "" && (
         <p className="said" role="alert">
           {said}
         </p>
       )}
-    </details>
+    </div>
   );
 }

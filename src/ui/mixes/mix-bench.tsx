@@ -21,9 +21,10 @@ import { Character } from "./character";
 import { FindMix } from "./find-mix";
 import type { Room } from "@/formats/rooms";
 import { HowMuch } from "./how-much";
-import { KeepMix, SavedMixes, type MixActions } from "./keep-mix";
+import { KeepMix, type MixActions } from "./keep-mix";
 import { usePacks, type PutPack } from "./packs";
 import { RecipePart as RecipeFields } from "./recipe-part";
+import { SavedMixes } from "./saved-mixes";
 import { TakeCare } from "./take-care";
 
 const HeightChart = dynamic(() => import("../media/curves").then((curves) => curves.HeightChart), {
