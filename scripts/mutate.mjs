@@ -41,7 +41,8 @@ if (!process.argv.includes("--scores")) {
   for (const area of asked.length > 0 ? asked : Object.keys(AREAS)) {
     say(`Mutants of ${area}`);
     const patterns = [...AREAS[area], "!src/**/*.test.ts"].join(",");
-    const { status } = spawnSync(bin("stryker"), ["run", "--mutate", patterns], { stdio: "inherit" });
+    const env = { ...process.env, MARLSTONE_MUTATED: area };
+    const { status } = spawnSync(bin("stryker"), ["run", "--mutate", patterns], { stdio: "inherit", env });
     if (status !== 0) process.exit(status ?? 1);
     renameSync(join(REPORTS, "last.json"), reportOf(area));
     if (asked.length > 0) nameSurvivors(area);

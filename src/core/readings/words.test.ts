@@ -3,11 +3,12 @@ import type { Setup } from "../stack/setup";
 import { withDemand, withHistory } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import type { Result } from "../units/problem";
 import type { UnitSystem } from "../units/units";
 import { drainedAfterSoaking } from "../water/drain";
 import { runSetup } from "../water/run";
 import { settle, type Settled } from "../water/settle";
-import { supplyOf } from "../water/supply";
+import { supplyOf, type Supply } from "../water/supply";
 import { cautionsFor } from "./cautions";
 import { differences, meaningOfDrainage } from "./differences";
 import { readDose, readSettled } from "./readings";
@@ -69,8 +70,7 @@ function told(setup: Setup, settled: Settled, when: StateWhen, system: UnitSyste
   ];
 }
 
-function suppliesTold(setup: Setup, system: UnitSystem): string[] {
-  const supply = supplyOf(setup, medium);
+function suppliesTold(setup: Setup, supply: Result<Supply>, system: UnitSystem): string[] {
   if (!supply.ok) return [`  supply: ${supply.problems[0]!.message}`];
   const nameOf = (i: number): string => setup.layers[i]!.name || medium(setup.layers[i]!.mediumId)!.name.toLowerCase();
   return supplySayings(setup, supply.value, system, nameOf).flatMap(({ heading, text, tone, why }) => [
@@ -79,44 +79,45 @@ function suppliesTold(setup: Setup, system: UnitSystem): string[] {
   ]);
 }
 
-function drainageTold(setup: Setup, system: UnitSystem): string[] {
+/** A setup with its drainage layer and without, at rest and a day after a soaking. */
+function drainageOf(setup: Setup) {
   const change = withOrWithoutDrainage(setup, medium, "new");
-  if (!change) return ["  no drainage layer to take out or put in"];
   return (["rest", "day"] as const).flatMap((when) => {
-    const states = [setup, change.setup].map((one) => {
+    const [held, now] = [setup, ...(change ? [change.setup] : [])].map((one) => {
       const settled = when === "day" ? drainedAfterSoaking(one, medium) : settle(one, medium);
       return settled.ok
         ? { setup: one, settled: settled.value, readings: readSettled(one, settled.value, medium) }
         : undefined;
     });
-    const [held, now] = states;
-    if (!held || !now || (when === "day" && setup.water.kind !== "drained")) return [];
-    return [
-      `  ${change.kind} drainage, ${when}: ${meaningOfDrainage(change, held, now, when, system)}`,
-      ...differences(held, now, system).map(({ id, text }) => `    ${id}: ${text}`),
-    ];
+    return change && held && now && (when === "rest" || setup.water.kind === "drained")
+      ? [{ change, when, held, now }]
+      : [];
   });
 }
 
-function runTold(setup: Setup, system: UnitSystem): string[] {
-  const run = runSetup(setup, medium, 4);
-  return [`  run: ${run.ok ? runWords(run.value, system) : run.problems[0]!.message}`];
-}
+const drainageTold = (states: ReturnType<typeof drainageOf>, system: UnitSystem): string[] =>
+  states.flatMap(({ change, when, held, now }) => [
+    `  ${change.kind} drainage, ${when}: ${meaningOfDrainage(change, held, now, when, system)}`,
+    ...differences(held, now, system).map(({ id, text }) => `    ${id}: ${text}`),
+  ]);
 
-export function allWords(): string {
+function allWords(): string {
   return Object.entries(SETUPS)
     .flatMap(([name, setup]) => {
       const settled = settle(setup, medium);
       if (!settled.ok) throw new Error(`${name}: ${settled.problems[0]!.message}`);
       const day = setup.water.kind === "drained" ? drainedAfterSoaking(setup, medium) : undefined;
+      const supply = supplyOf(setup, medium);
+      const drainage = drainageOf(setup);
+      const run = runSetup(setup, medium, 4);
       return (["metric", "imperial"] as const).flatMap((system) => [
         `${name}, ${system}`,
         ...told(setup, settled.value, "rest", system),
         ...(day?.ok && system === "metric" ? told(setup, day.value, "day", system) : []),
         ...(system === "metric" ? told(setup, settled.value, "run", system).slice(1, 3) : []),
-        ...suppliesTold(setup, system),
-        ...drainageTold(setup, system),
-        ...runTold(setup, system),
+        ...suppliesTold(setup, supply, system),
+        ...(drainage.length > 0 ? drainageTold(drainage, system) : ["  no drainage layer to take out or put in"]),
+        `  run: ${run.ok ? runWords(run.value, system) : run.problems[0]!.message}`,
         "",
       ]);
     })
