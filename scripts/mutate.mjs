@@ -1,26 +1,30 @@
 import { spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, readdirSync, renameSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { bin, say } from "./run.mjs";
 
 /**
  * Mutation testing of core and server (Stryker): changes the code in thousands of small ways and counts how many of them some test notices.
  *
- *     npm run mutate                 all areas, then the scores against their floors; about an hour
+ *     npm run mutate                 all areas, then the scores against their floors; an hour or two
+ *     npm run mutate -- --every 3    a third of it: every third block of lines of each file
  *     npm run mutate -- mixing water some areas, and the survivors named
  *     npm run mutate -- --scores     the scores of the reports there are
  */
 const AREAS = {
-  units: ["src/core/units/**/*.ts"],
-  hydraulics: ["src/core/hydraulics/**/*.ts"],
-  // the tables of numbers and of words are held by their validation and by what is computed from them, not digit by digit
-  media: ["src/core/media/*.ts", "!src/core/media/sources.ts", "!src/core/media/words.ts"],
-  mixing: ["src/core/mixing/**/*.ts"],
-  stack: ["src/core/vessel/**/*.ts", "src/core/stack/**/*.ts"],
-  water: ["src/core/water/**/*.ts"],
-  readings: ["src/core/readings/**/*.ts"],
-  server: ["src/server/**/*.ts"],
+  units: ["src/core/units"],
+  hydraulics: ["src/core/hydraulics"],
+  media: ["src/core/media"],
+  mixing: ["src/core/mixing"],
+  stack: ["src/core/vessel", "src/core/stack"],
+  water: ["src/core/water"],
+  readings: ["src/core/readings"],
+  server: ["src/server"],
 };
+/** The tables of numbers and of words are held by their validation and by what is computed from them, not digit by digit. */
+const TABLES = /^src\/core\/media\/(?:catalogue\/|sources\.ts|words\.ts)/u;
+/** Lines of a block, when only some blocks are mutated. */
+const BLOCK_LINES = 12;
 /** Share of the mutants that some test must notice. [%] */
 const FLOORS = { core: 80, server: 70 };
 const SCORES = "docs/mutation-scores.json";
@@ -28,7 +32,13 @@ const REPORTS = join("tmp", "mutation");
 const NOTICED = ["Killed", "Timeout"];
 const COUNTED = [...NOTICED, "Survived", "NoCoverage"];
 
-const asked = process.argv.slice(2).filter((arg) => !arg.startsWith("--"));
+const args = process.argv.slice(2);
+const every = args.includes("--every") ? Number(args[args.indexOf("--every") + 1]) : 1;
+if (!(Number.isInteger(every) && every >= 1)) {
+  console.error("--every takes a whole number from 1.");
+  process.exit(2);
+}
+const asked = args.filter((arg, i) => !arg.startsWith("--") && args[i - 1] !== "--every");
 const unknown = asked.filter((area) => !(area in AREAS));
 if (unknown.length > 0) {
   console.error(`Not an area: ${unknown.join(", ")}. There are ${Object.keys(AREAS).join(", ")}.`);
@@ -37,10 +47,10 @@ if (unknown.length > 0) {
 const reportOf = (area) => join(REPORTS, `${area}.json`);
 mkdirSync(REPORTS, { recursive: true });
 
-if (!process.argv.includes("--scores")) {
+if (!args.includes("--scores")) {
   for (const area of asked.length > 0 ? asked : Object.keys(AREAS)) {
     say(`Mutants of ${area}`);
-    const patterns = [...AREAS[area], "!src/**/*.test.ts"].join(",");
+    const patterns = patternsOf(area).join(",");
     const env = { ...process.env, MARLSTONE_MUTATED: area };
     const { status } = spawnSync(bin("stryker"), ["run", "--mutate", patterns], { stdio: "inherit", env });
     if (status !== 0) process.exit(status ?? 1);
@@ -61,12 +71,33 @@ for (const { area, ...count } of counts) console.log(`${area.padEnd(12)}${percen
 console.log(`\ncore ${percent(core)} % (floor ${FLOORS.core}), server ${percent(server)} % (floor ${FLOORS.server})`);
 if (counts.length === Object.keys(AREAS).length) {
   const scores = {
+    measured: every === 1 ? "whole" : `one block of ${BLOCK_LINES} lines in ${every}`,
     core: percent(core),
     server: percent(server),
     areas: Object.fromEntries(counts.map(({ area, ...count }) => [area, { score: percent(count), ...count }])),
   };
   writeFileSync(SCORES, `${JSON.stringify(scores, null, 2)}\n`);
   if (scores.core < FLOORS.core || scores.server < FLOORS.server) process.exit(1);
+}
+
+function filesBelow(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = `${folder}/${entry.name}`;
+    return entry.isDirectory() ? filesBelow(path) : /(?<!\.test)\.ts$/u.test(path) ? [path] : [];
+  });
+}
+
+/** What Stryker is to mutate of an area: its files, or blocks of their lines, a different first one in each. */
+function patternsOf(area) {
+  const files = AREAS[area].flatMap(filesBelow).filter((path) => !TABLES.test(path));
+  if (every === 1) return files;
+  return files.flatMap((path, f) => {
+    const lines = readFileSync(path, "utf8").split("\n").length;
+    const blocks = Array.from({ length: Math.ceil(lines / BLOCK_LINES) }, (_, i) => i).filter(
+      (i) => (i + f) % every === 0,
+    );
+    return blocks.map((i) => `${path}:${i * BLOCK_LINES + 1}-${Math.min(lines, (i + 1) * BLOCK_LINES)}`);
+  });
 }
 
 function mutantsOf(area) {

@@ -1,5 +1,7 @@
 import type { Medium, Range } from "../media/medium";
 import { isFed, isLimed } from "../media/words";
+import { parseNumber } from "../units/numbers";
+import { failed, ok, problem, type Result } from "../units/problem";
 import type { Part } from "./blend";
 import { UNKNOWN_CEC } from "./chemistry";
 
@@ -111,6 +113,19 @@ export const AMENDMENTS: readonly Amendment[] = [
       "Soak them first: dry they swell in the pot and push it out. Over a reservoir they add nothing a wick does not.",
   },
 ];
+
+/** Reads a dose as it is typed: grams a litre, or a share in per cent. */
+export function parseDose(text: string, { dose: { kind } }: Amendment): Result<number> {
+  const perUnit = kind === "share" ? 100 : 1;
+  const read = parseNumber(text, 0, perUnit * GREATEST_DOSE[kind], kind === "share" ? "%" : "g");
+  if (read.ok && read.value > 0) return ok(read.value / perUnit);
+  const most = kind === "share" ? `${perUnit * GREATEST_DOSE.share} %` : `${GREATEST_DOSE[kind]} g`;
+  return failed(problem("", "no-dose", `From above 0 to ${most}.`));
+}
+
+/** A dose as a field shows it. */
+export const doseFieldText = (amount: number, { dose: { kind } }: Amendment): string =>
+  String(Number((amount * (kind === "share" ? 100 : 1)).toFixed(3)));
 
 /** The share of its exchange sites a medium gives up or takes for one step of pH, and how far that may be off. */
 const SITES_PER_PH = 0.25;

@@ -13,6 +13,10 @@ const SOME = [
   "bark-6-12",
   "coir-pith-fine",
 ].map(medium);
+const GRAINS = CATALOGUE.filter(({ class: kind, packing }) => kind === "mineral" && packing.mixingFactor > 0).slice(
+  0,
+  16,
+);
 const at15 = meanWaterBetween(0, 15);
 const stateOf = ({ parts }: Candidate) => {
   const mixed = blend(parts.map(({ mediumId, parts: amount }) => ({ medium: medium(mediumId), parts: amount })));
@@ -74,7 +78,7 @@ describe("looking for a mix", () => {
   it("tells what it has after single media and after pairs, each nearer than the last", () => {
     const told: SearchResult[] = [];
     const exactly = { air: { least: 0.3, most: 0.3 }, water: { least: 0.5, most: 0.5 } };
-    const whole = searchMixes(CATALOGUE, at15, exactly, 5, 4, (soFar) => told.push(soFar));
+    const whole = searchMixes(SOME, at15, exactly, 5, 4, (soFar) => told.push(soFar));
     expect(told.map(({ found }) => Math.max(...found.map(({ parts }) => parts.length)))).toEqual([1, 2]);
     const misses = [...told, whole].map(({ found }) => found[0]!.mismatch);
     expect(misses).toEqual([...misses].sort((a, b) => b - a));
@@ -88,13 +92,13 @@ describe("looking for a mix", () => {
 describe("instead of a medium", () => {
   it("finds itself first where it may, and near equals where it may not", () => {
     const pumice = medium("pumice-2-5");
-    expect(insteadOf(pumice.hydraulics, CATALOGUE, at15, 1).found[0]).toMatchObject({
+    expect(insteadOf(pumice.hydraulics, GRAINS, at15, 1).found[0]).toMatchObject({
       parts: [{ mediumId: "pumice-2-5" }],
       mismatch: 0,
     });
     const [next] = insteadOf(
       pumice.hydraulics,
-      CATALOGUE.filter(({ id }) => id !== "pumice-2-5"),
+      GRAINS.filter(({ id }) => id !== "pumice-2-5"),
       at15,
       5,
     ).found;

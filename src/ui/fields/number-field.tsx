@@ -100,6 +100,7 @@ export function NumberField({
 export function PlainNumberField({
   label,
   value,
+  shown = String(value),
   read,
   onOffer,
   className,
@@ -107,13 +108,15 @@ export function PlainNumberField({
 }: {
   label: string;
   value: number;
+  /** How the value reads in the field, where that is not as it is. */
+  shown?: string;
   read: (text: string) => Result<number>;
   onOffer: (value: number) => void;
   className: string;
   /** What is said after the reason, of the value in force. */
   stillWords?: string;
 }) {
-  const { input, said } = useOffered(String(value), (text) => {
+  const { input, said } = useOffered(shown, (text) => {
     const parsed = read(text);
     if (!parsed.ok) return parsed.problems;
     onOffer(parsed.value);

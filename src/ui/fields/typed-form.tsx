@@ -42,6 +42,8 @@ export function Entry<T extends FieldValues>({
   placeholder,
   words = false,
   most,
+  unit,
+  autoFocus = false,
 }: {
   form: UseFormReturn<T>;
   name: Path<T>;
@@ -54,23 +56,30 @@ export function Entry<T extends FieldValues>({
   /** Whether words are written there, not a number. */
   words?: boolean;
   most?: number;
+  /** Stands behind the field. */
+  unit?: string;
+  autoFocus?: boolean;
 }) {
   const id = useId();
   return (
     <div>
       <label className="block text-sm text-soft">
         {label}
-        <input
-          {...form.register(name)}
-          defaultValue={form.getValues(name)}
-          className={`field block text-base text-ink ${className}`}
-          inputMode={words ? undefined : "decimal"}
-          maxLength={most}
-          autoComplete="off"
-          placeholder={placeholder}
-          aria-invalid={said !== ""}
-          aria-describedby={said && showSaid ? `${id}-said` : undefined}
-        />
+        <span className="flex items-baseline gap-1">
+          <input
+            {...form.register(name)}
+            defaultValue={form.getValues(name)}
+            className={`field text-base text-ink ${className}`}
+            inputMode={words ? undefined : "decimal"}
+            maxLength={most}
+            autoComplete="off"
+            autoFocus={autoFocus}
+            placeholder={placeholder}
+            aria-invalid={said !== ""}
+            aria-describedby={said && showSaid ? `${id}-said` : undefined}
+          />
+          {unit && <span>{unit}</span>}
+        </span>
       </label>
       {said && showSaid && <Said id={`${id}-said`}>{said}</Said>}
     </div>

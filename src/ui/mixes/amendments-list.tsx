@@ -1,16 +1,17 @@
 "use client";
-import { useState } from "react";
 import {
   AMENDMENTS,
   amendmentWarnings,
-  GREATEST_DOSE,
   phShift,
   type Amendment,
   type Dosed,
   type MixPlace,
+  doseFieldText,
+  parseDose,
 } from "@/core/mixing/amendments";
 import type { Part } from "@/core/mixing/blend";
 import { formatMass, formatRange, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
+import { PlainNumberField } from "../fields/number-field";
 import { useUnits } from "../common/preferences";
 
 /** What may be mixed in, what that comes to in this batch, what of it is in the recipe, and what speaks against it. */
@@ -98,7 +99,7 @@ export function AmendmentsList({
 }
 
 function DoseField({
-  amendment: { name, dose },
+  amendment,
   dosed,
   onTake,
 }: {
@@ -106,36 +107,20 @@ function DoseField({
   dosed: Dosed;
   onTake: (amount: number) => void;
 }) {
+  const { name, dose } = amendment;
   const share = dose.kind === "share";
-  const [text, setText] = useState(String(Number((dosed.amount * (share ? 100 : 1)).toFixed(3))));
-  const value = Number(text.replace("%", "").replace(",", ".").trim()) / (share ? 100 : 1);
-  const wrong = !(text.trim() !== "" && value > 0 && value <= GREATEST_DOSE[dose.kind]);
-  const offer = (): void => {
-    if (!wrong && value !== dosed.amount) onTake(value);
-  };
   return (
     <>
-      <input
-        aria-label={`Dose of ${name}, ${share ? "% of the volume" : "grams a litre"}`}
-        className="field w-14 text-right"
-        inputMode="decimal"
-        autoComplete="off"
-        value={text}
-        aria-invalid={wrong}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={offer}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") offer();
-        }}
+      <PlainNumberField
+        label={`Dose of ${name}, ${share ? "% of the volume" : "grams a litre"}`}
+        value={dosed.amount}
+        shown={doseFieldText(dosed.amount, amendment)}
+        read={(text) => parseDose(text, amendment)}
+        className="w-14"
+        onOffer={onTake}
       />
       {share ? " %" : " g a litre"}
-      {wrong && (
-        <span className="said" role="alert">
-          {" "}
-          From above 0 to {share ? `${100 * GREATEST_DOSE.share} %` : `${GREATEST_DOSE["grams-per-litre"]} g`}.
-        </span>
-      )}
-      {!wrong && value > dose.range.high && <span className="said"> More than labels give.</span>}
+      {dosed.amount > dose.range.high && <span className="said"> More than labels give.</span>}
     </>
   );
 }

@@ -1,20 +1,41 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
+import { z } from "zod";
 import Link from "next/link";
 import { AMENDMENTS, amendmentWarnings } from "@/core/mixing/amendments";
-import { USUAL_MARGIN, type Pack } from "@/core/mixing/batch";
+import { GREATEST_MARGIN, USUAL_MARGIN, type Pack } from "@/core/mixing/batch";
 import { isMix } from "@/core/mixing/mix-medium";
 import { shoppingFor, type Filled } from "@/core/mixing/shopping";
-import { formatLength, formatMass, formatVolume, lengthInUnits, parseShare, threeFigures } from "@/core/units/units";
+import { failed, problem } from "@/core/units/problem";
+import {
+  formatLength,
+  formatMass,
+  formatPercent,
+  formatVolume,
+  lengthInUnits,
+  parseShare,
+  threeFigures,
+} from "@/core/units/units";
 import type { LayerToFill } from "@/formats/rooms";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
+import { typed } from "../fields/typed";
+import { Entry, useTypedForm } from "../fields/typed-form";
 import { mediumAddress } from "../media/medium-address";
 import { amountText } from "./amendments-list";
 import { BatchText, cupsOf } from "./how-much";
 import { NeededTable, Tick, usePacks, type PutPack } from "./packs";
 import { TakeCare } from "./take-care";
 import { WettingCautions, WettingPart } from "./wetting-part";
+
+const MARGIN = z.object({
+  margin: typed((text) => {
+    const margin = parseShare(text);
+    return !margin.ok || (margin.value >= 0 && margin.value <= GREATEST_MARGIN)
+      ? margin
+      : failed(problem("", "bad-margin", `The margin goes from 0 to ${100 * GREATEST_MARGIN} %.`));
+  }),
+});
 
 /** What one person hardly lifts. [kg] */
 const HEAVY_KG = 20;
@@ -34,11 +55,11 @@ export function SetupBatch({
   putPack: PutPack;
 }) {
   const system = useUnits();
-  const [marginText, setMarginText] = useState(String(100 * USUAL_MARGIN));
+  const { form, read, saidOf } = useTypedForm<{ margin: string }, { margin: number }>(MARGIN, {
+    margin: String(100 * USUAL_MARGIN),
+  });
   const list = usePacks(packs, putPack);
-  const margin = parseShare(marginText);
-  const marginRight = margin.ok && margin.value >= 0 && margin.value <= 1;
-  const used = marginRight ? margin.value : USUAL_MARGIN;
+  const used = read.ok ? read.value.margin : USUAL_MARGIN;
   const shopping = useMemo(() => shoppingFor(layers, used, list.packs), [layers, used, list.packs]);
   const made = shopping.layers.flatMap(({ made: one }) => (one.ok ? [one.batch] : []));
   return (
@@ -61,23 +82,14 @@ export function SetupBatch({
             <section aria-label="To buy" className="mt-5 border-t border-rule-strong pt-3">
               <div className="flex flex-wrap items-end gap-x-4">
                 <h2 className="text-lg">To buy</h2>
-                <label className="text-sm text-soft">
-                  with a margin of{" "}
-                  <input
-                    className="field w-14 text-right text-base text-ink"
-                    inputMode="decimal"
-                    autoComplete="off"
-                    value={marginText}
-                    aria-invalid={!marginRight}
-                    onChange={(event) => setMarginText(event.target.value)}
-                  />{" "}
-                  %
-                </label>
-                {!marginRight && (
-                  <span className="said" role="alert">
-                    The margin goes from 0 to 100 %; counted is {threeFigures(100 * used, 0)} %.
-                  </span>
-                )}
+                <Entry
+                  form={form}
+                  name="margin"
+                  label="with a margin of, %"
+                  said={saidOf("margin")}
+                  className="w-14 text-right"
+                />
+                {!read.ok && <span className="said">Counted is {formatPercent(used)}.</span>}
               </div>
               <NeededTable needed={shopping.needed} list={list} ticks />
               <p className="mt-1 leading-snug">

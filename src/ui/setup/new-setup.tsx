@@ -1,11 +1,12 @@
 "use client";
-import { setupDocument } from "@/formats/setup/document";
-import { useId, useState } from "react";
+import { useEffect, useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { useRouter } from "next/navigation";
 import { checkSetup } from "@/core/stack/check";
-import { USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type Setup, type WaterHolding } from "@/core/stack/setup";
-import type { Problem, Result } from "@/core/units/problem";
-import { formatVolume, lengthFieldText, lengthUnitName, parseLengthCm } from "@/core/units/units";
+import { newSetup } from "@/core/stack/new-setup";
+import type { WaterHolding } from "@/core/stack/setup";
+import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
+import { formatVolume, lengthFieldText, lengthUnitName, parseLengthCm, type UnitSystem } from "@/core/units/units";
 import {
   VESSEL_DIMENSIONS,
   VESSEL_MATERIALS,
@@ -14,9 +15,11 @@ import {
   type VesselDimension,
   type VesselMaterial,
 } from "@/core/vessel/vessel";
+import { setupDocument } from "@/formats/setup/document";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
-import { Choice, MATERIAL_WORDS, WATER_WORDS } from "./vessel-and-water";
+import { Choice, Entry, Said, saidOf } from "../fields/typed-form";
+import { MATERIAL_WORDS, WATER_WORDS } from "./vessel-and-water";
 
 const START_CM: Record<VesselDimension, number> = {
   insideDiameterCm: 24,
@@ -25,69 +28,56 @@ const START_CM: Record<VesselDimension, number> = {
   insideWidthCm: 20,
 };
 
-type Draft = {
-  readonly name: string;
-  readonly shape: Vessel["shape"];
-  readonly material: VesselMaterial;
-  /** As typed; untouched dimensions are shown from START_CM in the grower's units. */
-  readonly typed: Partial<Record<VesselDimension, string>>;
-  readonly water: WaterHolding["kind"];
+type Texts = {
+  name: string;
+  shape: Vessel["shape"];
+  material: VesselMaterial;
+  water: WaterHolding["kind"];
+  sizes: Record<VesselDimension, string>;
 };
+
+const startSizes = (system: UnitSystem): Record<VesselDimension, string> => ({
+  insideDiameterCm: lengthFieldText(START_CM.insideDiameterCm, system),
+  insideDepthCm: lengthFieldText(START_CM.insideDepthCm, system),
+  insideLengthCm: lengthFieldText(START_CM.insideLengthCm, system),
+  insideWidthCm: lengthFieldText(START_CM.insideWidthCm, system),
+});
 
 /** The first two decisions: the vessel, and how it holds water. The stack comes on the setup's own page. */
 export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promise<Result<string>> }) {
   const system = useUnits();
   const router = useRouter();
-  const [draft, setDraft] = useState<Draft>({
-    name: "",
-    shape: "round",
-    material: "unsaid",
-    typed: {},
-    water: "free-water",
+  const form = useForm<Texts>({
+    defaultValues: { name: "", shape: "round", material: "unsaid", water: "free-water", sizes: startSizes(system) },
   });
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const texts = useWatch({ control: form.control }) as Texts;
+  // sizes nobody has touched are told in the grower's units
+  useEffect(() => {
+    const sizes = startSizes(system);
+    for (const key of Object.keys(sizes) as VesselDimension[])
+      if (!form.getFieldState(`sizes.${key}`).isDirty) form.resetField(`sizes.${key}`, { defaultValue: sizes[key] });
+  }, [form, system]);
+  // what was said of it holds until something is changed
+  const now = JSON.stringify(texts);
+  const [said, setSaid] = useState<{ readonly of: string; readonly problems: readonly Problem[] }>();
+  const problems = said?.of === now ? said.problems : [];
+  const say = (found: readonly Problem[]): void => setSaid({ of: now, problems: found });
   const [making, setMaking] = useState(false);
-  const change = (part: Partial<Draft>): void => {
-    setDraft((now) => ({ ...now, ...part }));
-    setProblems([]);
-  };
-
-  const text = (dimension: VesselDimension): string =>
-    draft.typed[dimension] ?? lengthFieldText(START_CM[dimension], system);
-  const vessel = readVessel(draft, (dimension) =>
-    draft.typed[dimension] === undefined
-      ? { ok: true, value: START_CM[dimension] }
-      : parseLengthCm(text(dimension), system),
-  );
-  const of = (path: string): readonly Problem[] => problems.filter((one) => one.path === path);
+  const vessel = readVessel(texts, system);
 
   const make = async (event: React.FormEvent): Promise<void> => {
     event.preventDefault();
-    if (!vessel.ok) return setProblems([...vessel.problems, ...nameProblems(draft.name)]);
-    const setup: Setup = {
-      name: draft.name.trim(),
-      vessel: vessel.value,
-      water: startingWater(draft.water, vessel.value),
-      history: USUAL_HISTORY,
-      demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
-      layers: [],
-    };
+    if (!vessel.ok) return say([...vessel.problems, ...nameProblems(texts.name)]);
+    const setup = newSetup(texts.name, vessel.value, texts.water);
     const found = checkSetup(setup, () => true, system);
-    if (found.length > 0) return setProblems(found);
+    if (found.length > 0) return say(found);
     setMaking(true);
-    const made = await onCreate(setupDocument(setup)).catch((): Result<string> => ({
-      ok: false,
-      problems: [
-        {
-          path: "",
-          code: "unreachable",
-          message: "Marlstone does not answer, so nothing was made yet. What you wrote stays here; try again.",
-        },
-      ],
-    }));
+    const made = await onCreate(setupDocument(setup)).catch((): Result<string> =>
+      failed(problem("", "unreachable", NOT_MADE)),
+    );
     if (made.ok) return router.push(`/setups/${made.value}`);
     setMaking(false);
-    setProblems(made.problems);
+    say(made.problems);
   };
 
   return (
@@ -96,12 +86,14 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
       <main className="mx-auto max-w-3xl px-4 py-6">
         <h1 className="text-2xl">New setup</h1>
         <form onSubmit={(event) => void make(event)} noValidate className="mt-4 space-y-6">
-          <TextRow
+          <Entry
+            form={form}
+            name="name"
             label="Name"
-            value={draft.name}
-            problems={of("name")}
-            onChange={(name) => change({ name })}
-            wide
+            said={saidOf(problems, "name")}
+            className="w-full max-w-md"
+            words
+            most={200}
             autoFocus
           />
           <fieldset>
@@ -111,9 +103,8 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
               {(["round", "rectangular"] as const).map((shape) => (
                 <Pick
                   key={shape}
-                  name="shape"
-                  checked={draft.shape === shape}
-                  onPick={() => change({ shape })}
+                  input={{ ...form.register("shape"), value: shape }}
+                  checked={texts.shape === shape}
                   title={shape === "round" ? "Round" : "Rectangular"}
                 >
                   <svg width={70} height={44} aria-hidden fill="none" stroke="var(--ink)" strokeWidth={1.6}>
@@ -133,21 +124,23 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
               ))}
             </div>
             <div className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-2">
-              {VESSEL_DIMENSIONS[draft.shape].map(([dimension, words]) => (
-                <TextRow
+              {VESSEL_DIMENSIONS[texts.shape].map(([dimension, words]) => (
+                <Entry
                   key={dimension}
+                  form={form}
+                  name={`sizes.${dimension}`}
                   label={words.charAt(0).toUpperCase() + words.slice(1)}
-                  value={text(dimension)}
                   unit={lengthUnitName(system)}
-                  problems={of(`vessel.${dimension}`)}
-                  onChange={(typed) => change({ typed: { ...draft.typed, [dimension]: typed } })}
+                  said={saidOf(problems, `vessel.${dimension}`)}
+                  className="w-24 text-right"
                 />
               ))}
               <Choice
+                form={form}
+                name="material"
                 label="Made of"
-                value={draft.material}
-                options={VESSEL_MATERIALS.map((material) => [material, MATERIAL_WORDS[material]])}
-                onChoose={(material) => change({ material: material as VesselMaterial })}
+                className=""
+                options={VESSEL_MATERIALS.map((material) => [material, MATERIAL_WORDS[material]] as const)}
               />
             </div>
             <p className="mt-2 text-soft" aria-live="polite">
@@ -162,9 +155,8 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
               {(Object.keys(WATER_WORDS) as WaterHolding["kind"][]).map((kind) => (
                 <Pick
                   key={kind}
-                  name="water"
-                  checked={draft.water === kind}
-                  onPick={() => change({ water: kind })}
+                  input={{ ...form.register("water"), value: kind }}
+                  checked={texts.water === kind}
                   title={WATER_WORDS[kind].name}
                   about={WATER_WORDS[kind].about}
                 >
@@ -173,11 +165,7 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
               ))}
             </div>
           </fieldset>
-          {of("").map(({ message }) => (
-            <p key={message} className="said" role="alert">
-              {message}
-            </p>
-          ))}
+          <Said>{saidOf(problems, "")}</Said>
           {problems.some(({ path }) => path.startsWith("water") || path === "layers") && (
             <p className="said" role="alert">
               {problems.map(({ message }) => message).join(" ")}
@@ -196,90 +184,51 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
 const nameProblems = (name: string): readonly Problem[] =>
   name.trim() === "" ? [{ path: "name", code: "empty", message: "Give it a name." }] : [];
 
-function readVessel({ shape, material }: Draft, read: (dimension: VesselDimension) => Result<number>): Result<Vessel> {
+const NOT_MADE = "Marlstone does not answer, so nothing was made yet. What you wrote stays here; try again.";
+
+/** The vessel as it is typed; each size that cannot be read is told at its place. */
+function readVessel({ shape, material, sizes }: Texts, system: UnitSystem): Result<Vessel> {
   const problems: Problem[] = [];
-  const sizes: Partial<Record<VesselDimension, number>> = {};
-  for (const [dimension] of VESSEL_DIMENSIONS[shape]) {
-    const cm = read(dimension);
-    if (cm.ok) sizes[dimension] = cm.value;
-    else problems.push(...cm.problems.map((one) => ({ ...one, path: `vessel.${dimension}` })));
-  }
-  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: { shape, ...sizes, material } as Vessel };
+  const read = (dimension: VesselDimension): number => {
+    const cm = parseLengthCm(sizes[dimension], system);
+    if (cm.ok) return cm.value;
+    problems.push(...cm.problems.map((one) => ({ ...one, path: `vessel.${dimension}` })));
+    return Number.NaN;
+  };
+  const vessel = vesselOf(shape, read, material);
+  return problems.length > 0 ? failed(...problems) : ok(vessel);
 }
 
-/** Where the water starts in a vessel that has no stack yet. */
-function startingWater(kind: WaterHolding["kind"], vessel: Vessel): WaterHolding {
-  const quarter = Math.round(vessel.insideDepthCm * 2.5) / 10;
-  switch (kind) {
-    case "free-water":
-      return { kind, levelCm: quarter, overflowCm: null };
-    case "drained":
-      return { kind, outletCm: 0 };
-    case "dosed":
-      return { kind, storedCm3: Math.max(50, Math.round(vesselVolumeCm3(vessel) * 0.15)) };
+function vesselOf(
+  shape: Vessel["shape"],
+  cm: (dimension: VesselDimension) => number,
+  material: VesselMaterial,
+): Vessel {
+  switch (shape) {
+    case "round":
+      return { shape, insideDiameterCm: cm("insideDiameterCm"), insideDepthCm: cm("insideDepthCm"), material };
+    case "rectangular":
+      return {
+        shape,
+        insideLengthCm: cm("insideLengthCm"),
+        insideWidthCm: cm("insideWidthCm"),
+        insideDepthCm: cm("insideDepthCm"),
+        material,
+      };
     default:
-      return kind satisfies never;
+      return shape satisfies never;
   }
-}
-
-function TextRow({
-  label,
-  value,
-  unit,
-  problems,
-  wide = false,
-  autoFocus = false,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  unit?: string;
-  problems: readonly Problem[];
-  wide?: boolean;
-  autoFocus?: boolean;
-  onChange: (value: string) => void;
-}) {
-  const id = useId();
-  return (
-    <div className={wide ? "max-w-md" : "max-w-48"}>
-      <label htmlFor={id} className="block text-sm text-soft">
-        {label}
-      </label>
-      <span className="flex items-baseline gap-1">
-        <input
-          id={id}
-          className={`field ${wide ? "w-full" : "w-24 text-right"}`}
-          value={value}
-          autoFocus={autoFocus}
-          autoComplete="off"
-          maxLength={200}
-          inputMode={unit ? "decimal" : undefined}
-          aria-invalid={problems.length > 0}
-          aria-describedby={problems.length > 0 ? `${id}-said` : undefined}
-          onChange={(event) => onChange(event.target.value)}
-        />
-        {unit && <span className="text-sm text-soft">{unit}</span>}
-      </span>
-      {problems.length > 0 && (
-        <p id={`${id}-said`} className="said" role="alert">
-          {problems.map(({ message }) => message).join(" ")}
-        </p>
-      )}
-    </div>
-  );
 }
 
 function Pick({
-  name,
+  input,
   checked,
-  onPick,
   title,
   about,
   children,
 }: {
-  name: string;
+  input: React.ComponentProps<"input">;
   checked: boolean;
-  onPick: () => void;
   title: string;
   about?: string;
   children: React.ReactNode;
@@ -288,7 +237,7 @@ function Pick({
     <label
       className={`flex cursor-pointer gap-3 border p-3 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink ${checked ? "border-ink bg-sheet shadow-[inset_0_-3px_0_var(--ink)]" : "border-rule hover:border-rule-strong"}`}
     >
-      <input type="radio" name={name} className="sr-only" checked={checked} onChange={onPick} />
+      <input type="radio" className="sr-only" {...input} />
       {children}
       <span>
         <span className="font-semibold">{title}</span>
