@@ -25,6 +25,9 @@ export type Pack = {
 /** What packs usually swell to: bales are pressed to half or less, dry bricks swell six or seven fold. */
 export const USUAL_SWELLING: Readonly<Record<PackKind, number>> = { bag: 1, bale: 2, brick: 6.5 };
 export const GREATEST_SWELLING = 20;
+/** More than this is a slip: a lorry, in litres or kilograms, and what no pack costs. */
+export const GREATEST_PACK = 1e5;
+export const GREATEST_PRICE = 1e6;
 
 /** Loose volume a pack gives. [cm³] */
 export const packFillsCm3 = ({ amount, unit, swells }: Pack, { dryBulkDensityGPerCm3 }: Medium): number =>

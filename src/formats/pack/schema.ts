@@ -1,5 +1,12 @@
 import { z } from "zod";
-import { GREATEST_SWELLING, PACK_KINDS, PACK_UNITS, type Pack } from "../../core/mixing/batch";
+import {
+  GREATEST_PACK,
+  GREATEST_PRICE,
+  GREATEST_SWELLING,
+  PACK_KINDS,
+  PACK_UNITS,
+  type Pack,
+} from "../../core/mixing/batch";
 import { tied } from "../tied";
 
 const mediumId = z.string().min(1).max(80);
@@ -9,10 +16,10 @@ export const packSchema = tied<Pack>()(
   z.strictObject({
     mediumId,
     kind: z.enum(PACK_KINDS),
-    amount: z.number().gt(0).max(1e5),
+    amount: z.number().gt(0).max(GREATEST_PACK),
     unit: z.enum(PACK_UNITS),
     swells: z.number().min(1).max(GREATEST_SWELLING),
-    price: z.number().min(0).max(1e6).nullable(),
+    price: z.number().min(0).max(GREATEST_PRICE).nullable(),
   }),
 );
 

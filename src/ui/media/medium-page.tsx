@@ -15,7 +15,8 @@ import {
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
-import { PackEditor, usePacks, type PutPack } from "../mixes/packs";
+import { PackEditor } from "../mixes/pack-editor";
+import { usePacks, type PutPack } from "../mixes/packs";
 import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
 import { ConductivityChart, HeightChart, RetentionChart, toldHeightsCm } from "./curves";
 import { cautionLines, COST_WORDS, EVIDENCE_WORDS, percentRange, rangeText, REWETTING_WORDS } from "./medium-words";

@@ -1,25 +1,9 @@
 "use client";
 import { Fragment, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
-import {
-  GREATEST_SWELLING,
-  packFillsCm3,
-  USUAL_SWELLING,
-  type Needed,
-  type Pack,
-  type PackKind,
-} from "@/core/mixing/batch";
-import {
-  formatMass,
-  formatPackAmount,
-  formatRange,
-  formatVolume,
-  parsePackAmount,
-  threeFigures,
-  type PackAmount,
-  type UnitSystem,
-} from "@/core/units/units";
-import { ok } from "@/core/units/problem";
+import { type Needed, type Pack, type PackKind } from "@/core/mixing/batch";
+import { formatMass, formatPackAmount, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
+import { PackEditor } from "./pack-editor";
 import { useUnits } from "../common/preferences";
 
 export type PutPack = (input: { mediumId: string; pack: Pack | null }) => Promise<{ readonly ok: boolean }>;
@@ -29,11 +13,6 @@ export type PackList = {
   readonly said: string;
 };
 
-const KINDS: readonly (readonly [PackKind, string])[] = [
-  ["bag", "bag"],
-  ["bale", "bale"],
-  ["brick", "brick"],
-];
 const PLURALS: Record<PackKind, string> = { bag: "bags", bale: "bales", brick: "bricks" };
 
 /** The grower's packs: shown as changed at once, stored on the server; what could not be stored is said and stays in the page. */
@@ -160,149 +139,3 @@ export function NeededTable({
 export const Tick = () => (
   <span aria-hidden className="mr-2 hidden size-3.5 translate-y-0.5 border border-ink print:inline-block" />
 );
-
-/** How one medium is bought. Each field is taken when it is left, once together they make a pack. */
-export function PackEditor({
-  medium,
-  pack,
-  onPut,
-  onDone,
-}: {
-  medium: Medium;
-  pack: Pack | undefined;
-  onPut: (pack: Pack | null) => void;
-  onDone?: () => void;
-}) {
-  const system = useUnits();
-  const [kind, setKind] = useState<PackKind>(pack?.kind ?? "bag");
-  const [amountText, setAmountText] = useState(pack ? formatPackAmount(pack, system) : "");
-  const [swellsText, setSwellsText] = useState(pack ? String(pack.swells) : "");
-  const [priceText, setPriceText] = useState(String(pack?.price ?? ""));
-
-  // what is shown is rounded: a field that was only passed through changes nothing
-  const amount =
-    pack && amountText === formatPackAmount(pack, system)
-      ? ok<PackAmount>({ unit: pack.unit, amount: pack.amount })
-      : parsePackAmount(amountText, system);
-  const number = (text: string): number => Number(text.replace(",", ".").trim());
-  const swells = swellsText.trim() === "" ? USUAL_SWELLING[kind] : number(swellsText);
-  const price = priceText.trim() === "" ? null : number(priceText);
-  const amountSaid =
-    amountText.trim() === ""
-      ? ""
-      : !amount.ok
-        ? amount.problems[0]!.message
-        : amount.value.amount > 0 && amount.value.amount <= 1e5
-          ? ""
-          : "More than nothing, and less than a lorry.";
-  const swellsSaid = swells >= 1 && swells <= GREATEST_SWELLING ? "" : `From 1 to ${GREATEST_SWELLING} times.`;
-  const priceSaid = price === null || (price >= 0 && price <= 1e6) ? "" : "A price is 0 or more.";
-  const byVolume = !amount.ok || amount.value.unit === "L";
-  const made: Pack | undefined =
-    amount.ok && amountSaid === "" && swellsSaid === "" && priceSaid === ""
-      ? { mediumId: medium.id, kind, ...amount.value, swells, price }
-      : undefined;
-  const offer = (next: Pack | undefined): void => {
-    if (next && !(pack && isSame(next, pack))) onPut(next);
-  };
-  const field = (label: string, value: string, set: (text: string) => void, said: string, placeholder: string) => (
-    <label className="block text-sm text-soft">
-      {label}
-      <input
-        className="field block w-28 text-base text-ink"
-        value={value}
-        placeholder={placeholder}
-        inputMode="text"
-        autoComplete="off"
-        aria-invalid={said !== ""}
-        onChange={(event) => set(event.target.value)}
-        onBlur={() => offer(made)}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") offer(made);
-        }}
-      />
-      {said !== "" && (
-        <span className="said block max-w-44" role="alert">
-          {said}
-        </span>
-      )}
-    </label>
-  );
-  return (
-    <div
-      role="group"
-      aria-label={`How you buy ${medium.name}`}
-      className="flex flex-wrap items-start gap-x-4 gap-y-1 border-l-2 border-rule-strong pl-3"
-    >
-      <label className="block text-sm text-soft">
-        In a
-        <select
-          className="field block text-base text-ink"
-          value={kind}
-          onChange={(event) => {
-            const next = event.target.value as PackKind;
-            setKind(next);
-            offer(made && { ...made, kind: next, swells: swellsText.trim() === "" ? USUAL_SWELLING[next] : swells });
-          }}
-        >
-          {KINDS.map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
-      {field(
-        "holds, litres or kg",
-        amountText,
-        setAmountText,
-        amountSaid,
-        system === "metric" ? "50 L or 5 kg" : "2 cu ft or 10 lb",
-      )}
-      {byVolume && field("swells, times", swellsText, setSwellsText, swellsSaid, `${USUAL_SWELLING[kind]}`)}
-      {field("price", priceText, setPriceText, priceSaid, "–")}
-      <p className="basis-full text-sm leading-snug text-soft">
-        {made
-          ? fillsText(made, medium, system)
-          : "Litres as printed, and how often they swell once loosened or wetted; or its dry weight, which says itself how much that fills."}{" "}
-        {pack && (
-          <button
-            type="button"
-            className="underline decoration-dotted pointer-coarse:min-h-11"
-            onClick={() => {
-              onPut(null);
-              onDone?.();
-            }}
-          >
-            forget this pack
-          </button>
-        )}
-        {onDone && (
-          <>
-            {" "}
-            <button
-              type="button"
-              className="underline decoration-dotted pointer-coarse:min-h-11"
-              onClick={() => {
-                offer(made);
-                onDone();
-              }}
-            >
-              done
-            </button>
-          </>
-        )}
-      </p>
-    </div>
-  );
-}
-
-const isSame = (a: Pack, b: Pack): boolean =>
-  a.kind === b.kind && a.amount === b.amount && a.unit === b.unit && a.swells === b.swells && a.price === b.price;
-
-function fillsText(pack: Pack, medium: Medium, system: UnitSystem): string {
-  const fills = formatVolume(packFillsCm3(pack, medium), system);
-  if (pack.unit === "L") return `Fills ${fills}${pack.swells === 1 ? " as it is" : " once loosened or wetted"}.`;
-  const { low, high } = medium.dryBulkDensityGPerCm3;
-  return `Fills about ${fills} (${formatRange((pack.amount * 1000) / high, (pack.amount * 1000) / low, (cm3) => formatVolume(cm3, system))}), by its dry weight of a litre.`;
-}
