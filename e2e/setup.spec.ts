@@ -45,6 +45,8 @@ test("a grower makes a setup, stacks it, drags a level, and finds it again", asy
   await expect(page.getByText("following", { exact: true })).toHaveCount(0);
   const readings = page.getByRole("region", { name: "Readings" });
   await expect(readings.locator("> [aria-live=polite]")).not.toBeEmpty();
+  // what is spoken follows once the state has come to rest
+  await page.waitForTimeout(1000);
   const said = await readings.textContent();
 
   await page.reload();
@@ -140,11 +142,13 @@ test("the keyboard alone is enough", async ({ page, open, marlstone }) => {
   const medium = page.getByLabel("Medium").first();
   await medium.focus();
   await page.keyboard.press("ArrowDown");
+  await expect(page.getByPlaceholder("Type some of its name")).toBeFocused();
   await page.keyboard.type("moon dust");
   await expect(page.getByText("Nothing here is called that.")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(medium).toBeFocused();
   await page.keyboard.press("Enter");
+  await expect(page.getByPlaceholder("Type some of its name")).toBeFocused();
   await page.keyboard.type("pumice 6");
   await page.keyboard.press("Enter");
   await expect(medium).toHaveText("Pumice 6–12 mm");

@@ -24,10 +24,7 @@ export type Offered = {
  * @param take takes what was typed, or answers why not
  */
 export function useOffered(shown: string, take: (text: string) => readonly Problem[]): Offered {
-  const { control, setError, clearErrors, resetField } = useForm<Draft>({
-    values: { text: shown },
-    resetOptions: { keepDirtyValues: true, keepErrors: true },
-  });
+  const { control, setError, clearErrors, resetField } = useForm<Draft>({ defaultValues: { text: shown } });
   const { field, fieldState } = useController({ control, name: "text" });
   const said = fieldState.error?.message;
   const drafting = fieldState.isDirty || said !== undefined;
@@ -46,6 +43,8 @@ export function useOffered(shown: string, take: (text: string) => readonly Probl
       // a value that changes under the hand, as in a drag, is shown at once
       value: drafting ? field.value : shown,
       onChange: (event) => {
+        // a draft begins from what is in force now
+        if (!drafting) putBack();
         clearErrors("text");
         field.onChange(event);
       },

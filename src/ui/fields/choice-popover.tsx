@@ -1,0 +1,88 @@
+"use client";
+import { Command } from "cmdk";
+import { Popover } from "radix-ui";
+
+/** Choices under a heading; one without a heading stands by itself. */
+export type ChoiceGroup = {
+  readonly heading: string;
+  readonly choices: readonly { readonly id: string; readonly name: string }[];
+};
+
+/** What is chosen from, under the button that opened it, with the field that sifts it. */
+export function ChoicePopover({
+  label,
+  chosen,
+  groups,
+  anchor,
+  onSelect,
+  onClose,
+}: {
+  label: string;
+  chosen: string;
+  groups: readonly ChoiceGroup[];
+  anchor: React.RefObject<HTMLButtonElement | null>;
+  onSelect: (id: string) => void;
+  /** `byKey`: the keyboard closed it, and goes on where it was. */
+  onClose: (byKey: boolean) => void;
+}) {
+  return (
+    <Popover.Root open onOpenChange={() => onClose(false)}>
+      <Popover.Anchor virtualRef={anchor as React.RefObject<HTMLButtonElement>} />
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          collisionPadding={8}
+          onEscapeKeyDown={() => onClose(true)}
+          onCloseAutoFocus={(event) => event.preventDefault()}
+          // the button that opened it closes it by itself
+          onInteractOutside={(event) => {
+            if (anchor.current?.contains(event.target as Node)) event.preventDefault();
+          }}
+          className="z-30 w-[min(22rem,94vw)] border border-ink bg-sheet shadow-[3px_3px_0_var(--rule)]"
+        >
+          <Command label={label} loop defaultValue={chosen} filter={matches}>
+            <Command.Input
+              autoFocus
+              placeholder="Type some of its name"
+              className="w-full border-b border-rule-strong bg-transparent px-3 py-2 text-base outline-none placeholder:text-soft"
+            />
+            <Command.List className="max-h-[min(20rem,50vh)] overflow-y-auto overscroll-contain py-1">
+              <Command.Empty className="px-3 py-2 text-[0.95rem] text-soft">Nothing here is called that.</Command.Empty>
+              {groups.map(
+                ({ heading, choices }) =>
+                  choices.length > 0 && (
+                    <Command.Group
+                      key={heading}
+                      heading={heading}
+                      className="[&_[cmdk-group-heading]]:small-caps [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1"
+                    >
+                      {choices.map(({ id, name }) => (
+                        <Command.Item
+                          key={id}
+                          value={id}
+                          keywords={[name]}
+                          onSelect={() => onSelect(id)}
+                          className={`flex min-h-8 cursor-pointer items-center px-3 text-[0.95rem] leading-tight data-[selected=true]:bg-ink data-[selected=true]:text-paper pointer-coarse:min-h-11 ${id === chosen ? "font-semibold" : ""}`}
+                        >
+                          {name}
+                        </Command.Item>
+                      ))}
+                    </Command.Group>
+                  ),
+              )}
+            </Command.List>
+          </Command>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Whether every word typed begins somewhere in the name; what begins with them comes first. */
+function matches(_id: string, typed: string, [name = ""]: string[] = []): number {
+  const plain = (text: string): string => text.normalize("NFKD").toLowerCase();
+  const words = plain(typed).split(/\s+/u).filter(Boolean);
+  if (!words.every((word) => plain(name).includes(word))) return 0;
+  return plain(name).startsWith(words.join(" ")) ? 1 : 0.5;
+}
