@@ -64,13 +64,15 @@ describe("a task put to the solver", () => {
   });
 
   it("that cannot be followed to its end says after how long it stopped, and why", () => {
-    const stopped = answer({
+    const drawn = {
+      ...COLUMN,
       task: "transient",
       initial: { kind: "psi", cm: -10 },
       bottom: { kind: "sealed" },
       top: { kind: "flux", cmPerHour: -50 },
       outputHours: [0, 500],
-    });
+    } as const;
+    const stopped = solveColumnTask(drawn, 200);
     expect(stopped).toMatchObject({ ok: false, problems: [{ path: "work", code: STOPPED }] });
     expect(!stopped.ok && stopped.problems[0]!.message).toMatch(
       /^stopped after 0 h: [a-z-]+ \(\d+ steps, \d+ iterations\)$/u,

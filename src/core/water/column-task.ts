@@ -3,7 +3,7 @@ import { makeColumn, storageByLayerCm3, type Column, type ColumnLayer } from "./
 import type { EndCondition } from "./ends";
 import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "./equilibrium";
 import { steadyRise, type SteadyRise } from "./steady-rise";
-import { runTransient, type BottomCondition, type TransientResult } from "./transient";
+import { DEFAULT_MOST_ITERATIONS, runTransient, type BottomCondition, type TransientResult } from "./transient";
 import type { RootUptake } from "./uptake";
 
 /** A question put to the solver whole: a column with its hydraulics, and what is asked of it. Validated before. */
@@ -52,9 +52,11 @@ export const STOPPED = "stopped";
 export const NOT_FINITE = "not-finite";
 
 /**
- * Answers a task. Fails as `equilibriumWithStored` does, with "stopped", or with "not-finite" and the cell where it arose.
+ * Answers a task.
+ * @param mostIterations Newton iterations after which a run is given up
+ * Fails as `equilibriumWithStored` does, with "stopped", or with "not-finite" and the cell where it arose.
  */
-export function solveColumnTask(task: ColumnTask): Result<ColumnAnswer> {
+export function solveColumnTask(task: ColumnTask, mostIterations = DEFAULT_MOST_ITERATIONS): Result<ColumnAnswer> {
   const column = makeColumn(task.layers, task.specificStoragePerCm, task.cellCm);
   switch (task.task) {
     case "equilibrium": {
@@ -72,7 +74,10 @@ export function solveColumnTask(task: ColumnTask): Result<ColumnAnswer> {
     }
     case "transient": {
       const { bottom, top, outputHours, uptake } = task;
-      const run = runTransient(column, initialPsiCm(column, task.initial), bottom, top, outputHours, { uptake });
+      const run = runTransient(column, initialPsiCm(column, task.initial), bottom, top, outputHours, {
+        uptake,
+        mostIterations,
+      });
       if (run.status !== "done") return failed(stoppedRun(run));
       return finite(column, run.states, { task: task.task, column, run });
     }
