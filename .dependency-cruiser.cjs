@@ -1,4 +1,7 @@
-/** The import rules, as CONTRIBUTING.md draws them: one row a rule. `npm test` runs them through scripts/check-imports.mjs. */
+/**
+ * The import rules, as CONTRIBUTING.md draws them: one row a rule. `npm test` runs them through
+ * scripts/check-imports.mjs.
+ */
 const only = (name, from, allowed, comment) => ({
   name,
   severity: "error",

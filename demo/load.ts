@@ -1,7 +1,10 @@
 import { MARROWBECK, MARROWBECK_MEDIA, MARROWBECK_MIXES, MARROWBECK_PACKS } from "./marrowbeck";
 import { dataFolder, openMarlstone } from "../src/server/open";
 
-/** Loads the Marrowbeck setups into a data folder that has none; one that has any, on the shelf or put away, is left alone. */
+/**
+ * Loads the Marrowbeck setups into a data folder that has none; one that has any, on the shelf or put away, is left
+ * alone.
+ */
 const marlstone = openMarlstone();
 const shelf = marlstone.shelf(1);
 if (shelf.total === 0 && shelf.putAway === 0) {

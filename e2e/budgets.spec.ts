@@ -73,7 +73,10 @@ type TraceEvent = {
   args?: { data?: { type?: string } };
 };
 
-/** What a frame of a drag does on the page's main thread: the handler with the computation and React in it, then style, layout and paint. */
+/**
+ * What a frame of a drag does on the page's main thread: the handler with the computation and React in it, then style,
+ * layout and paint.
+ */
 const FRAME_WORK = [
   "EventDispatch",
   "FireAnimationFrame",
@@ -85,7 +88,10 @@ const FRAME_WORK = [
   "Commit",
 ];
 
-/** That work for each frame in which the pointer moved, from one rendering to the next, each of it once; the test's own scripts are not counted. [ms] */
+/**
+ * That work for each frame in which the pointer moved, from one rendering to the next, each of it once; the test's own
+ * scripts are not counted. [ms]
+ */
 function dragFrames({ traceEvents }: { traceEvents: TraceEvent[] }): number[] {
   const isMove = ({ name, args }: TraceEvent): boolean =>
     name === "EventDispatch" && args?.data?.type === "pointermove";

@@ -77,8 +77,9 @@ function benchMixing(): void {
 let sink = 0;
 
 /**
- * The benchmark case of verification/: sixty days of sun with water every fourth evening. Its floor, measured here too, is what a plain
- * implementation cannot do without: a tridiagonal solve of the same size each iteration, and the bare pow calls of its curves in every cell.
+ * The benchmark case of verification/: sixty days of sun with water every fourth evening. Its floor, measured here too,
+ * is what a plain implementation cannot do without: a tridiagonal solve of the same size each iteration, and the bare
+ * pow calls of its curves in every cell.
  */
 function benchTransient(): void {
   const parsed = parseColumnCase(JSON.parse(readFileSync("verification/bench_case.json", "utf8")));

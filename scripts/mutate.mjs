@@ -4,7 +4,8 @@ import { join } from "node:path";
 import { bin, say } from "./run.mjs";
 
 /**
- * Mutation testing of core and server (Stryker): changes the code in thousands of small ways and counts how many of them some test notices.
+ * Mutation testing of core and server (Stryker): changes the code in thousands of small ways and counts how many of
+ * them some test notices.
  *
  *     npm run mutate                 all areas, then the scores against their floors; an hour or two
  *     npm run mutate -- --every 3    a third of it: every third block of lines of each file
@@ -21,7 +22,10 @@ const AREAS = {
   readings: ["src/core/readings"],
   server: ["src/server"],
 };
-/** The tables of numbers and of words are held by their validation and by what is computed from them, not digit by digit. */
+/**
+ * The tables of numbers and of words are held by their validation and by what is computed from them, not digit by
+ * digit.
+ */
 const TABLES = /^src\/core\/media\/(?:catalogue\/|sources\.ts|words\.ts)/u;
 /** Lines of a block, when only some blocks are mutated. */
 const BLOCK_LINES = 12;

@@ -71,7 +71,10 @@ export function parseWith<T>(schema: z.ZodType<T>, value: unknown): Result<T> {
   return parsed.success ? ok(parsed.data) : failed(...problemsOf(parsed.error));
 }
 
-/** A document says first what it is: `kind` and `version` are checked before anything else. Several versions may be readable, the present one last. */
+/**
+ * A document says first what it is: `kind` and `version` are checked before anything else. Several versions may be
+ * readable, the present one last.
+ */
 export function checkKind(
   value: unknown,
   kind: string,

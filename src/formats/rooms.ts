@@ -1,7 +1,10 @@
 import type { Dosed, MixPlace } from "../core/mixing/amendments";
 import type { Part } from "../core/mixing/blend";
 
-/** A place a mix can go: a layer of a setup. What the server tells the pages of mixing and shopping; nothing of it comes back. */
+/**
+ * A place a mix can go: a layer of a setup. What the server tells the pages of mixing and shopping; nothing of it comes
+ * back.
+ */
 export type Room = {
   readonly id: string;
   readonly setupId: string;

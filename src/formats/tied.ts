@@ -1,8 +1,9 @@
 import type { z } from "zod";
 
 /**
- * Ties a schema to the type it reads, both ways and without a cast: a field, a shape or a choice that one of them has and the other lacks
- * does not compile (the call then asks for an argument that nobody has). Optional and readonly are the type's own affair.
+ * Ties a schema to the type it reads, both ways and without a cast: a field, a shape or a choice that one of them has
+ * and the other lacks does not compile (the call then asks for an argument that nobody has). Optional and readonly are
+ * the type's own affair.
  */
 export const tied =
   <T>() =>

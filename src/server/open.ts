@@ -53,7 +53,10 @@ export function openMarlstone(folder = dataFolder()) {
     close,
     /** The catalogue by name. */
     catalogue: (): readonly Medium[] => catalogue,
-    /** What mixes are made of: the grower's own media, and the catalogue; with those of the ids given that were put away. */
+    /**
+     * What mixes are made of: the grower's own media, and the catalogue; with those of the ids given that were put
+     * away.
+     */
     ingredients: (used: readonly string[] = []): readonly Medium[] =>
       withUsed(
         ingredients(),

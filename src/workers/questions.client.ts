@@ -41,8 +41,8 @@ type Desk = {
 };
 
 /**
- * Asks what a page wants to know, each place of it at a desk of its own. While one question is computed only the newest further one waits:
- * answers nobody looks at are not computed. What was answered is not computed again.
+ * Asks what a page wants to know, each place of it at a desk of its own. While one question is computed only the newest
+ * further one waits: answers nobody looks at are not computed. What was answered is not computed again.
  */
 export class QuestionClient<P extends Places> {
   private readonly desks = new Map<keyof P, Desk>();

@@ -16,8 +16,8 @@ type SearchPlace = {
 };
 
 /**
- * What is computed off the page's thread: what is asked, and what is answered. A question names media by id; they travel beside it.
- * Equal questions have equal answers, so an answer is kept and given again.
+ * What is computed off the page's thread: what is asked, and what is answered. A question names media by id; they
+ * travel beside it. Equal questions have equal answers, so an answer is kept and given again.
  */
 type Questions = {
   /** A drained stack a day after a soaking. */
@@ -56,8 +56,8 @@ export const mediumIdsOf = (question: Question): readonly string[] =>
   "setup" in question ? question.setup.layers.map(({ mediumId }) => mediumId) : question.mediumIds;
 
 /**
- * What becomes of a computation nobody waits for any more. A short one ends, so that while a boundary is dragged there is always one about to
- * answer; a long one is stopped.
+ * What becomes of a computation nobody waits for any more. A short one ends, so that while a boundary is dragged there
+ * is always one about to answer; a long one is stopped.
  */
 export const WHEN_UNWANTED: { readonly [K in Kind]: "ends" | "is-stopped" } = {
   drain: "ends",

@@ -7,8 +7,8 @@
 export type VgMode = { readonly weight: number; readonly alphaPerCm: number; readonly n: number };
 
 /**
- * Multimodal van Genuchten retention (van Genuchten 1980; Durner 1994) with Mualem (1976) conductivity in the closed form
- * of Priesack & Durner (2006) and an optional air-entry head (Vogel et al. 2000; Ippisch et al. 2006).
+ * Multimodal van Genuchten retention (van Genuchten 1980; Durner 1994) with Mualem (1976) conductivity in the closed
+ * form of Priesack & Durner (2006) and an optional air-entry head (Vogel et al. 2000; Ippisch et al. 2006).
  */
 export type VgHydraulics = {
   readonly model: "vg";
@@ -33,7 +33,9 @@ export type Hydraulics = VgHydraulics | ExponentialHydraulics;
 
 export const DEFAULT_TAU = 0.5;
 export const DEFAULT_AIR_ENTRY_CM = 0;
-/** Storage of a saturated medium per cm of pressure head; keeps saturated cells solvable without holding visible water. */
+/**
+ * Storage of a saturated medium per cm of pressure head; keeps saturated cells solvable without holding visible water.
+ */
 export const DEFAULT_SPECIFIC_STORAGE_PER_CM = 1e-7;
 
 /** Below this suction K is a straight line when some n < 2: its slope at psi = 0 is vertical there. */

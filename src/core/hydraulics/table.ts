@@ -1,10 +1,11 @@
 import type { HydraulicFunctions } from "./hydraulics";
 
 /**
- * A medium's functions as a lookup table over suction, for loops that ask for them millions of times. Knots are spaced evenly inside each octave,
- * so that a knot's index is the leading bits of the suction itself and no logarithm is taken; between knots theta and ln K are straight
- * lines, so the slopes given are exactly those of the values given (Newton's method converges on them). K itself is a third line, which spares
- * an exponential and differs from e^(ln K) by under 1e-4 of it.
+ * A medium's functions as a lookup table over suction, for loops that ask for them millions of times. Knots are spaced
+ * evenly inside each octave, so that a knot's index is the leading bits of the suction itself and no logarithm is
+ * taken; between knots theta and ln K are straight lines, so the slopes given are exactly those of the values given
+ * (Newton's method converges on them). K itself is a third line, which spares an exponential and differs from e^(ln K)
+ * by under 1e-4 of it.
  */
 const OCTAVE_BITS = 7;
 const SEGMENTS_PER_OCTAVE = 1 << OCTAVE_BITS;
@@ -46,8 +47,9 @@ export type HydraulicTable = {
   /** From this head on K is at its floor and a drier head means nothing more. [cm] */
   readonly driestPsiCm: number;
   /**
-   * Looks up the heads at the places `from` to `to` (without it) of an array and fills the same places of the others: theta [m³/m³],
-   * d(theta)/d(psi) [1/cm], K [cm/h], d(K)/d(psi) [1/h], ln K and d(ln K)/d(psi) [1/cm]. Above 0, theta grows by the specific storage.
+   * Looks up the heads at the places `from` to `to` (without it) of an array and fills the same places of the others:
+   * theta [m³/m³], d(theta)/d(psi) [1/cm], K [cm/h], d(K)/d(psi) [1/h], ln K and d(ln K)/d(psi) [1/cm]. Above 0, theta
+   * grows by the specific storage.
    */
   lookUp(psiCm: Float64Array, from: number, to: number, out: HydraulicValues): void;
   /** The head at which theta has a value between thetaR and thetaS; beyond the table its end. [cm] */

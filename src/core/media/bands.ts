@@ -1,8 +1,9 @@
 import type { Medium, Range } from "./medium";
 
 /**
- * How far a medium's curves are known: at the suctions for which a range is given, how far it reaches below and above the likely value; in between
- * the reaches are taken over the logarithm of suction and laid around the curve, so that the band has its shape.
+ * How far a medium's curves are known: at the suctions for which a range is given, how far it reaches below and above
+ * the likely value; in between the reaches are taken over the logarithm of suction and laid around the curve, so that
+ * the band has its shape.
  */
 export type BandPoint = { readonly suctionCm: number; readonly below: number; readonly above: number };
 

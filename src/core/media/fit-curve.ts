@@ -21,7 +21,10 @@ export type Fit = {
 
 /** A fit further off than this at any point does not describe the figures. [m³/m³] */
 export const POOR_FIT = 0.03;
-/** How well figures are taken to be known, against how far a curve is expected to lie from its kind's. [m³/m³; in logarithms] */
+/**
+ * How well figures are taken to be known, against how far a curve is expected to lie from its kind's. [m³/m³; in
+ * logarithms]
+ */
 const FIGURE_DEVIATION = 0.005;
 const PRIOR = [
   /** every alpha by one factor: the grade is finer or coarser */ { deviation: 1.2, limit: 3 },
@@ -35,9 +38,10 @@ const ITERATIONS = 20;
 const STARTS = Array.from({ length: 25 }, (_, i) => -3 + i / 4);
 
 /**
- * Bends a retention curve to what is known of a medium of its kind: a fit by Levenberg and Marquardt (Marquardt 1963) of four changes, each held back by how much curves of one kind
- * differ, so that one figure is enough and none is over-read. Conductivity follows the pores by Mualem's (1976) bundle: Ks goes with the square of Σ θ·alpha.
- * Fails with "no-fit" when no curve can be computed.
+ * Bends a retention curve to what is known of a medium of its kind: a fit by Levenberg and Marquardt (Marquardt 1963)
+ * of four changes, each held back by how much curves of one kind differ, so that one figure is enough and none is
+ * over-read. Conductivity follows the pores by Mualem's (1976) bundle: Ks goes with the square of Σ θ·alpha. Fails with
+ * "no-fit" when no curve can be computed.
  */
 export function fitCurve(
   base: VgHydraulics,

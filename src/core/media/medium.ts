@@ -33,8 +33,8 @@ export const COST_CLASSES = ["low", "medium", "high"] as const;
 export type CostClass = (typeof COST_CLASSES)[number];
 
 /**
- * One medium of the catalogue. Field meanings are those of docs/formats/media.md: porosity counts the pores water reaches in a 1–3 day
- * soak, hydraulics are the drying branch, lengths cm, hours, fractions m³/m³ unless named.
+ * One medium of the catalogue. Field meanings are those of docs/formats/media.md: porosity counts the pores water
+ * reaches in a 1–3 day soak, hydraulics are the drying branch, lengths cm, hours, fractions m³/m³ unless named.
  */
 export type Medium = {
   readonly id: string;

@@ -5,12 +5,16 @@ import type { Medium, Range } from "./medium";
 import { hasPeat, PEAT_FLAG } from "./words";
 
 /**
- * A grower's own medium: a medium of the catalogue it is nearest to, and what is known of it otherwise, from a supplier's sheet or a test of one's own.
- * What is not known stays as the nearest has it; its curve is bent no further than the figures ask.
+ * A grower's own medium: a medium of the catalogue it is nearest to, and what is known of it otherwise, from a
+ * supplier's sheet or a test of one's own. What is not known stays as the nearest has it; its curve is bent no further
+ * than the figures ask.
  */
 export type Span = { readonly low: number; readonly high: number };
 
-/** A vessel of a height, soaked and drained at its base: the shares of water and air on the whole of it, as far as they are known. [m³/m³] */
+/**
+ * A vessel of a height, soaked and drained at its base: the shares of water and air on the whole of it, as far as they
+ * are known. [m³/m³]
+ */
 export type DrainedFigure = { readonly heightCm: number; readonly water: number | null; readonly air: number | null };
 export type HeldFigure = { readonly suctionCm: number; readonly water: number };
 
@@ -77,8 +81,9 @@ const LIMITS = {
 } as const;
 
 /**
- * Makes the medium. Ranges around a figure that was given are what laboratories differ by; the others are the nearest medium's, moved with the curve.
- * Fails with problems whose path is that of the figure at fault: "bad-name", "out-of-range", "order", "pores-differ", "over-pores", "solids", "no-fit".
+ * Makes the medium. Ranges around a figure that was given are what laboratories differ by; the others are the nearest
+ * medium's, moved with the curve. Fails with problems whose path is that of the figure at fault: "bad-name",
+ * "out-of-range", "order", "pores-differ", "over-pores", "solids", "no-fit".
  * @param containerWater mean water content of a curve on a vessel of a height, soaked and drained [m³/m³]
  */
 export function makeOwnMedium(
@@ -295,7 +300,10 @@ function checkFigures(figures: OwnFigures): Problem[] {
   return problems;
 }
 
-/** The pores: as given, or water and air together, or by the weight of the nearest medium's solids, or the nearest medium's. [m³/m³] */
+/**
+ * The pores: as given, or water and air together, or by the weight of the nearest medium's solids, or the nearest
+ * medium's. [m³/m³]
+ */
 function poresOf({ totalPorosity, drained, dryBulkDensityGPerCm3 }: OwnFigures, base: Medium): Result<number> {
   const sums = drained.flatMap(({ water, air }, i) =>
     water !== null && air !== null ? [{ path: `figures.drained[${i}]`, sum: water + air }] : [],

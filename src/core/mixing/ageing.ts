@@ -2,8 +2,9 @@ import type { Range } from "../media/medium";
 import type { Part } from "./blend";
 
 /**
- * How a mix loses air as its organic parts rot: the mass left halves in a half-life, and what a part loses of its solids it loses of its share of
- * the wide pores, since particles break down into fines. Reasoned, with the half-lives' own range; mineral parts stay.
+ * How a mix loses air as its organic parts rot: the mass left halves in a half-life, and what a part loses of its
+ * solids it loses of its share of the wide pores, since particles break down into fines. Reasoned, with the half-lives'
+ * own range; mineral parts stay.
  */
 export type AgedAir = { readonly years: number; readonly airSpace: Range };
 
@@ -33,7 +34,10 @@ export function airOverYears(
   }));
 }
 
-/** The years, to a tenth, in which air falls under a limit: soonest, likely and latest; Infinity where it never does within a lifetime. */
+/**
+ * The years, to a tenth, in which air falls under a limit: soonest, likely and latest; Infinity where it never does
+ * within a lifetime.
+ */
 export function yearsUntilTight(
   parts: readonly Part[],
   shares: readonly number[],

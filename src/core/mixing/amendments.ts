@@ -6,8 +6,9 @@ import type { Part } from "./blend";
 import { UNKNOWN_CEC } from "./chemistry";
 
 /**
- * What is mixed in by the gram or the handful. Doses are what labels commonly give, as ranges, and the label in hand goes before them. Lime and sulphur move
- * pH by their equivalents against what the mix can buffer; reasoned from chemistry, not measured on mixes.
+ * What is mixed in by the gram or the handful. Doses are what labels commonly give, as ranges, and the label in hand
+ * goes before them. Lime and sulphur move pH by their equivalents against what the mix can buffer; reasoned from
+ * chemistry, not measured on mixes.
  */
 export type Amendment = {
   readonly id: string;

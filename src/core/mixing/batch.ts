@@ -11,7 +11,8 @@ export const PACK_KINDS = ["bag", "bale", "brick"] as const;
 export type PackKind = (typeof PACK_KINDS)[number];
 export const PACK_UNITS = ["L", "kg"] as const;
 /**
- * How something is bought: litres as printed on the pack, which swell when it is loosened or hydrated, or kilograms, dry, which fill what the medium's dry bulk density says.
+ * How something is bought: litres as printed on the pack, which swell when it is loosened or hydrated, or kilograms,
+ * dry, which fill what the medium's dry bulk density says.
  */
 export type Pack = {
   readonly mediumId: string;
@@ -82,7 +83,10 @@ const GREATEST_ROOM_CM3 = 1e9;
 /** Wet weight is at container capacity, about what a potful weighs after watering. [cm of suction] */
 const WATERED_PSI_CM = -7.5;
 
-/** What to measure out so that, mixed and settled, it fills a room with a margin left. Fails as `blend` does, or "bad-volume", "bad-margin". */
+/**
+ * What to measure out so that, mixed and settled, it fills a room with a margin left. Fails as `blend` does, or
+ * "bad-volume", "bad-margin".
+ */
 export function batchFor(
   parts: readonly Part[],
   roomCm3: number,

@@ -3,9 +3,10 @@ import type { Medium } from "../media/medium";
 import { failed, ok, problem, type Result } from "../units/problem";
 
 /**
- * A mix from its parts. Shrinkage by a linear packing model (Stovall, de Larrard & Buil 1986; de Larrard 1999) in bulk volumes with a first-order squeeze of
- * soft parts by heavy ones; solids are conserved and the volume lost comes out of the largest pores; the retention curve is the volume-weighted sum of the
- * parts' curves (Durner 1994). The packing exponent and the squeeze were fitted on the reference mixes: results are to be shown as ranges.
+ * A mix from its parts. Shrinkage by a linear packing model (Stovall, de Larrard & Buil 1986; de Larrard 1999) in bulk
+ * volumes with a first-order squeeze of soft parts by heavy ones; solids are conserved and the volume lost comes out of
+ * the largest pores; the retention curve is the volume-weighted sum of the parts' curves (Durner 1994). The packing
+ * exponent and the squeeze were fitted on the reference mixes: results are to be shown as ranges.
  */
 export type Part = { readonly medium: Medium; readonly parts: number };
 
@@ -126,7 +127,10 @@ export function meanGrainMm(parts: readonly Part[]): number {
   return Math.exp(parts.reduce((sum, { medium }, i) => sum + shares[i]! * Math.log(medium.particleSizeMm.d50), 0));
 }
 
-/** Volume lost on mixing, of the sum of the parts: the finer fill the voids of the coarser, and soft ones give under heavy ones. */
+/**
+ * Volume lost on mixing, of the sum of the parts: the finer fill the voids of the coarser, and soft ones give under
+ * heavy ones.
+ */
 export function shrinkage(media: readonly Medium[], shares: readonly number[]): number {
   let carried = 0;
   for (const [i, { packing: own }] of media.entries()) {
@@ -157,7 +161,10 @@ export function shrinkage(media: readonly Medium[], shares: readonly number[]): 
   );
 }
 
-/** The tau at which the mix conducts, at the matched suction, the log mean of its parts weighted by the water each holds there. */
+/**
+ * The tau at which the mix conducts, at the matched suction, the log mean of its parts weighted by the water each holds
+ * there.
+ */
 function tauOf(untied: VgHydraulics, parts: readonly Part[], shares: readonly number[]): number {
   const mix = hydraulicFunctions(untied);
   let [held, logK] = [0, 0];

@@ -8,8 +8,8 @@ const PH_SLACK = 0.3;
 const EC_FACTOR = 1.3;
 
 /**
- * pH of a mix as an honest range: the mean of the parts' pH, each weighted by what it can buffer (its exchange capacity by mass), and wider than they are.
- * Reasoned; no titration of mixes stands behind it.
+ * pH of a mix as an honest range: the mean of the parts' pH, each weighted by what it can buffer (its exchange capacity
+ * by mass), and wider than they are. Reasoned; no titration of mixes stands behind it.
  */
 export function mixPH(parts: readonly Part[], shares: readonly number[]): Range {
   const buffer = parts.map(

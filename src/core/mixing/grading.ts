@@ -6,8 +6,9 @@ import { meanGrainMm } from "./blend";
 import { searchMixes, worth, type Candidate, type WaterAt } from "./search";
 
 /**
- * Zones from the root ball to the pot's wall: roots used to wet stay wet, so what lies around them goes from their own mix to an airy rim in steps. At one height all zones stand at one
- * suction, so what differs is only what each holds there; grains may not grow finer outward, since a finer rim would draw the core dry.
+ * Zones from the root ball to the pot's wall: roots used to wet stay wet, so what lies around them goes from their own
+ * mix to an airy rim in steps. At one height all zones stand at one suction, so what differs is only what each holds
+ * there; grains may not grow finer outward, since a finer rim would draw the core dry.
  */
 export type GradingAsked = {
   /** What the roots are in now, or a mix as wet as they are used to. */
@@ -56,7 +57,10 @@ type Filling = Ground & { readonly mix: Candidate; readonly missed: number };
 /** The zones filled so far, from the core outward, and what that costs. [m³/m³] */
 type Way = { readonly cost: number; readonly fillings: readonly Filling[] };
 
-/** Finds the zones. Fails with "zones", "ball", "too-thin", "rim-air" (the core is airier already) or "nothing" when no mix can be made. */
+/**
+ * Finds the zones. Fails with "zones", "ball", "too-thin", "rim-air" (the core is airier already) or "nothing" when no
+ * mix can be made.
+ */
 export function gradedZones(asked: GradingAsked, media: readonly Medium[], waterAt: WaterAt): Result<readonly Zone[]> {
   const { core, coreGrainMm, coreMediumIds, rimAir, zones, ballDiameterCm, potDiameterCm, heightCm } = asked;
   const coreWater = waterAt(core);
@@ -138,7 +142,10 @@ function fillingMaker(
   };
 }
 
-/** What lying around something costs a filling, besides what it misses: finer grains, more water, media that are new there. */
+/**
+ * What lying around something costs a filling, besides what it misses: finer grains, more water, media that are new
+ * there.
+ */
 const stepCosts = (inside: Ground, outside: Ground): number =>
   FINER_COSTS * Math.max(0, Math.log(inside.grainMm / outside.grainMm)) +
   WETTER_WEIGHT * Math.max(0, outside.water - inside.water) +
@@ -147,8 +154,9 @@ const stepCosts = (inside: Ground, outside: Ground): number =>
 const cheapest = (ways: readonly Way[]): Way => ways.reduce((best, way) => (way.cost < best.cost ? way : best));
 
 /**
- * The cheapest choice of one filling a zone, from the core outward, by dynamic programming (Bellman 1957): what a filling costs depends only on
- * what lies inside it, so of all ways that end in one filling only the cheapest need be kept.
+ * The cheapest choice of one filling a zone, from the core outward, by dynamic programming (Bellman 1957): what a
+ * filling costs depends only on what lies inside it, so of all ways that end in one filling only the cheapest need be
+ * kept.
  */
 function cheapestWay(core: Ground, zones: readonly (readonly Filling[])[]): readonly Filling[] {
   let ways: readonly Way[] = [{ cost: 0, fillings: [] }];

@@ -6,8 +6,8 @@ import { blend, meanGrainMm, type Part } from "./blend";
 import { mixEc, mixPH } from "./chemistry";
 
 /**
- * A layer that is of a mix names the mix and the version it was made with: "mix:" id "@" version. One that names no version was written before
- * versions were named.
+ * A layer that is of a mix names the mix and the version it was made with: "mix:" id "@" version. One that names no
+ * version was written before versions were named.
  */
 const MIX_ID = /^mix:([^@]+)(?:@(\d+))?$/u;
 
@@ -33,7 +33,10 @@ const REPELLING_SHARE = 0.3;
 const WILTED_PSI_CM = -15_000;
 const FIT_ORDER: readonly Suitability[] = ["ok", "caution", "avoid"];
 
-/** A mix as a medium, to be a layer like any other: its typical values by the blending rule, its ranges those of its parts and wider. Fails as `blend` does. */
+/**
+ * A mix as a medium, to be a layer like any other: its typical values by the blending rule, its ranges those of its
+ * parts and wider. Fails as `blend` does.
+ */
 export function mixMedium(
   id: string,
   name: string,

@@ -3,8 +3,8 @@ import { FRACTION_SIGNS, readNumber } from "../units/numbers";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 
 /**
- * Recipes as people write them: "2 parts peat, 1 perlite, ½ sand", "2:1:1 peat, perlite, bark", "60 % coir and 40 % pumice", "peat x2 + perlite". A part is
- * any measure, as long as it is the same one.
+ * Recipes as people write them: "2 parts peat, 1 perlite, ½ sand", "2:1:1 peat, perlite, bark", "60 % coir and 40 %
+ * pumice", "peat x2 + perlite". A part is any measure, as long as it is the same one.
  */
 export type RecipePart = { readonly mediumId: string; readonly parts: number };
 
@@ -61,8 +61,8 @@ const trimmed = (pieces: readonly string[]): string[] =>
   pieces.map((piece) => piece.trim().replace(/^[-•*]\s+/u, "")).filter((piece) => piece !== "");
 
 /**
- * The pieces of a list. Semicolons and lines part it surely; commas, "and" and "+" do unless what they would part is known as it stands ("Perlite, coarse").
- * "1,5" is a number: a comma between digits stays.
+ * The pieces of a list. Semicolons and lines part it surely; commas, "and" and "+" do unless what they would part is
+ * known as it stands ("Perlite, coarse"). "1,5" is a number: a comma between digits stays.
  */
 const piecesOf = (text: string, find: FindMedium): string[] =>
   trimmed(text.split(/[;\n]/u)).flatMap((piece) =>
@@ -71,7 +71,10 @@ const piecesOf = (text: string, find: FindMedium): string[] =>
       : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu)),
   );
 
-/** Reads a recipe. A name without a number is one part. Problems have the path of their piece, `parts[i]`, counted from the text's start. */
+/**
+ * Reads a recipe. A name without a number is one part. Problems have the path of their piece, `parts[i]`, counted from
+ * the text's start.
+ */
 export function parseRecipe(text: string, find: FindMedium): Result<readonly RecipePart[]> {
   if (text.trim() === "")
     return failed(problem("", "empty", "Write parts and what they are of, such as 2 parts peat, 1 perlite, ½ sand."));

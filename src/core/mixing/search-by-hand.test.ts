@@ -5,7 +5,8 @@ import { containerState } from "../water/container";
 import { gradedZones, THINNEST_ZONE_CM, type GradingAsked } from "./grading";
 import { meanWaterBetween, searchMixes, worth, type WaterAt } from "./search";
 
-// What a search tries and how it orders what it finds, on media whose mixes are plain means: grains of one size do not fill each other.
+// What a search tries and how it orders what it finds, on media whose mixes are plain means: grains of one size do not
+// fill each other.
 
 const base = CATALOGUE.find(({ id }) => id === "pumice-2-5")!;
 const range = (typical: number) => ({ low: typical, typical, high: typical });

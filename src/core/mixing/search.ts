@@ -4,8 +4,8 @@ import { blend, type Part } from "./blend";
 import { mixPH } from "./chemistry";
 
 /**
- * Looking for mixes by what they do: every sensible ratio of one, two and three media, and of four around the best of those, is blended and held against
- * what is asked. Nothing is fitted; the candidates are ratios a grower can measure.
+ * Looking for mixes by what they do: every sensible ratio of one, two and three media, and of four around the best of
+ * those, is blended and held against what is asked. Nothing is fitted; the candidates are ratios a grower can measure.
  */
 export type Wanted = {
   /** Mean water content and air space over the height of interest. [m³/m³] */
@@ -31,7 +31,10 @@ export type SearchResult = {
   /** Nearest first; no more than asked for. Those that meet everything have a mismatch of 0. */
   readonly found: readonly Candidate[];
   readonly tried: number;
-  /** When nothing meets it all: for each condition, how near the nearest mix came to it alone, and whether it can be met at all. */
+  /**
+   * When nothing meets it all: for each condition, how near the nearest mix came to it alone, and whether it can be met
+   * at all.
+   */
   readonly stoppedBy: readonly { readonly condition: Condition; readonly reachable: boolean }[];
 };
 
@@ -64,7 +67,10 @@ const TRIPLES: readonly (readonly number[])[] = [
   [4, 1, 2],
   [2, 4, 1],
 ];
-/** Triples are made of this many media: those that came nearest alone or in pairs. A fourth part is tried on as many triples. */
+/**
+ * Triples are made of this many media: those that came nearest alone or in pairs. A fourth part is tried on as many
+ * triples.
+ */
 const MEDIA_IN_TRIPLES = 10;
 const TRIPLES_EXTENDED = 30;
 /** A mix of more parts must be nearer by this to be worth its trouble. */
@@ -179,7 +185,10 @@ const outside = (value: number, { least, most }: Span): number => Math.max(0, le
 export const worth = ({ mismatch, parts }: Candidate): number => mismatch + PART_COSTS * (parts.length - 1);
 const byWorth = (a: Candidate, b: Candidate): number => worth(a) - worth(b);
 
-/** How far the nearest candidate misses one condition. pH is left to the others: when they are met, it is what is missed. */
+/**
+ * How far the nearest candidate misses one condition. pH is left to the others: when they are met, it is what is
+ * missed.
+ */
 function conditionOf(candidate: Candidate | undefined, condition: Condition, wanted: Wanted): number {
   if (!candidate) return 1;
   return condition === "air"

@@ -3,7 +3,10 @@ import type { Medium } from "../media/medium";
 import { packFillsCm3, type Batch, type Pack } from "./batch";
 import type { Part } from "./blend";
 
-/** How wet a mix is to be before it is filled in, with the hand test that tells. The suctions are reasoned: bounds of buffer and easily available water (de Boodt & Verdonck 1972). */
+/**
+ * How wet a mix is to be before it is filled in, with the hand test that tells. The suctions are reasoned: bounds of
+ * buffer and easily available water (de Boodt & Verdonck 1972).
+ */
 export const WETNESS = {
   squeeze: {
     psiCm: -100,
@@ -23,7 +26,10 @@ export const WETNESS = {
 } as const;
 export type Wetness = keyof typeof WETNESS;
 
-/** Suction of a medium as it comes, dry in its bag, and how far that is known: from moist as sold to air-dry; reasoned, and told as a range. [cm] */
+/**
+ * Suction of a medium as it comes, dry in its bag, and how far that is known: from moist as sold to air-dry; reasoned,
+ * and told as a range. [cm]
+ */
 const AS_BOUGHT_PSI_CM = { moist: -2000, typical: -50_000, dry: -1e6 } as const;
 
 export type Wetting = {
@@ -35,7 +41,9 @@ export type Wetting = {
   readonly way: "at-once" | "slowly" | "soak-first";
 };
 
-/** Water each ingredient of a batch takes up to a state. A medium that repels is soaked by itself before it is mixed. */
+/**
+ * Water each ingredient of a batch takes up to a state. A medium that repels is soaked by itself before it is mixed.
+ */
 export function wettingOf(parts: readonly Part[], batch: Batch, wetness: Wetness): Wetting[] {
   const { psiCm } = WETNESS[wetness];
   return parts.map(({ medium }, i) => {
@@ -61,7 +69,10 @@ export type SoakStep = {
   readonly does: "soak-warm" | "go-on" | "pour" | "mix";
 };
 
-/** When water is poured, after the start, and how much of it; reasoned from how fast such media take up water (Valat et al. 1991; Fields et al. 2014a) and told as a plan to test, not a promise. [h] */
+/**
+ * When water is poured, after the start, and how much of it; reasoned from how fast such media take up water (Valat et
+ * al. 1991; Fields et al. 2014a) and told as a plan to test, not a promise. [h]
+ */
 const POURS: Readonly<Record<Wetting["way"], readonly (readonly [atHours: number, share: number])[]>> = {
   "soak-first": [
     [0, 0.5],
@@ -78,7 +89,10 @@ const POURS: Readonly<Record<Wetting["way"], readonly (readonly [atHours: number
 /** After the last pour it is left to draw in before it is tested and mixed. [h] */
 const READY_AFTER_HOURS: Readonly<Record<Wetting["way"], number>> = { "soak-first": 12, slowly: 3, "at-once": 1 };
 
-/** What to do by the clock, so that all ingredients are wet through at one time; what takes water at once is wetted last. */
+/**
+ * What to do by the clock, so that all ingredients are wet through at one time; what takes water at once is wetted
+ * last.
+ */
 export function soakPlan(wetting: readonly Wetting[]): SoakStep[] {
   const wet = wetting.filter(({ most }) => most > 0);
   const readyHours = Math.max(0, ...wet.map(({ way }) => READY_AFTER_HOURS[way]));

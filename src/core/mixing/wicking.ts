@@ -3,7 +3,10 @@ import { sharesOf, type Part } from "./blend";
 
 /** A medium that lifts 2 mm a day less far than this does not wick to speak of. [cm] */
 export const WICKS_FROM_CM = 8;
-/** Grains of a share touch one another all through the mix from about here on: the percolation threshold of random packings, 0.15 to 0.3 (Scher & Zallen 1970). */
+/**
+ * Grains of a share touch one another all through the mix from about here on: the percolation threshold of random
+ * packings, 0.15 to 0.3 (Scher & Zallen 1970).
+ */
 export const LEAST_WICKING_SHARE = 0.3;
 
 /** Which parts of a mix draw water up, and whether those that do are in touch through it. */

@@ -10,16 +10,25 @@ import { vesselAreaCm2 } from "../vessel/vessel";
 import type { StateWhen } from "./sentences";
 import { topOfZones, zonesUnder, WATERLOGGED_AIR_SPACE, type Readings } from "./readings";
 
-/** Something to know before building or while running it, shown where it applies. It informs; local rules and licensed people decide. */
+/**
+ * Something to know before building or while running it, shown where it applies. It informs; local rules and licensed
+ * people decide.
+ */
 export type Caution = {
   readonly id: string;
   readonly subject: "structure" | "water" | "glass" | "tools" | "layers" | "settling" | "salts" | "medium";
   readonly text: string;
 };
 
-/** Opinions differ on when a floor must be checked; the number is shown from here up so that the question is asked. [kg/m²] */
+/**
+ * Opinions differ on when a floor must be checked; the number is shown from here up so that the question is asked.
+ * [kg/m²]
+ */
 const LOAD_WORTH_ASKING_KG_PER_M2 = 100;
-/** Fines stay out of a coarse layer when its d10 is under about five times their d90 (filter criterion after Terzaghi & Peck 1948). */
+/**
+ * Fines stay out of a coarse layer when its d10 is under about five times their d90 (filter criterion after Terzaghi &
+ * Peck 1948).
+ */
 const FILTER_RATIO = 5;
 /** The cautions that hold for a setup in its state, most pressing first. */
 export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem, when: StateWhen = "rest"): Caution[] {
@@ -48,8 +57,8 @@ function openWater(setup: Setup, { waterTableCm, heightCm }: Readings, system: U
 }
 
 /**
- * A drained stack settles in weeks; until then water perches above a coarse layer, at most as if free water stood at its top.
- * That bound is computed here, by hydrostatics over the interface.
+ * A drained stack settles in weeks; until then water perches above a coarse layer, at most as if free water stood at
+ * its top. That bound is computed here, by hydrostatics over the interface.
  */
 function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Caution[] {
   if (setup.water.kind !== "drained" || readings.pondedCm3 > 0) return [];

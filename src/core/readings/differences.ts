@@ -113,8 +113,8 @@ export function meaningOfDrainage(
 const footPsiCm = ({ readings: { profile } }: Told): number => profile.psiCm[profile.firstPoint[1]!]!;
 
 /**
- * How much higher a drainage layer moves what is wet in the soil over it: suction grows by height from the soil's foot, so the wet zone moves as the place
- * does at which its foot's suction is found without the layer.
+ * How much higher a drainage layer moves what is wet in the soil over it: suction grows by height from the soil's foot,
+ * so the wet zone moves as the place does at which its foot's suction is found without the layer.
  */
 export function wetZoneRiseCm(without: Told, withLayer: Told): number {
   const thicknessCm = withLayer.settled.column.layers[0]!.topCm;

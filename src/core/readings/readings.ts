@@ -6,7 +6,10 @@ import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { heightProfile, type HeightProfile } from "../water/profile";
 import { openWaterCm3, settle, type MediumLookup, type Settled } from "../water/settle";
 
-/** Under this air space roots drown: the waterlogged zone. Under the next, air moves too slowly for most: the tight zone (Wesseling & van Wijk 1957). */
+/**
+ * Under this air space roots drown: the waterlogged zone. Under the next, air moves too slowly for most: the tight zone
+ * (Wesseling & van Wijk 1957).
+ */
 export const WATERLOGGED_AIR_SPACE = 0.05;
 export const TIGHT_AIR_SPACE = 0.1;
 
@@ -197,7 +200,10 @@ function poreVolumeBelowCm3(column: Column, heightCm: number): number {
   );
 }
 
-/** How much water a sealed stack still takes before free water stands at each of two places; 0 when it stands there already. */
+/**
+ * How much water a sealed stack still takes before free water stands at each of two places; 0 when it stands there
+ * already.
+ */
 export type DoseReading = {
   readonly untilBaseCm3: number;
   /** Until it stands in the lowest layer with roots; undefined when none has roots. */
@@ -230,7 +236,10 @@ export type DoseStep = {
   readonly event: "stands-at-base" | "stands-at-roots" | undefined;
 };
 
-/** The steps ahead of a dosed vessel: the next few, and the doses at which water first stands at the base and in the rooted layers. */
+/**
+ * The steps ahead of a dosed vessel: the next few, and the doses at which water first stands at the base and in the
+ * rooted layers.
+ */
 export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseStep[] {
   const { water } = setup;
   const now = settle(setup, medium);

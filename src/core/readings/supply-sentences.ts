@@ -14,8 +14,8 @@ import type { BranchSupply, RefillMark, Supply } from "../water/supply";
 import type { Why } from "./sentences";
 
 /**
- * What a day takes, to pick from until it is known better: reference evapotranspiration of cool, mild and hot days (Allen et al. 1998 give 1–3, 2–7 and
- * 4–10 mm), over the vessel's area, foliage as wide as the vessel. [mm/day]
+ * What a day takes, to pick from until it is known better: reference evapotranspiration of cool, mild and hot days
+ * (Allen et al. 1998 give 1–3, 2–7 and 4–10 mm), over the vessel's area, foliage as wide as the vessel. [mm/day]
  */
 export const DEMAND_PICKS = [
   { name: "low", mmPerDay: 1.5, about: "cool, shaded or under cover" },

@@ -16,8 +16,8 @@ import { runWords } from "./run-sentences";
 import { readingSentences, stateLine, type StateWhen, type Why } from "./sentences";
 import { supplySayings } from "./supply-sentences";
 
-// All that is said of setups far apart, word for word, in words.txt: what a change of a rule does to the words is seen there as a whole. Look at
-// what has changed before it is taken over (vitest -u).
+// All that is said of setups far apart, word for word, in words.txt: what a change of a rule does to the words is seen
+// there as a whole. Look at what has changed before it is taken over (vitest -u).
 
 const glass = (setup: Setup): Setup => ({ ...setup, vessel: { ...setup.vessel, material: "glass" } });
 const BED = [layer(GRAVEL, 8), { ...layer("fine-sand-0.1-0.5", 3, false), name: "wick bed" }, layer(MIX, 14)];

@@ -9,7 +9,10 @@ export const MOST_LAYERS = 24;
 export const LONGEST_NAME = 120;
 /** Feet that fill less of the vessel's area than this are threads, not feet. */
 export const LEAST_AREA_SHARE = 0.005;
-/** Several times the reference evapotranspiration of the hottest days (Allen et al. 1998); more is taken for a slip of the unit. [mm/day] */
+/**
+ * Several times the reference evapotranspiration of the hottest days (Allen et al. 1998); more is taken for a slip of
+ * the unit. [mm/day]
+ */
 export const GREATEST_DEMAND_MM_PER_DAY = 50;
 /** Slack for heights that are sums of typed numbers. [cm] */
 export const HEIGHT_SLACK_CM = 1e-6;

@@ -3,9 +3,15 @@ import { withLayer, withoutLayer } from "./edit";
 import { THINNEST_LAYER_CM } from "./check";
 import type { Setup } from "./setup";
 
-/** Most of a layer's pores empty within this suction: it breaks the capillary lift from finer layers to what is under it. [cm] */
+/**
+ * Most of a layer's pores empty within this suction: it breaks the capillary lift from finer layers to what is under
+ * it. [cm]
+ */
 const BREAK_SUCTION_CM = 3;
-/** The layer put in to see what one would do: as thick as most make it, and no more than this share of what it stands under. */
+/**
+ * The layer put in to see what one would do: as thick as most make it, and no more than this share of what it stands
+ * under.
+ */
 const USUAL_DRAINAGE_CM = 4;
 const MOST_SHARE = 1 / 3;
 export const DRAINAGE_MEDIUM = "pea-gravel-6-10";
@@ -24,8 +30,9 @@ export type WithOrWithout = {
 };
 
 /**
- * The same vessel filled to the same height without its drainage layer, what lies on it reaching down instead; or, where it has none, with one in the
- * place of the foot of its lowest layer. Undefined where there is nothing to take out or no room to put one in.
+ * The same vessel filled to the same height without its drainage layer, what lies on it reaching down instead; or,
+ * where it has none, with one in the place of the foot of its lowest layer. Undefined where there is nothing to take
+ * out or no room to put one in.
  */
 export function withOrWithoutDrainage(
   setup: Setup,

@@ -5,7 +5,8 @@ import { boundariesCm, headroomCm, type History, type Setup, type StackLayer, ty
 
 /**
  * Changes to a setup, as pure functions: none mutates, none checks. `newProblems` says what speaks against one.
- * Functions whose name starts with "drag" keep the result inside what the vessel allows, since a hand cannot read an error.
+ * Functions whose name starts with "drag" keep the result inside what the vessel allows, since a hand cannot read an
+ * error.
  */
 
 export const rename = (setup: Setup, name: string): Setup => ({ ...setup, name });
@@ -41,8 +42,8 @@ export function moveLayer(setup: Setup, id: string, toIndex: number): Setup {
 export const USUAL_NEW_LAYER_CM = 5;
 
 /**
- * Puts a new layer above the one at `belowIndex` (−1 for the bottom). It takes the headroom there is, up to a usual thickness;
- * in a full vessel it takes half of the layer it is set on, and says so in `tookFrom`.
+ * Puts a new layer above the one at `belowIndex` (−1 for the bottom). It takes the headroom there is, up to a usual
+ * thickness; in a full vessel it takes half of the layer it is set on, and says so in `tookFrom`.
  */
 export function addLayer(
   setup: Setup,
@@ -72,8 +73,8 @@ export function addLayer(
 }
 
 /**
- * Drags boundary `index` (1 = top of the lowest layer; the last is the top of the stack) to a height. An inner boundary trades thickness
- * between its two layers; the top one makes the top layer thicker up to the rim.
+ * Drags boundary `index` (1 = top of the lowest layer; the last is the top of the stack) to a height. An inner boundary
+ * trades thickness between its two layers; the top one makes the top layer thicker up to the rim.
  */
 export function dragBoundary(setup: Setup, index: number, heightCm: number): Setup {
   const heights = boundariesCm(setup);
@@ -93,7 +94,10 @@ export function dragBoundary(setup: Setup, index: number, heightCm: number): Set
     : moved;
 }
 
-/** Drags the free water surface, the overflow or the outlet; the surface stops at the overflow, and the overflow takes the surface down with it. */
+/**
+ * Drags the free water surface, the overflow or the outlet; the surface stops at the overflow, and the overflow takes
+ * the surface down with it.
+ */
 export function dragWaterHeight(setup: Setup, what: "level" | "overflow" | "outlet", heightCm: number): Setup {
   const {
     water,

@@ -6,7 +6,10 @@ export type StackLayer = {
   readonly name: string;
   readonly mediumId: string;
   readonly thicknessCm: number;
-  /** The share of the vessel's area it fills, 0…1: 1 for a layer from wall to wall, less for wick feet that stand in open water. */
+  /**
+   * The share of the vessel's area it fills, 0…1: 1 for a layer from wall to wall, less for wick feet that stand in
+   * open water.
+   */
   readonly areaShare: number;
   /** Whether roots are meant to live in it; readings of the root zone come from these layers. */
   readonly rooted: boolean;
@@ -18,12 +21,14 @@ export type WaterHolding =
   | { readonly kind: "free-water"; readonly levelCm: number; readonly overflowCm: number | null }
   /** Open at a height: what is above drains to it, what is below stays. */
   | { readonly kind: "drained"; readonly outletCm: number }
-  /** Nothing drains and the grower counts the water in; `storedCm3` is all the water in there, the bound water included. */
+  /**
+   * Nothing drains and the grower counts the water in; `storedCm3` is all the water in there, the bound water included.
+   */
   | { readonly kind: "dosed"; readonly storedCm3: number };
 
 /**
- * How the water came to where it is. A medium that wets holds less at the same suction than one that dries (hysteresis), and one put in
- * dry may not take up water from below at all.
+ * How the water came to where it is. A medium that wets holds less at the same suction than one that dries
+ * (hysteresis), and one put in dry may not take up water from below at all.
  */
 export const HISTORIES = ["soaked", "moist", "dry"] as const;
 export type History = (typeof HISTORIES)[number];
@@ -69,7 +74,10 @@ export function reservoirTopCm({ water, vessel }: Setup): number | undefined {
   }
 }
 
-/** The height of free water that a setup states by itself, before anything is settled. Undefined for a dose among layers. [cm] */
+/**
+ * The height of free water that a setup states by itself, before anything is settled. Undefined for a dose among
+ * layers. [cm]
+ */
 export function statedWaterHeightCm({ water, vessel, layers }: Setup): number | undefined {
   switch (water.kind) {
     case "free-water":

@@ -2,7 +2,8 @@ const FIRST_INTERVALS = 64;
 const DEEPEST = 24;
 
 /**
- * Adaptive Simpson quadrature (Lyness 1969) of a positive function, as an independent reference for integrals computed otherwise.
+ * Adaptive Simpson quadrature (Lyness 1969) of a positive function, as an independent reference for integrals computed
+ * otherwise.
  * @param relativeTolerance of the whole integral
  */
 export function adaptiveQuadrature(f: (x: number) => number, a: number, b: number, relativeTolerance: number): number {

@@ -22,7 +22,10 @@ export type Vessel = RoundVessel | RectangularVessel;
 
 export const LEAST_SIDE_CM = 1;
 export const GREATEST_SIDE_CM = 500;
-/** Marlstone's physics is for containers of 3 to 100 cm; twice that is let through, more is taken for a slip of the unit. */
+/**
+ * Marlstone's physics is for containers of 3 to 100 cm; twice that is let through, more is taken for a slip of the
+ * unit.
+ */
 export const GREATEST_DEPTH_CM = 200;
 
 /** The dimensions a vessel has, with the words a grower uses for them. */

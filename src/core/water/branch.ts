@@ -3,12 +3,15 @@ import type { Medium } from "../media/medium";
 import type { History, Setup } from "../stack/setup";
 
 /**
- * Hysteresis as two branches of one retention curve: a medium that drains follows the drying branch, one that takes up water from below the
- * wetting branch, with the same shape at a multiple of alpha (Kool & Parker 1987; Luckner et al. 1989).
+ * Hysteresis as two branches of one retention curve: a medium that drains follows the drying branch, one that takes up
+ * water from below the wetting branch, with the same shape at a multiple of alpha (Kool & Parker 1987; Luckner et al.
+ * 1989).
  */
 export type Branch = "drying" | "wetting";
 
-/** Suction of a medium dry as it comes out of a bag left open: in balance with room air at about half saturation. [cm] */
+/**
+ * Suction of a medium dry as it comes out of a bag left open: in balance with room air at about half saturation. [cm]
+ */
 export const DRY_AS_BOUGHT_PSI_CM = -1e6;
 
 /** What drains through a hole was soaked before, whatever is said of its history. */

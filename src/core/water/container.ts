@@ -2,7 +2,10 @@ import { DEFAULT_SPECIFIC_STORAGE_PER_CM, type Hydraulics } from "../hydraulics/
 import { makeColumn } from "./column";
 import { hydrostaticStorageCm3 } from "./equilibrium";
 
-/** What a medium holds, and the air it leaves, on the whole of a vessel of a height that was soaked and has drained at its base. [m³/m³] */
+/**
+ * What a medium holds, and the air it leaves, on the whole of a vessel of a height that was soaked and has drained at
+ * its base. [m³/m³]
+ */
 export type ContainerState = { readonly heightCm: number; readonly water: number; readonly air: number };
 
 /** Container capacity and air space over the height of the vessel: water falls and air grows the taller it is. */

@@ -8,8 +8,8 @@ import { runTransient } from "./transient";
 export const AFTER_SOAKING_HOURS = 24;
 
 /**
- * A drained setup's stack a time after it was soaked full: drained through time, since a coarse layer keeps what is above it from
- * settling for weeks. Water leaves at the base against the head of what stands below the outlet.
+ * A drained setup's stack a time after it was soaked full: drained through time, since a coarse layer keeps what is
+ * above it from settling for weeks. Water leaves at the base against the head of what stands below the outlet.
  */
 export function drainedAfterSoaking(setup: Setup, medium: MediumLookup, hours = AFTER_SOAKING_HOURS): Result<Settled> {
   const settled = settle(setup, medium);

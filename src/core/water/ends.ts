@@ -38,7 +38,10 @@ export type ColumnEnd = {
   readonly table: HydraulicTable;
 };
 
-/** The flow through an end held at a head: into the column [cm³/h], and its slopes by the head of the cell there and by that of the end. */
+/**
+ * The flow through an end held at a head: into the column [cm³/h], and its slopes by the head of the cell there and by
+ * that of the end.
+ */
 export type HeldFlow = {
   through: number;
   slopeByCell: number;
@@ -98,8 +101,8 @@ export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldF
 }
 
 /**
- * An end of a column as the flow through it. Conditions that switch (a drain hole, the weather at the surface) are written as the lesser of
- * two flows, which Newton's method follows across the switch by itself.
+ * An end of a column as the flow through it. Conditions that switch (a drain hole, the weather at the surface) are
+ * written as the lesser of two flows, which Newton's method follows across the switch by itself.
  * @returns the flow and a setter for the flux asked for, which the driver calls at each jump
  */
 export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { askCmPerHour: number } {

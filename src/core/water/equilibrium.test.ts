@@ -17,7 +17,10 @@ const STORAGE_PER_CM = 1e-7;
 
 const columnOf = (layers: readonly ColumnLayer[], cellCm = 0.25): Column => makeColumn(layers, STORAGE_PER_CM, cellCm);
 
-/** The storage by another route: adaptive Simpson quadrature of theta over height, split at the free surface and the air entry. */
+/**
+ * The storage by another route: adaptive Simpson quadrature of theta over height, split at the free surface and the air
+ * entry.
+ */
 function storageByQuadrature(column: Column, waterTableCm: number): number {
   return column.layers.reduce((sum, { bottomCm, topCm, areaCm2, functions }) => {
     const cuts = [bottomCm, waterTableCm, waterTableCm + functions.airEntryCm, topCm]

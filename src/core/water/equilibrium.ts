@@ -114,8 +114,9 @@ export function equilibriumAtWaterTable(column: Column, waterTableCm: number): E
 }
 
 /**
- * The hydrostatic state of a sealed column that stores exactly `storedCm3`; what the pores cannot take stands on the top layer.
- * Fails with code "below-residual" when it is not above what is held at thetaR, and "unreachable" when no finite suction is dry enough.
+ * The hydrostatic state of a sealed column that stores exactly `storedCm3`; what the pores cannot take stands on the
+ * top layer. Fails with code "below-residual" when it is not above what is held at thetaR, and "unreachable" when no
+ * finite suction is dry enough.
  */
 export function equilibriumWithStored(column: Column, storedCm3: number): Result<Equilibrium> {
   const residual = residualStorageCm3(column);

@@ -1,6 +1,7 @@
 /**
- * Steady Darcy flow between two points of one medium, `lengthCm` apart, when ln K is linear in psi between them (Gardner 1958; as the
- * exponentially fitted flux of Scharfetter & Gummel 1969). With b = d(ln K)/d(psi), K + q falls by e^(−b·z) along the way, so
+ * Steady Darcy flow between two points of one medium, `lengthCm` apart, when ln K is linear in psi between them
+ * (Gardner 1958; as the exponentially fitted flux of Scharfetter & Gummel 1969). With b = d(ln K)/d(psi), K + q falls
+ * by e^(−b·z) along the way, so
  *
  *     q = −Kb − (Kb − Ka) / (e^x − 1),   x = b·length
  *
@@ -26,7 +27,8 @@ function oneOverExpm1(x: number): number {
 }
 
 /**
- * @param psiA, kA, kSlopeA, lnKA, slopeA  head [cm], K [cm/h], d(K)/d(psi) [1/h], ln K and d(ln K)/d(psi) [1/cm] at the lower point; B at the upper
+ * @param psiA, kA, kSlopeA, lnKA, slopeA  head [cm], K [cm/h], d(K)/d(psi) [1/h], ln K and d(ln K)/d(psi) [1/cm] at
+ *   the lower point; B at the upper
  * @param out  gets the flux, positive upward [cm/h], and its derivatives by psiA and psiB [1/h]
  */
 export function fittedFlux(

@@ -446,8 +446,8 @@ describe("on 500 random stacks, transient flow", () => {
         );
         expect(run.status).toBe("done");
         expect(run.massBalanceRelError).toBeLessThan(1e-8);
-        // Hydraulic head: at first from startPsi to startPsi + height, at the base basePsi; no flow makes a new extreme. Held against
-        // water content, since a dry coarse medium has no psi to speak of.
+        // Hydraulic head: at first from startPsi to startPsi + height, at the base basePsi; no flow makes a new
+        // extreme. Held against water content, since a dry coarse medium has no psi to speak of.
         const [least, most] = [Math.min(startPsi, basePsi), Math.max(startPsi + column.heightCm, basePsi)];
         for (const { psiCm, theta } of run.states) {
           column.layers.forEach(({ firstCell, cellCount, functions }) => {

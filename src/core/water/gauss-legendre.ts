@@ -3,8 +3,8 @@ const NODES = [0.1834346424956498, 0.525532409916329, 0.7966664774136267, 0.9602
 const WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763];
 
 /**
- * ∫ f over one panel from `from` to `to` by the 8-point Gauss-Legendre rule: exact for polynomials of degree 15, and as good as
- * f is smooth. Cut a curve into panels where it bends or has a kink.
+ * ∫ f over one panel from `from` to `to` by the 8-point Gauss-Legendre rule: exact for polynomials of degree 15, and as
+ * good as f is smooth. Cut a curve into panels where it bends or has a kink.
  */
 export function gaussLegendre(from: number, to: number, f: (x: number) => number): number {
   const middle = (from + to) / 2;

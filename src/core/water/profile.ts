@@ -1,8 +1,8 @@
 import { thetaAt, type Column } from "./column";
 
 /**
- * A state read along the height: points at each layer's bottom, cell centres and top, so that a jump at an interface is two points
- * of one height. Everything drawn or read by height comes from here.
+ * A state read along the height: points at each layer's bottom, cell centres and top, so that a jump at an interface is
+ * two points of one height. Everything drawn or read by height comes from here.
  */
 export type HeightProfile = {
   readonly zCm: Float64Array;
@@ -14,7 +14,10 @@ export type HeightProfile = {
   readonly firstPoint: readonly number[];
 };
 
-/** @param psiCm pressure heads at the column's cell centres; heads at a layer's ends follow the slope of its outermost cells */
+/**
+ * @param psiCm pressure heads at the column's cell centres; heads at a layer's ends follow the slope of its outermost
+ * cells
+ */
 export function heightProfile(column: Column, psiCm: Float64Array): HeightProfile {
   const count = column.zCm.length + 2 * column.layers.length;
   const profile = {

@@ -3,8 +3,9 @@ import { heldFlow } from "./ends";
 import { SDIRK_GAMMA, type EndFlow } from "./richards";
 
 /**
- * A reservoir at the base of a column: free water of its own area whose surface stands at a height above the base, falls as the column
- * draws on it, rises as the column drains into it, runs out of an overflow and is refilled by hand. Wick feet stand in one; the fill tube of a gravel bed is one.
+ * A reservoir at the base of a column: free water of its own area whose surface stands at a height above the base,
+ * falls as the column draws on it, rises as the column drains into it, runs out of an overflow and is refilled by hand.
+ * Wick feet stand in one; the fill tube of a gravel bed is one.
  */
 export type ReservoirCondition = {
   readonly kind: "reservoir";
@@ -86,8 +87,9 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
         out = 0;
         return;
       }
-      // The level at the end of the stage and the flow of the stage hold each other: level = base − hours·(flow + overflow)/area. The left side less the
-      // right grows by at least the level itself, so the root lies within its value of the base.
+      // The level at the end of the stage and the flow of the stage hold each other: level = base − hours·(flow +
+      // overflow)/area. The left side less the right grows by at least the level itself, so the root lies within its
+      // value of the base.
       const share = stageHours / areaCm2;
       let level = baseCm;
       let [low, high] = [-Infinity, Infinity];

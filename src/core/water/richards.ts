@@ -4,21 +4,29 @@ import { fittedFlux } from "./fitted-flux";
 import { solveTridiagonal } from "./tridiagonal";
 
 /**
- * Water moving through a column: the mixed-form Richards equation (Richards 1931; Celia, Bouloutas & Zarba 1990) in finite volumes.
+ * Water moving through a column: the mixed-form Richards equation (Richards 1931; Celia, Bouloutas & Zarba 1990) in
+ * finite volumes.
  *
- * Unknowns are pressure heads at nodes: one a cell, and one on each interface between layers, which has no volume. There the head is what both
- * sides share and the flow in must be the flow out, so the two media meet without any averaging of their conductivities.
- * A step is the two-stage, L-stable SDIRK2 of Alexander (1977); a stage is solved by Newton's method on a tridiagonal system.
- * Water content is carried by the flows themselves, so a step loses or makes no water whatever Newton's tolerance.
+ * Unknowns are pressure heads at nodes: one a cell, and one on each interface between layers, which has no volume.
+ * There the head is what both sides share and the flow in must be the flow out, so the two media meet without any
+ * averaging of their conductivities. A step is the two-stage, L-stable SDIRK2 of Alexander (1977); a stage is solved by
+ * Newton's method on a tridiagonal system. Water content is carried by the flows themselves, so a step loses or makes
+ * no water whatever Newton's tolerance.
  */
 
 export type EndFlow = {
-  /** Works out the flow through an end for the head of the cell there: into the column [cm³/h], its slope by psi, and what ran off instead. */
+  /**
+   * Works out the flow through an end for the head of the cell there: into the column [cm³/h], its slope by psi, and
+   * what ran off instead.
+   */
   evaluate(psiCm: number, kCmPerHour: number, kSlope: number, lnK: number, lnKSlope: number): void;
   inCm3PerHour: number;
   slope: number;
   runoffCm3PerHour: number;
-  /** For an end with water of its own: a stage of a step begins, and a step's stages are done (false: it went too far and is tried again shorter). */
+  /**
+   * For an end with water of its own: a stage of a step begins, and a step's stages are done (false: it went too far
+   * and is tried again shorter).
+   */
   beginStage?(stage: 1 | 2, stepHours: number): void;
   endStep?(): boolean;
   accept?(): void;
@@ -47,7 +55,10 @@ export const DEFAULT_NEWTON: NewtonSettings = { toleranceTheta: 1e-5, mostIterat
 const SMALL_CHANGE = 0.01;
 /** A cell dries by no more than this, beyond what its slope says, in one update. */
 const MOST_EXTRA_DRYING = 0.05;
-/** Where a curve is flat to the last digit, a cell is taken to have this slope, so that what flows in still has somewhere to go. [1/cm] */
+/**
+ * Where a curve is flat to the last digit, a cell is taken to have this slope, so that what flows in still has
+ * somewhere to go. [1/cm]
+ */
 const LEAST_CAPACITY_PER_CM = 1e-18;
 /** Roots take the last of this much water above thetaR in proportion to what is left of it. [m³/m³] */
 const UPTAKE_FILM = 1e-3;
@@ -57,11 +68,17 @@ const KEPT_SHARE = 0.3;
 const FIRST_EMPTIED = 0.01;
 /** Nearer to saturation than this a cell counts as on the kink of its curves. [cm] */
 const KINK_CM = 1e-5;
-/** From the kink a cell goes no further into suction in one update, and from there its suction grows by the factor at most. [cm] */
+/**
+ * From the kink a cell goes no further into suction in one update, and from there its suction grows by the factor at
+ * most. [cm]
+ */
 const FIRST_SUCTION_CM = 1e-3;
 const SUCTION_GROWTH = 8;
 
-/** What Newton's method left over in a step enters the next in full over this time, and in part over a shorter one: pressed in at once it would be a jolt. [h] */
+/**
+ * What Newton's method left over in a step enters the next in full over this time, and in part over a shorter one:
+ * pressed in at once it would be a jolt. [h]
+ */
 const LEFTOVER_HOURS = 0.01;
 
 export type Richards = {
@@ -79,7 +96,10 @@ export type Richards = {
   iterations: number;
   /** Starts from a state. */
   setState(psiCm: Float64Array): void;
-  /** Tries a step; false leaves the state as it was. The state after a true is taken by `accept`, or dropped by trying again. */
+  /**
+   * Tries a step; false leaves the state as it was. The state after a true is taken by `accept`, or dropped by trying
+   * again.
+   */
   tryStep(hours: number): boolean;
   accept(): void;
   /** Says that the end flows have jumped: the last step tells nothing about the next. */
@@ -137,7 +157,10 @@ export function createRichards(
 
   // The state, and a step being tried: stage 1, stage 2.
   const psi = array();
-  /** Water content by what has flowed in and out, and by the curve at the head found: they differ by what Newton's method left over. */
+  /**
+   * Water content by what has flowed in and out, and by the curve at the head found: they differ by what Newton's
+   * method left over.
+   */
   const theta = array();
   const settledTheta = array();
   const previousPsi = array();
@@ -177,7 +200,9 @@ export function createRichards(
   let lastHours = 0;
   let triedHours = 0;
 
-  /** Net inflow of every node at the trial heads [cm³/h] and, in the three diagonals, its slopes by them [cm³/h per cm]. */
+  /**
+   * Net inflow of every node at the trial heads [cm³/h] and, in the three diagonals, its slopes by them [cm³/h per cm].
+   */
   function evaluate(): void {
     for (let layer = 0; layer < tables.length; layer++) {
       const from = firstNode[layer]!;
@@ -237,8 +262,8 @@ export function createRichards(
   }
 
   /**
-   * Solves theta(psi) = base + hours·net/volume for the trial heads, which hold the first guess; interfaces have no theta and must only
-   * pass on what they get. Leaves `net` at the solution. False when it does not converge.
+   * Solves theta(psi) = base + hours·net/volume for the trial heads, which hold the first guess; interfaces have no
+   * theta and must only pass on what they get. Leaves `net` at the solution. False when it does not converge.
    */
   function solveStage(hours: number): boolean {
     keepInterfacesBetween();
@@ -270,8 +295,9 @@ export function createRichards(
   }
 
   /**
-   * Water flows down the hydraulic head on both sides of an interface, so the head there lies between those of its two cells. Newton's
-   * method may pass beyond on its way; a stage starts within, or an interface where both sides hardly conduct would run away step by step.
+   * Water flows down the hydraulic head on both sides of an interface, so the head there lies between those of its two
+   * cells. Newton's method may pass beyond on its way; a stage starts within, or an interface where both sides hardly
+   * conduct would run away step by step.
    */
   function keepInterfacesBetween(): void {
     for (let layer = 1; layer < tables.length; layer++) {
@@ -292,7 +318,8 @@ export function createRichards(
       return now + Math.min(Math.max(delta, -most), most);
     }
     const near = firstEmptiedPsi[layerOf[i]!]!;
-    // The curves have a kink at saturation: a cell stops on its dry side, where the slopes are those of the curve, before it crosses.
+    // The curves have a kink at saturation: a cell stops on its dry side, where the slopes are those of the curve,
+    // before it crosses.
     if (now >= -KINK_CM) return next < 0 ? Math.max(next, now > 0 ? -KINK_CM / 2 : -FIRST_SUCTION_CM) : next;
     const thetaNow = curveTheta[i]!;
     const asked = capacity[i]! * delta;

@@ -12,8 +12,8 @@ import { runTransient, type CumulativeFlow, type TransientState } from "./transi
 import { CONTAINER_UPTAKE, type RootUptake, type UptakeLimits } from "./uptake";
 
 /**
- * A setup lived through: soaked and drained where it can drain, drunk from for some days, refilled. Roots drink by day; where there are none,
- * air takes the same from the surface.
+ * A setup lived through: soaked and drained where it can drain, drunk from for some days, refilled. Roots drink by day;
+ * where there are none, air takes the same from the surface.
  */
 export type RunFrame = {
   readonly hours: number;
@@ -44,7 +44,9 @@ const SURFACE_LIMIT_PSI_CM = -5000;
 const MOST_ITERATIONS = 250_000;
 const SHORT_SHARE = 0.9;
 const EMPTY_CM = 0.05;
-/** A cell no drier than this at the start stands in water; roots of which more than this share do are those of a marsh. */
+/**
+ * A cell no drier than this at the start stands in water; roots of which more than this share do are those of a marsh.
+ */
 const STANDING_PSI_CM = -1;
 const MARSH_SHARE = 1 / 3;
 /** Roots of bog and marsh plants, whose whole zone stands in water, breathe through their stems. */
@@ -86,7 +88,10 @@ type Followed = {
 const takenBy = ({ drinking }: Demand, { uptakeCm3, topInCm3 }: CumulativeFlow): number =>
   drinking ? uptakeCm3 : Math.max(0, -topInCm3);
 
-/** A vessel that keeps free water at its base, or lets it out there: one run through all phases, refilled by its reservoir. */
+/**
+ * A vessel that keeps free water at its base, or lets it out there: one run through all phases, refilled by its
+ * reservoir.
+ */
 function followReservoir(
   column: Column,
   startPsiCm: Float64Array,

@@ -23,7 +23,10 @@ export type ColumnState = Pick<
   "waterTableCm" | "storedCm3" | "layerStoredCm3" | "pondedCm3" | "psiCm" | "theta"
 >;
 
-/** A setup's stack with its water: at rest over its free water, over its outlet or with its dose spread out, or at a time on the way there. */
+/**
+ * A setup's stack with its water: at rest over its free water, over its outlet or with its dose spread out, or at a
+ * time on the way there.
+ */
 export type Settled = { readonly column: Column; readonly equilibrium: ColumnState };
 
 /** The column of a setup's layers in its vessel, on the branch of its history. */
@@ -89,7 +92,8 @@ function brimStorageCm3(setup: Setup, medium: MediumLookup): number {
 const OVER_RESIDUAL = 1.0001;
 
 /**
- * The dose whose free surface would stand at a height, to the whole cm³: from the base to the rim, and never drier than its layers can be.
+ * The dose whose free surface would stand at a height, to the whole cm³: from the base to the rim, and never drier than
+ * its layers can be.
  */
 export function doseForLevelCm3(setup: Setup, column: Column, heightCm: number): number {
   const within = Math.min(Math.max(heightCm, 0), setup.vessel.insideDepthCm);
@@ -142,8 +146,8 @@ export function repellingLayer(
 }
 
 /**
- * A stack put in dry, over free water: what stands in the water is wetted by its pressure, what wicks does so up to the first layer that repels,
- * and from there up everything is as dry as it came.
+ * A stack put in dry, over free water: what stands in the water is wetted by its pressure, what wicks does so up to the
+ * first layer that repels, and from there up everything is as dry as it came.
  */
 function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medium: MediumLookup): ColumnState {
   const { waterTableCm, pondedCm3 } = equilibrium;
@@ -172,7 +176,9 @@ function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medi
   };
 }
 
-/** Open water beside layers that do not fill the vessel's area, up to a level: the reservoir between wick feet. [cm³] */
+/**
+ * Open water beside layers that do not fill the vessel's area, up to a level: the reservoir between wick feet. [cm³]
+ */
 export function openWaterCm3(setup: Setup, column: Column, levelCm: number): number {
   const areaCm2 = vesselAreaCm2(setup.vessel);
   return column.layers.reduce(

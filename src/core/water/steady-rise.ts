@@ -3,9 +3,10 @@ import { thetaAt, type Column } from "./column";
 import { gaussLegendre } from "./gauss-legendre";
 
 /**
- * The greatest steady upward flow from a free surface to a height, through layers of different area.
- * Upward from the surface psi falls by dpsi/dz = −(1 + q/K(psi)). Turned round, the height gained between two suctions is ∫ ds / (1 + q/K(s)), whose
- * integrand stays between 0 and 1 however K collapses; a flow can be carried when the heights gained down to the driest allowed psi reach the demand.
+ * The greatest steady upward flow from a free surface to a height, through layers of different area. Upward from the
+ * surface psi falls by dpsi/dz = −(1 + q/K(psi)). Turned round, the height gained between two suctions is ∫ ds / (1 +
+ * q/K(s)), whose integrand stays between 0 and 1 however K collapses; a flow can be carried when the heights gained
+ * down to the driest allowed psi reach the demand.
  */
 export type SteadyRise = {
   /** Flux at the demand height, by the area of its layer (of the one below at an interface). [cm/h] */
@@ -172,8 +173,9 @@ function descend(
 }
 
 /**
- * The lowest level of the free surface from which a steady flow reaches the demand height with psi there at or above the limit: the rise turned
- * round, integrated downward from the limit, so that a whole curve of supply over level needs no search. It grows with the flow.
+ * The lowest level of the free surface from which a steady flow reaches the demand height with psi there at or above
+ * the limit: the rise turned round, integrated downward from the limit, so that a whole curve of supply over level
+ * needs no search. It grows with the flow.
  * @returns height above the base [cm]; undefined when the column is so wet that a surface below its base would do
  * @throws RangeError when demand, limit or flow is out of its bounds: validate before
  */
@@ -200,8 +202,8 @@ export function levelForFlow(
 }
 
 /**
- * Greatest steady supply over the level of the free surface, from the lowest level given up to just under the demand height; flows ascend
- * in even steps of their logarithm from a trickle to the greatest asked for.
+ * Greatest steady supply over the level of the free surface, from the lowest level given up to just under the demand
+ * height; flows ascend in even steps of their logarithm from a trickle to the greatest asked for.
  */
 export function supplyCurve(
   column: Column,

@@ -2,7 +2,10 @@ import type { Setup } from "../stack/setup";
 import { historyOf } from "./branch";
 import type { BranchSupply, Supply } from "./supply";
 
-/** Which of a supply's two branches is a setup's own, and which stands beside it. Apart from the solver, for the page's thread. */
+/**
+ * Which of a supply's two branches is a setup's own, and which stands beside it. Apart from the solver, for the page's
+ * thread.
+ */
 export function branchesShown(
   setup: Pick<Setup, "water" | "history">,
   { soaked, wicked }: Pick<Supply, "soaked" | "wicked">,

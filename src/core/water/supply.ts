@@ -8,8 +8,8 @@ import { columnOf, openWaterCm3, repellingLayer, type MediumLookup } from "./set
 import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./steady-rise";
 
 /**
- * What a reservoir can send up to the roots, over its level, against what they take in a day. Steady flow; the lowest level at which supply
- * still meets demand is the refill mark.
+ * What a reservoir can send up to the roots, over its level, against what they take in a day. Steady flow; the lowest
+ * level at which supply still meets demand is the refill mark.
  */
 
 export type RefillMark =
@@ -23,7 +23,10 @@ export type RefillMark =
 export type BranchSupply = {
   /** Supply over level, both ascending, within the reservoir. */
   readonly curve: readonly SupplyPoint[];
-  /** Supply at the present level; undefined when water stands in the middle of the roots already: it is not the limit then. [cm³/h] */
+  /**
+   * Supply at the present level; undefined when water stands in the middle of the roots already: it is not the limit
+   * then. [cm³/h]
+   */
   readonly nowCm3PerHour: number | undefined;
   readonly mark: RefillMark;
   /** The mark were the media to conduct three times more, or less. */
@@ -59,7 +62,9 @@ const LEAST_DRAWN_MM_PER_DAY = 0.5;
 /** The volume a depth over the vessel's area is, an hour. [cm³/h] */
 export const demandCm3PerHour = (mmPerDay: number, areaCm2: number): number => (mmPerDay / 10 / 24) * areaCm2;
 
-/** Supply of a setup with a reservoir. Fails with "no-reservoir", "no-roots" or what keeps its column from being made. */
+/**
+ * Supply of a setup with a reservoir. Fails with "no-reservoir", "no-roots" or what keeps its column from being made.
+ */
 export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
   const top = reservoirTopCm(setup);
   if (top === undefined)

@@ -55,7 +55,10 @@ const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;
 /** After a jump of the flow at an end, steps start again from no more than this. */
 const STEP_AFTER_JUMP_HOURS = 0.05;
-/** Less than this share of what is stored has not moved: it is what Newton's method and rounding shuffle in a column at rest. */
+/**
+ * Less than this share of what is stored has not moved: it is what Newton's method and rounding shuffle in a column at
+ * rest.
+ */
 const AT_REST = 1e-9;
 /** Newton's method leaves this share of the step's tolerance. */
 const NEWTON_SHARE = 0.01;
@@ -64,8 +67,8 @@ const MOST_GROWTH = 3;
 const LEAST_GROWTH = 0.2;
 
 /**
- * Runs a column from heads at its cell centres. Output hours ascend from 0 or later; an output at 0 is the initial state.
- * Local error in theta is kept to the tolerance by the step length; jumps of the end flows are met exactly.
+ * Runs a column from heads at its cell centres. Output hours ascend from 0 or later; an output at 0 is the initial
+ * state. Local error in theta is kept to the tolerance by the step length; jumps of the end flows are met exactly.
  */
 export function runTransient(
   column: Column,

@@ -4,8 +4,8 @@ import { fluxAt } from "./ends";
 import type { Uptake } from "./richards";
 
 /**
- * Water taken up by roots: a demand spread over the column, cut where a cell is too wet for roots to breathe or too dry for them to draw
- * (Feddes, Kowalik & Zaradny 1978). What one cell does not give is not asked of another.
+ * Water taken up by roots: a demand spread over the column, cut where a cell is too wet for roots to breathe or too dry
+ * for them to draw (Feddes, Kowalik & Zaradny 1978). What one cell does not give is not asked of another.
  */
 export type RootUptake = {
   /** What roots would take with water to spare, over the top layer's area. [cm/h] */
@@ -15,7 +15,10 @@ export type RootUptake = {
   readonly stress: UptakeLimits;
 };
 
-/** Heads between which uptake is cut: nothing at or above `drownedPsiCm`, all of it from `airedPsiCm` to `thirstyPsiCm`, nothing from `wiltedPsiCm` on. */
+/**
+ * Heads between which uptake is cut: nothing at or above `drownedPsiCm`, all of it from `airedPsiCm` to `thirstyPsiCm`,
+ * nothing from `wiltedPsiCm` on.
+ */
 export type UptakeLimits = {
   readonly drownedPsiCm: number;
   readonly airedPsiCm: number;
@@ -23,7 +26,10 @@ export type UptakeLimits = {
   readonly wiltedPsiCm: number;
 };
 
-/** For container media: full uptake from 3 cm of suction to the end of the buffer (de Boodt & Verdonck 1972), none at the wilting point. */
+/**
+ * For container media: full uptake from 3 cm of suction to the end of the buffer (de Boodt & Verdonck 1972), none at
+ * the wilting point.
+ */
 export const CONTAINER_UPTAKE: UptakeLimits = {
   drownedPsiCm: 0,
   airedPsiCm: -3,

@@ -1,7 +1,10 @@
 import type { ColumnTask } from "../../core/water/column-task";
 import type { ReservoirState } from "../../core/water/transient";
 
-/** The solver's exchange format: `marlstone.column-case` in, `marlstone.column-result` out (docs/formats/column-case.md). */
+/**
+ * The solver's exchange format: `marlstone.column-case` in, `marlstone.column-result` out
+ * (docs/formats/column-case.md).
+ */
 export const COLUMN_CASE_KIND = "marlstone.column-case";
 export const COLUMN_RESULT_KIND = "marlstone.column-result";
 export const COLUMN_VERSION = 1;

@@ -5,7 +5,8 @@ import { answerColumnCase } from "./result";
 import { parseColumnCase } from "./schema";
 import { problemLine } from "../problems";
 
-// Reference cases: each expected file holds the answer of an independent program on a fine grid, and the tolerance a correct solver meets.
+// Reference cases: each expected file holds the answer of an independent program on a fine grid, and the tolerance a
+// correct solver meets.
 
 const FOLDER = "verification";
 
@@ -25,7 +26,10 @@ type Expected = {
 const at = (value: unknown, path: string): number =>
   path.split(/[.[\]]+/u).reduce<unknown>((inside, key) => (inside as Record<string, unknown>)[key], value) as number;
 
-/** A profile at a height: linear between cell centres of its layer, carried on from the last two at its ends, never across an interface. */
+/**
+ * A profile at a height: linear between cell centres of its layer, carried on from the last two at its ends, never
+ * across an interface.
+ */
 function valueAt(
   z: readonly number[],
   values: readonly number[],

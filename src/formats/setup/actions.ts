@@ -7,7 +7,10 @@ import type { Setup } from "../../core/stack/setup";
 const setupId = z.string().min(1).max(40);
 const version = z.number().int().min(0);
 
-/** `document` is parsed by ./schema, which knows its versions. `id` is made by the browser, once per change, so that a retry is known again. */
+/**
+ * `document` is parsed by ./schema, which knows its versions. `id` is made by the browser, once per change, so that a
+ * retry is known again.
+ */
 export const saveInput = z.strictObject({
   setupId,
   baseVersion: version,
@@ -57,7 +60,10 @@ export type LoadOutcome =
     }
   | { readonly status: "missing" };
 
-/** What became of a write. Every outcome but "missing" leaves what was sent stored or with the sender; nothing is dropped. */
+/**
+ * What became of a write. Every outcome but "missing" leaves what was sent stored or with the sender; nothing is
+ * dropped.
+ */
 export type WriteOutcome =
   | { readonly status: "saved"; readonly state: SetupState }
   /** Someone else changed it first: theirs is in `state`, what was sent waits in `state.setAside`. */

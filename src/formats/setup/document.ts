@@ -1,6 +1,9 @@
 import type { Setup } from "../../core/stack/setup";
 
-/** A setup as a document: what is stored, exported and sent (docs/formats/setup.md). Written here without a parser, so that the browser carries none. */
+/**
+ * A setup as a document: what is stored, exported and sent (docs/formats/setup.md). Written here without a parser, so
+ * that the browser carries none.
+ */
 export const SETUP_KIND = "marlstone.setup";
 export const SETUP_VERSION = 2;
 

@@ -9,8 +9,8 @@ import {
 } from "drizzle-orm/sqlite-core";
 
 /**
- * A setup is a head pointing into a tree of revisions. Undo moves the head to its parent, redo to its newest child, a change adds a
- * child; no revision is ever overwritten or deleted.
+ * A setup is a head pointing into a tree of revisions. Undo moves the head to its parent, redo to its newest child, a
+ * change adds a child; no revision is ever overwritten or deleted.
  */
 export const setups = sqliteTable(
   "setups",

@@ -3,7 +3,10 @@ import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../format
 import type { Db } from "../db/client";
 import * as repo from "./kept.repo";
 
-/** One kind of what is kept in versions: where it lies, how it is read and written, and what keeps a value from being stored. */
+/**
+ * One kind of what is kept in versions: where it lies, how it is read and written, and what keeps a value from being
+ * stored.
+ */
 export type Kind<T extends { readonly name: string }> = {
   readonly tables: repo.KeptTables;
   readonly parse: (value: unknown) => Result<T>;

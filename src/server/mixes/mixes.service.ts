@@ -55,7 +55,10 @@ export function createMix(db: Db, mix: Mix, context: MixContext): Result<string>
   return checked.ok ? ok(kept.insert(db, MIXES, mix, context)) : checked;
 }
 
-/** Takes in a mix from elsewhere: own media it brings are kept as new ones here, unless they are here already. All of it or nothing. */
+/**
+ * Takes in a mix from elsewhere: own media it brings are kept as new ones here, unless they are here already. All of it
+ * or nothing.
+ */
 export function importMix(db: Db, { mix, media }: MixFromFile, context: MixContext): Result<string> {
   const brought = mix.parts.flatMap(({ mediumId }) =>
     isOwn(mediumId) && !context.ingredient(mediumId) && media[mediumId] ? [{ mediumId, own: media[mediumId] }] : [],
@@ -96,7 +99,10 @@ export const saveMix = (db: Db, input: SaveKeptInput, context: MixContext): Keep
 
 export const listMixes = (db: Db, putAway = false): Kept<Mix>[] => kept.list(db, MIXES, putAway);
 
-/** What a layer is filled with: the parts and amendments of a saved mix, or its medium alone. Undefined when it is gone, damaged, or a part of it is unknown. */
+/**
+ * What a layer is filled with: the parts and amendments of a saved mix, or its medium alone. Undefined when it is gone,
+ * damaged, or a part of it is unknown.
+ */
 export function recipeOfMedium(
   db: Db,
   mediumId: string,
@@ -120,8 +126,8 @@ function storedMix(db: Db, mediumId: string): Kept<Mix> | undefined {
 }
 
 /**
- * A setup's layers with each mix in a version: one written before versions were named is of the version that was the newest at the time it was
- * saved, so that going back brings back what it was.
+ * A setup's layers with each mix in a version: one written before versions were named is of the version that was the
+ * newest at the time it was saved, so that going back brings back what it was.
  */
 export function withMixVersions(db: Db, setup: Setup, savedAt: string): Setup {
   const unnamed = setup.layers.some(({ mediumId }) => isMix(mediumId) && mixOfMedium(mediumId)!.version === undefined);
@@ -160,7 +166,10 @@ export const setMixPutAway = (db: Db, id: string, putAway: boolean, context: kep
 
 export type User = { readonly kind: "setup" | "mix"; readonly id: string; readonly name: string };
 
-/** What changes with an own medium: mixes it is part of, setups with a layer of it, and setups with a layer of those mixes. */
+/**
+ * What changes with an own medium: mixes it is part of, setups with a layer of it, and setups with a layer of those
+ * mixes.
+ */
 export function usersOf(db: Db, mediumId: string): User[] {
   const of = listMixes(db).filter(({ value: { parts } }) => parts.some((part) => part.mediumId === mediumId));
   const layered = [...setupsWithMedium(db, mediumId), ...of.flatMap(({ id }) => setupsWithMix(db, id))];

@@ -2,7 +2,9 @@ import { and, asc, count, desc, eq, isNotNull, isNull, or, sql } from "drizzle-o
 import type { Db } from "../db/client";
 import { revisions, setups, type RevisionRow, type SetupRow } from "../db/schema";
 
-/** Rows in and out, nothing else. Every function is synchronous and takes the database, or a transaction of it, first. */
+/**
+ * Rows in and out, nothing else. Every function is synchronous and takes the database, or a transaction of it, first.
+ */
 
 export type ShelfRow = {
   readonly id: string;
@@ -100,6 +102,8 @@ const setupsThatSay = (db: Db, ...texts: readonly string[]): { id: string; name:
 export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: string }[] =>
   setupsThatSay(db, `"mediumId":${JSON.stringify(mediumId)}`);
 
-/** Setups whose present version has a layer of a mix, in whatever version, or of one from before versions were named. */
+/**
+ * Setups whose present version has a layer of a mix, in whatever version, or of one from before versions were named.
+ */
 export const setupsWithMix = (db: Db, mixId: string): { id: string; name: string }[] =>
   setupsThatSay(db, `"mediumId":"mix:${mixId}@`, `"mediumId":"mix:${mixId}"`);

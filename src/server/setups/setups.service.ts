@@ -142,8 +142,9 @@ function stateNow(db: Db, row: SetupRow): SetupState | undefined {
 }
 
 /**
- * Stores a run of changes, each one step of the history, all or none. A write made on an older version is refused: its last
- * document is set aside, unless it brings nothing new. A retried write is known by its change ids and goes on where it stopped.
+ * Stores a run of changes, each one step of the history, all or none. A write made on an older version is refused: its
+ * last document is set aside, unless it brings nothing new. A retried write is known by its change ids and goes on
+ * where it stopped.
  */
 export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): WriteOutcome {
   const parsed: { id: string; label: string; setup: Setup }[] = [];
@@ -192,7 +193,10 @@ export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): 
   );
 }
 
-/** Problems that a run of versions would bring in over the stored one; a stored version that cannot be read brings none of its own. */
+/**
+ * Problems that a run of versions would bring in over the stored one; a stored version that cannot be read brings none
+ * of its own.
+ */
 function refusal(stored: Result<Setup>, versions: readonly Setup[], medium: MediumLookup): readonly Problem[] {
   let before = stored.ok ? checkWhole(stored.value, medium) : [];
   for (const version of versions) {

@@ -28,7 +28,10 @@ export function whyNotSaved(
   }
 }
 
-/** What it was before: each version can be brought back into the page, to be looked at and saved anew; none is ever overwritten. */
+/**
+ * What it was before: each version can be brought back into the page, to be looked at and saved anew; none is ever
+ * overwritten.
+ */
 export function EarlierVersions<T>({
   versions,
   shownVersion,

@@ -3,7 +3,10 @@ import { useEffect, useRef, useState } from "react";
 import { QuestionClient, type Kind, type Question, type Standing } from "@/workers/questions.client";
 import type { Medium } from "@/core/media/medium";
 
-/** How it stands with a question of a page; a new question, or none, ends the one before. `medium` stays the same as long as the media do. */
+/**
+ * How it stands with a question of a page; a new question, or none, ends the one before. `medium` stays the same as
+ * long as the media do.
+ */
 export function useAnswer<K extends Kind>(
   question: Question<K> | undefined,
   medium: (id: string) => Medium | undefined,

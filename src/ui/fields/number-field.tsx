@@ -35,8 +35,8 @@ const QUANTITIES: Record<
 };
 
 /**
- * A length (cm), volume (cm³), depth of water (mm) or share (0…1) as a grower types it, with or without a unit, offered on Enter or on leaving the
- * field.
+ * A length (cm), volume (cm³), depth of water (mm) or share (0…1) as a grower types it, with or without a unit, offered
+ * on Enter or on leaving the field.
  */
 export function NumberField({
   label,

@@ -47,8 +47,8 @@ export function SearchedChoice({
         aria-invalid={invalid}
         title={shown}
         className={`field flex items-center justify-between gap-1 text-left ${className}`}
-        // As a press begins, not as it ends: by then a row that is selected by it may have moved from under the mouse. A
-        // finger opens as it lifts, so that it can scroll from here; its press selects no row.
+        // As a press begins, not as it ends: by then a row that is selected by it may have moved from under the mouse.
+        // A finger opens as it lifts, so that it can scroll from here; its press selects no row.
         onPointerDown={(event) => {
           if (event.pointerType !== "mouse") event.stopPropagation();
           else if (event.button === 0) setOpen(!open);

@@ -3,7 +3,10 @@ import { parseNumber, parseWhole } from "@/core/units/numbers";
 import { failed, problem, type Result } from "@/core/units/problem";
 import { formatLength, parseLengthCm, type UnitSystem } from "@/core/units/units";
 
-/** Texts of a form as schemas: what is typed comes in, what it means comes out, and what cannot be meant is said in core's own words. */
+/**
+ * Texts of a form as schemas: what is typed comes in, what it means comes out, and what cannot be meant is said in
+ * core's own words.
+ */
 export const typed = <T>(parse: (text: string) => Result<T>) =>
   z.string().transform((text, context): T => {
     const read = parse(text);

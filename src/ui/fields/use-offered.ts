@@ -18,8 +18,8 @@ export type Offered = {
 };
 
 /**
- * A field of a page that saves as it goes: what is typed is offered on Enter or on leaving the field. When it is refused the text stays with the
- * reason, and the last good value stays in force; Esc puts that back.
+ * A field of a page that saves as it goes: what is typed is offered on Enter or on leaving the field. When it is
+ * refused the text stays with the reason, and the last good value stays in force; Esc puts that back.
  * @param shown the value in force, as a field shows it
  * @param take takes what was typed, or answers why not
  */

@@ -4,7 +4,10 @@ import { formatLength, parseLengthCm, type UnitSystem } from "@/core/units/units
 export const USUAL_VESSEL_CM = 15;
 const TALLEST_VESSEL_CM = 100;
 
-/** Reads the height of a vessel that media or a mix are told for; left empty, or while it cannot be meant, it is the usual one. */
+/**
+ * Reads the height of a vessel that media or a mix are told for; left empty, or while it cannot be meant, it is the
+ * usual one.
+ */
 export function readVesselHeight(text: string, system: UnitSystem): { readonly cm: number; readonly said: string } {
   if (text.trim() === "") return { cm: USUAL_VESSEL_CM, said: "" };
   const length = parseLengthCm(text, system);

@@ -23,7 +23,10 @@ const MOST_COMPARED = 5;
 /** Fewer letters than this find too much. */
 const LEAST_LETTERS = 2;
 
-/** All media, a grower's own and mixes among them: found by name, sifted by what they do in a vessel of a height, held against one another. */
+/**
+ * All media, a grower's own and mixes among them: found by name, sifted by what they do in a vessel of a height, held
+ * against one another.
+ */
 export function MediaShelf({
   media,
   packs,

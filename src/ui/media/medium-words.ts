@@ -23,7 +23,10 @@ const FIT_WORDS: Record<Exclude<Suitability, "ok">, string> = { caution: "With c
 
 export type CautionLine = { readonly text: string; readonly trouble: boolean };
 
-/** What media must not be used for, and for whom with care, the worst first; what suits is not listed. Of several, each line says which it is of. */
+/**
+ * What media must not be used for, and for whom with care, the worst first; what suits is not listed. Of several, each
+ * line says which it is of.
+ */
 export function cautionLines(media: readonly Medium[]): CautionLine[] {
   const of = (those: readonly Medium[]): string =>
     media.length === 1 ? "" : ` (${those.map(({ name }) => name).join("; ")})`;

@@ -58,7 +58,10 @@ export const NO_TEXTS: FigureTexts = {
   cost: "",
 };
 
-/** What can be read of what is typed, what is wrong with the rest, by core's own paths, and which row each figure came from: rows left empty are left out. */
+/**
+ * What can be read of what is typed, what is wrong with the rest, by core's own paths, and which row each figure came
+ * from: rows left empty are left out.
+ */
 export type ReadFigures = {
   readonly figures: OwnFigures;
   readonly problems: readonly Problem[];
@@ -170,7 +173,10 @@ const FIGURE_OF: { readonly [key in keyof FigureTexts]: keyof OwnFigures } = {
   cost: "costClass",
 };
 
-/** Figures read, but for those whose text is what the kept ones show: text is rounded, and what was not touched is not to change. */
+/**
+ * Figures read, but for those whose text is what the kept ones show: text is rounded, and what was not touched is not
+ * to change.
+ */
 export function withKept(figures: OwnFigures, texts: FigureTexts, kept: OwnFigures, system: UnitSystem): OwnFigures {
   const shown = textsOf(kept, system);
   const untouched = (Object.keys(FIGURE_OF) as (keyof FigureTexts)[]).filter(

@@ -29,7 +29,9 @@ type User = { readonly kind: "setup" | "mix"; readonly id: string; readonly name
 
 const NEAREST_AT_FIRST = "potting-mix-peat-based";
 
-/** A medium of the grower's own: what is known of it, what it is nearest to, and at once the curve that comes of both. */
+/**
+ * A medium of the grower's own: what is known of it, what it is nearest to, and at once the curve that comes of both.
+ */
 export function OwnMediumForm({
   media,
   basedOn: asked,

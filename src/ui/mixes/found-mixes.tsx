@@ -17,7 +17,9 @@ import { COST_WORDS, rangeText } from "../media/medium-words";
 const CONDITION_WORDS = { air: "The air", water: "The water", pH: "The pH" } as const;
 const COST_ORDER = ["low", "medium", "high"] as const;
 
-/** What was found, nearest first, with what each costs otherwise: pH, salts, life span, price, and where it comes from. */
+/**
+ * What was found, nearest first, with what each costs otherwise: pH, salts, life span, price, and where it comes from.
+ */
 export function FoundMixes({
   result: { found, tried, stoppedBy },
   soFar,

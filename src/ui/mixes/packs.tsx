@@ -15,7 +15,10 @@ export type PackList = {
 
 const PLURALS: Record<PackKind, string> = { bag: "bags", bale: "bales", brick: "bricks" };
 
-/** The grower's packs: shown as changed at once, stored on the server; what could not be stored is said and stays in the page. */
+/**
+ * The grower's packs: shown as changed at once, stored on the server; what could not be stored is said and stays in the
+ * page.
+ */
 export function usePacks(initial: readonly Pack[], putPack: PutPack): PackList {
   const [packs, setPacks] = useState(initial);
   const [said, setSaid] = useState("");

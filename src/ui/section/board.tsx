@@ -22,7 +22,10 @@ import { ZoneMarks } from "./zone-marks";
 
 const PREFIX = "board";
 
-/** The cut through the vessel and the water and air beside it, on one height axis: what a grower looks at and takes hold of. */
+/**
+ * The cut through the vessel and the water and air beside it, on one height axis: what a grower looks at and takes hold
+ * of.
+ */
 export function Board({ store }: { store: SetupStore }) {
   const setup = useStore(store, (state) => state.setup);
   const view = useStore(store, shownView);

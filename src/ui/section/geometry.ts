@@ -2,8 +2,8 @@ import { sectionWidthCm, type Vessel } from "@/core/vessel/vessel";
 import { CM_PER_INCH, type UnitSystem } from "@/core/units/units";
 
 /**
- * Where things stand on the board: ruler, section, labels and profile side by side on one height axis. All in px of the drawing,
- * y down; heights are in cm from the inside base.
+ * Where things stand on the board: ruler, section, labels and profile side by side on one height axis. All in px of the
+ * drawing, y down; heights are in cm from the inside base.
  */
 export type BoardGeometry = {
   readonly widthPx: number;
@@ -90,7 +90,10 @@ export const heightAt = (geometry: BoardGeometry, y: number): number => (geometr
 
 export type RulerTick = { readonly heightCm: number; readonly label: string | undefined };
 
-/** Ticks for a ruler up to a height, close enough to read and far enough to draw: every 1, 2, 5 … of the unit, a label on each fifth or so. */
+/**
+ * Ticks for a ruler up to a height, close enough to read and far enough to draw: every 1, 2, 5 … of the unit, a label
+ * on each fifth or so.
+ */
 export function rulerTicks(depthCm: number, pxPerCm: number, system: UnitSystem): RulerTick[] {
   const unitCm = system === "metric" ? 1 : CM_PER_INCH;
   const steps =

@@ -12,8 +12,8 @@ const KEY_STEP_CM: Record<UnitSystem, { usual: number; fine: number }> = {
 const HIT_PX = 22;
 
 /**
- * A height in the drawing that is dragged or moved with arrow keys. A change is shown live and kept when the pointer or key is let go;
- * Escape puts it back.
+ * A height in the drawing that is dragged or moved with arrow keys. A change is shown live and kept when the pointer or
+ * key is let go; Escape puts it back.
  */
 export const HeightHandle = memo(function HeightHandle({
   label,

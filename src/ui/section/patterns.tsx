@@ -2,8 +2,8 @@ import { memo } from "react";
 import type { SectionPattern } from "@/core/media/medium";
 
 /**
- * How media look in a section: each pattern differs by its grains, not by tint alone, so that it reads in grey. Strata conventions
- * where there are any (stipple for sand, rounds for gravel), our own for what geology has no sign for.
+ * How media look in a section: each pattern differs by its grains, not by tint alone, so that it reads in grey. Strata
+ * conventions where there are any (stipple for sand, rounds for gravel), our own for what geology has no sign for.
  */
 const TILE = 48;
 
@@ -12,7 +12,10 @@ type Point = readonly [x: number, y: number];
 /** A grain as a path in its own coordinates: a letter and the points it takes. */
 type Stroke = readonly (readonly [command: "M" | "L" | "Q" | "Z", ...points: Point[]])[];
 
-/** Points spread evenly but not in rows: a jittered grid from a fixed sequence, so that a drawing is the same every time. */
+/**
+ * Points spread evenly but not in rows: a jittered grid from a fixed sequence, so that a drawing is the same every
+ * time.
+ */
 function scatter(columns: number, rows: number, seed: number, jitter = 0.7): readonly Place[] {
   let state = seed;
   const next = (): number => {

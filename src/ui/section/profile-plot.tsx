@@ -18,8 +18,8 @@ export function GhostCurve({ profile, porosities, span, yOf }: React.ComponentPr
 }
 
 /**
- * Water and air by height: at each height the vessel's volume is split, left to right, into water, air and solids. Shares the
- * section's height axis.
+ * Water and air by height: at each height the vessel's volume is split, left to right, into water, air and solids.
+ * Shares the section's height axis.
  */
 export function ProfilePlot({
   profile,

@@ -8,8 +8,8 @@ import type { HeightProfile } from "@/core/water/profile";
 import { grainFill, soilFill } from "./patterns";
 
 /**
- * The filled inside of a vessel: layers with their grains, the water in them as a depth of blue, and water standing over them.
- * Drawn the same on the board and on the shelf.
+ * The filled inside of a vessel: layers with their grains, the water in them as a depth of blue, and water standing
+ * over them. Drawn the same on the board and on the shelf.
  */
 export function Strata({
   setup,
@@ -92,7 +92,10 @@ export function Strata({
   );
 }
 
-/** Where the middles of wick feet, or of a layer from wall to wall, stand across the vessel: however many feet there are, two are drawn. */
+/**
+ * Where the middles of wick feet, or of a layer from wall to wall, stand across the vessel: however many feet there
+ * are, two are drawn.
+ */
 const FEET = [0.25, 0.75] as const;
 const WHOLE = [0.5] as const;
 
@@ -185,7 +188,10 @@ const SATURATED_OPACITY = 0.74;
 /** Differences of opacity under this are not seen. */
 const EVEN = 0.03;
 
-/** How blue a layer is, evenly from its bottom up, by the share of its pores that hold water; one value where it hardly changes. */
+/**
+ * How blue a layer is, evenly from its bottom up, by the share of its pores that hold water; one value where it hardly
+ * changes.
+ */
 function wetness({ zCm, theta, firstPoint }: HeightProfile, layer: number, thetaS: number): string {
   const first = firstPoint[layer]!;
   const last = firstPoint[layer + 1]! - 1;

@@ -8,8 +8,9 @@ import { yOf as yOfHeight, type BoardGeometry } from "./geometry";
 const SHOWN = { least: 0.05, greatest: 30 } as const;
 
 /**
- * Supply by the level of the free surface, on the section's height axis: for each level, across, what can rise to the roots in a day, on a scale of
- * decades; the demand is the upright line, and where the curve crosses it is the refill mark.
+ * Supply by the level of the free surface, on the section's height axis: for each level, across, what can rise to the
+ * roots in a day, on a scale of decades; the demand is the upright line, and where the curve crosses it is the refill
+ * mark.
  */
 export function SupplyPlot({
   supply,

@@ -5,7 +5,10 @@ import { differences, meaningOfDrainage } from "@/core/readings/differences";
 import { useUnits } from "../common/preferences";
 import { heldView, shownView, type SetupStore } from "./setup-store";
 
-/** The state held against the present one: what is different, in words and numbers, and what a drainage layer means here. */
+/**
+ * The state held against the present one: what is different, in words and numbers, and what a drainage layer means
+ * here.
+ */
 export function ComparePanel({ store }: { store: SetupStore }) {
   const system = useUnits();
   const held = useStore(store, (state) => state.held);

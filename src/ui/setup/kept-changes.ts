@@ -1,8 +1,8 @@
 import type { Keeper, Kept } from "./save-queue";
 
 /**
- * Changes the server has not acknowledged, in this browser's storage, one entry per setup and tab. A tab that is alive holds a lock
- * on its id, so that another tab does not take its changes up as well.
+ * Changes the server has not acknowledged, in this browser's storage, one entry per setup and tab. A tab that is alive
+ * holds a lock on its id, so that another tab does not take its changes up as well.
  */
 const PREFIX = "marlstone.unsaved.";
 const LOCK = "marlstone.tab.";
@@ -35,7 +35,10 @@ export function holdTab(): void {
   void navigator.locks?.request(LOCK + tabId(), () => new Promise(() => {}));
 }
 
-/** Takes what this tab, or tabs that are gone, left unsaved of a setup; their entries are removed, since the queue keeps them anew. */
+/**
+ * Takes what this tab, or tabs that are gone, left unsaved of a setup; their entries are removed, since the queue keeps
+ * them anew.
+ */
 export async function takeLeftOvers(setupId: string): Promise<Kept[]> {
   const held = (await navigator.locks?.query())?.held ?? [];
   const alive = new Set(held.map(({ name }) => name).filter((name) => name !== LOCK + tabId()));

@@ -8,7 +8,10 @@ import type { SetupStore } from "./setup-store";
 export const layerName = (layer: Pick<StackLayer, "name" | "mediumId">, store: Pick<SetupStore, "medium">): string =>
   layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
 
-/** Adds a layer above the selected one, of the medium that is least represented to be told apart at once: the next in the catalogue. */
+/**
+ * Adds a layer above the selected one, of the medium that is least represented to be told apart at once: the next in
+ * the catalogue.
+ */
 export function addAbove(store: SetupStore, newId: () => string): void {
   const { committed, selectedId } = store.getState();
   const below = committed.layers.findIndex(({ id }) => id === selectedId);

@@ -50,7 +50,10 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
   );
 }
 
-/** When a drained vessel is read: it takes weeks to settle, and what matters to roots is mostly the days after a watering. */
+/**
+ * When a drained vessel is read: it takes weeks to settle, and what matters to roots is mostly the days after a
+ * watering.
+ */
 function WhenChoice({ store }: { store: SetupStore }) {
   const drained = useStore(store, (state) => state.setup.water.kind === "drained" && state.setup.layers.length > 0);
   const when = useStore(store, (state) => state.when);

@@ -32,8 +32,9 @@ type Operation =
 const RETRY_MS = [500, 1000, 2000, 4000];
 
 /**
- * Sends a setup's changes in order, one request at a time, and never drops one: what is not acknowledged is kept in the browser,
- * an unreachable server is tried again. A stale write is set aside by the server; the queue goes on from the version that came first.
+ * Sends a setup's changes in order, one request at a time, and never drops one: what is not acknowledged is kept in the
+ * browser, an unreachable server is tried again. A stale write is set aside by the server; the queue goes on from the
+ * version that came first.
  */
 export class SaveQueue {
   /** Called after every acknowledged write, so that other tabs can be told. */
@@ -50,7 +51,9 @@ export class SaveQueue {
     private readonly actions: Pick<SetupActions, "save" | "step">,
     private readonly keeper: Keeper,
     private readonly onStatus: (status: QueueStatus) => void,
-    /** Called with the stored state after a write; `caughtUp` when nothing else waits, so that the state may be shown. */
+    /**
+     * Called with the stored state after a write; `caughtUp` when nothing else waits, so that the state may be shown.
+     */
     private readonly onState: (state: SetupState, cause: "save" | "step" | "stale", caughtUp: boolean) => void,
   ) {}
 

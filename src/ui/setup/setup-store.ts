@@ -259,7 +259,10 @@ export function makeSetupStore(
   };
 }
 
-/** What the page wants to know off its thread, as it stands. In the middle of a drag the frames come first, and the supply waits. */
+/**
+ * What the page wants to know off its thread, as it stands. In the middle of a drag the frames come first, and the
+ * supply waits.
+ */
 export function questionsOf(state: SetupPageState): Wanted<typeof PLACES> {
   const { setup, committed, view, when, holding, living } = state;
   const asksDay = when === "day";

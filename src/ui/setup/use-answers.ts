@@ -7,7 +7,8 @@ import { type PLACES, questionsOf, type SetupStore } from "./setup-store";
 export function useAnswers(store: SetupStore): void {
   useEffect(() => {
     const client = new QuestionClient<typeof PLACES>(store.medium, store.take);
-    // an answer that is there already comes while it is asked for, and changes what is asked: once more, not one inside the other
+    // an answer that is there already comes while it is asked for, and changes what is asked: once more, not one inside
+    // the other
     let asking = false;
     let again = false;
     const ask = (): void => {

@@ -2,7 +2,9 @@
 import { Popover } from "radix-ui";
 import type { Why } from "@/core/readings/sentences";
 
-/** Why a number is what it is, under the button that asked. What it shows was true when it was opened or last redrawn. */
+/**
+ * Why a number is what it is, under the button that asked. What it shows was true when it was opened or last redrawn.
+ */
 export function WhyPopover({
   heading,
   why,

@@ -214,7 +214,10 @@ function HistoryButtons({ store, queue }: { store: SetupStore; queue: SaveQueue 
   );
 }
 
-/** After a refused write: the way back to what is stored. The refused changes stay in this browser until the grower says so. */
+/**
+ * After a refused write: the way back to what is stored. The refused changes stay in this browser until the grower says
+ * so.
+ */
 function RefusedButtons({
   store,
   queue,

@@ -80,7 +80,9 @@ function useRun(): { run: (action: () => Promise<boolean>) => void; pending: boo
   return { run, pending, said };
 }
 
-/** Whether the yard has been on show in this document; a document that was loaded as the yard is fresh the first time. */
+/**
+ * Whether the yard has been on show in this document; a document that was loaded as the yard is fresh the first time.
+ */
 let shownBefore = false;
 
 /** Coming back to the yard shows setups as they are now, not as the browser remembers the page. */

@@ -5,7 +5,9 @@ import { formatLength, type UnitSystem } from "@/core/units/units";
 import { containerState, VESSEL_HEIGHTS_CM } from "@/core/water/container";
 import { Frame, MARGIN, SHARE_AXIS, TOOLTIP_STYLE, heightAxis, percent, toldHeightsCm, type Curved } from "./axes";
 
-/** Water and air on the whole of a drained vessel, over its height, for one medium: what is left of the volume is solid. */
+/**
+ * Water and air on the whole of a drained vessel, over its height, for one medium: what is left of the volume is solid.
+ */
 export function HeightChart({ curved, system }: { curved: Curved; system: UnitSystem }) {
   const data = useMemo(
     () => VESSEL_HEIGHTS_CM.map((heightCm) => containerState(curved.hydraulics, heightCm)),
