@@ -15,6 +15,6 @@ export default {
   jsonReporter: { fileName: "tmp/mutation/last.json" },
   tempDirName: "tmp/stryker",
   concurrency: 2,
-  timeoutMS: 5000,
-  timeoutFactor: 2,
+  timeoutMS: 3000,
+  timeoutFactor: 1.25,
 };
