@@ -85,7 +85,8 @@ export function SetupBatch({
                 <Entry
                   form={form}
                   name="margin"
-                  label="with a margin of, %"
+                  label="with a margin of"
+                  unit="%"
                   said={saidOf("margin")}
                   className="w-14 text-right"
                 />
