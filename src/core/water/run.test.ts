@@ -74,6 +74,74 @@ describe("a run", () => {
     expect(run(withDemand(TROUGH, 0), 1).givenCm3).toBe(0);
   });
 
+  it("counts what was taken, hour by hour, and tells each hour it has followed", () => {
+    const hours: number[] = [];
+    const done = runSetup(TROUGH, medium, 2, (hour) => hours.push(hour));
+    if (!done.ok) throw new Error("runs");
+    const lived = done.value;
+    expect(hours).toEqual(lived.frames.map(({ hours: hour }) => hour));
+    expect(lived.setup).toBe(TROUGH);
+    // nothing by night, twice the mean by day: all of a day is taken by dusk
+    const dayCm3 = 0.4 * Math.PI * 100;
+    expect(at(lived, 24).uptakeCm3).toBe(0);
+    expect(at(lived, 30).uptakeCm3).toBeCloseTo(dayCm3 / 2, 2);
+    expect(at(lived, 36).uptakeCm3).toBeCloseTo(dayCm3, 2);
+    expect(at(lived, 48).uptakeCm3).toBeCloseTo(dayCm3, 2);
+    expect(at(lived, 60).uptakeCm3).toBeCloseTo(2 * dayCm3, 2);
+    expect(lived.frames.at(-1)!.uptakeCm3).toBeCloseTo(2 * dayCm3, 2);
+    for (const { state, levelCm } of lived.frames) {
+      expect(state.waterTableCm).toBe(levelCm);
+      expect(state.pondedCm3).toBe(0);
+      expect(state.layerStoredCm3.reduce((sum, stored) => sum + stored, 0) / state.storedCm3).toBeCloseTo(1, 6);
+    }
+    expect(lived.shortFromHour).toBeUndefined();
+  });
+
+  it("of wick feet draws on the open water beside them, as much as there is of it", () => {
+    const feet: Setup = { ...TROUGH, layers: [{ ...layer(MIX, 8, false), areaShare: 0.2 }, layer(MIX, 14)] };
+    const lived = run(withDemand(feet, 12), 2);
+    const [before, after] = [at(lived, 24), at(lived, 72)];
+    const open = 0.8 * Math.PI * 100 * (before.levelCm! - after.levelCm!);
+    expect(open).toBeGreaterThan(20);
+    expect(lived.givenCm3).toBeCloseTo(before.state.storedCm3 - after.state.storedCm3 + open, 1);
+    // and is given back what went, by the hour of its refill and while it is held
+    const filled = at(lived, 73);
+    expect(filled.levelCm).toBeCloseTo(7, 6);
+    expect(lived.refilledCm3).toBeGreaterThan(0.8 * Math.PI * 100 * (7 - after.levelCm!));
+  });
+
+  it("of a vessel that drains is soaked full, and watered over its top again", () => {
+    const lived = run(potWith({ kind: "drained", outletCm: 3 }, [layer(MIX, 20)]), 1);
+    const full = at(lived, 0).state.storedCm3;
+    expect(full / (Math.PI * 100 * 20 * medium(MIX)!.hydraulics.thetaS)).toBeCloseTo(1, 5);
+    expect(at(lived, 24).levelCm).toBeCloseTo(3, 1);
+    expect(at(lived, 24 + 24 + 1).state.storedCm3 / full).toBeCloseTo(1, 2);
+    expect(lived.emptyFromHour).toBeUndefined();
+  });
+
+  it("of a jar takes six hours to be dosed, and stands where the head at its base says", () => {
+    const lived = run(withDemand(potWith({ kind: "dosed", storedCm3: 2500 }, [layer(PEAT, 12)]), 0.5), 1);
+    const [driest, half, dosed] = [at(lived, 24), at(lived, 27), at(lived, 30)];
+    expect(half.state.storedCm3 - driest.state.storedCm3).toBeCloseTo(lived.givenCm3 / 2, 2);
+    expect(dosed.state.storedCm3 - driest.state.storedCm3).toBeCloseTo(lived.refilledCm3, 9);
+    expect(lived.refilledCm3).toBeCloseTo(lived.givenCm3, 3);
+    for (const { levelCm, state, uptakeCm3, hours } of lived.frames) {
+      expect(levelCm).toBeUndefined();
+      expect(state.waterTableCm).toBeCloseTo(Math.min(12, state.psiCm[0]! + 0.125), 9);
+      if (hours > 24) expect(uptakeCm3).toBeCloseTo(lived.givenCm3, 9);
+    }
+  });
+
+  it("of a bog lets its plants drink with wet feet, and drowns a pot's", () => {
+    const standing = (levelCm: number): Run =>
+      run(potWith({ kind: "free-water", levelCm, overflowCm: null }, [layer(PEAT, 12)]), 1);
+    // over a third of the roots stand in water: those of a marsh
+    expect(standing(6).givenCm3 / standing(6).askedCm3).toBeCloseTo(1, 2);
+    const few = standing(3);
+    expect(few.givenCm3).toBeLessThan(0.95 * few.askedCm3);
+    expect(few.shortFromHour).toBe(0);
+  });
+
   it("refuses days that are none, and a setup that cannot be settled", () => {
     for (const days of [0, 1.5, 31, Number.NaN])
       expect(runSetup(TROUGH, medium, days)).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });

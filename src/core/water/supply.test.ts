@@ -77,6 +77,69 @@ describe("the level a flow needs", () => {
 });
 
 describe("the supply of a trough", () => {
+  it("is told with the heights and the area it is computed with", () => {
+    const found = supply(TROUGH);
+    // 4 mm a day over a circle 20 cm wide; roots in the mix alone, from 11 to 28 cm
+    expect(found).toMatchObject({ brimCm: 8, fullCm: 8, levelCm: 7, demandHeightCm: 19.5 });
+    expect(found.areaCm2).toBeCloseTo(Math.PI * 100, 9);
+    expect(found.demandCm3PerHour).toBeCloseTo((0.4 * Math.PI * 100) / 24, 9);
+    const unholed = supply(withWater(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: null }));
+    expect(unholed).toMatchObject({ brimCm: 28, fullCm: 7, levelCm: 7 });
+    // full to the surface and no further, wherever the hole is
+    const high = supply(withWater(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: 29 }));
+    expect(high).toMatchObject({ brimCm: 28, fullCm: 28 });
+  });
+
+  it("gives what a steady rise from the present level gives, and would be marked a factor of three either way", () => {
+    const { soaked, demandHeightCm, demandCm3PerHour } = supply(TROUGH);
+    const settled = settle(TROUGH, medium);
+    if (!settled.ok) throw new Error("settles");
+    const { column } = settled.value;
+    expect(soaked.nowCm3PerHour).toBeCloseTo(steadyRise(column, 7, demandHeightCm, -100).maxCm3PerHour, 9);
+    const level = (flow: number) => levelForFlow(column, flow, demandHeightCm, -100);
+    expect(heightOf(soaked.mark)).toBe(level(demandCm3PerHour));
+    expect(heightOf(soaked.markIfBetter)).toBe(level(demandCm3PerHour / 3));
+    expect(heightOf(soaked.markIfWorse)).toBe(level(demandCm3PerHour * 3));
+  });
+
+  it("is drawn from a fiftieth of the demand to forty times it, at levels there are", () => {
+    const { curve } = supply(TROUGH).soaked;
+    const { demandCm3PerHour } = supply(TROUGH);
+    expect(curve.at(-1)!.cm3PerHour).toBeCloseTo(40 * demandCm3PerHour, 6);
+    expect(curve[0]!.cm3PerHour).toBeGreaterThanOrEqual(demandCm3PerHour / 50 - 1e-9);
+    expect(curve[0]!.levelCm).toBeGreaterThanOrEqual(0);
+    expect(curve.length).toBeGreaterThan(10);
+    curve.slice(1).forEach((point, i) => expect(point.levelCm).toBeGreaterThan(curve[i]!.levelCm));
+    // nothing drinks: the curve still has a scale, of half a millimetre a day
+    const idle = supply(withDemand(TROUGH, 0)).soaked.curve;
+    expect(idle.at(-1)!.cm3PerHour).toBeCloseTo((40 * 0.05 * Math.PI * 100) / 24, 6);
+  });
+
+  it("can use what the pores give up and what stands open beside them, from full to the mark", () => {
+    const feet: Setup = { ...TROUGH, layers: [{ ...layer(MIX, 8, false), areaShare: 0.02 }, layer(MIX, 17)] };
+    const { soaked } = supply(withDemand(feet, 30));
+    const mark = heightOf(soaked.mark);
+    const stored = (levelCm: number): number => {
+      const settled = settle(withWater(feet, { kind: "free-water", levelCm, overflowCm: 8 }), medium);
+      return settled.ok ? settled.value.equilibrium.storedCm3 : Number.NaN;
+    };
+    expect(soaked.mark.kind).toBe("mark");
+    expect(soaked.usableCm3).toBeCloseTo(stored(8) - stored(mark) + Math.PI * 98 * (8 - mark), 4);
+    // the last drop will do: down to the base
+    const { usableCm3, mark: last } = supply(withDemand(feet, 0)).soaked;
+    expect(last.kind).toBe("empty");
+    expect(usableCm3).toBeCloseTo(stored(8) - stored(0) + Math.PI * 98 * 8, 4);
+    // stands lower than the mark already: nothing to use
+    expect(
+      supply(withWater(withDemand(TROUGH, 12), { kind: "free-water", levelCm: 1, overflowCm: null })).soaked.usableCm3,
+    ).toBe(0);
+  });
+
+  it("of a drained vessel stands at what its hole keeps", () => {
+    const saucer = supply(withWater(TROUGH, { kind: "drained", outletCm: 6 }));
+    expect(saucer).toMatchObject({ levelCm: 6, brimCm: 6, fullCm: 6 });
+  });
+
   it("meets its demand exactly at the refill mark", () => {
     const found = supply(TROUGH);
     const { mark } = found.soaked;
@@ -146,7 +209,17 @@ describe("the supply of a trough", () => {
     ).toBeUndefined();
   });
 
-  it("names the dry layer that would stop it", () => {
+  it("too weak at the brim says what it gives there", () => {
+    const thirsty = withWater(withDemand(TROUGH, 20), { kind: "free-water", levelCm: 3, overflowCm: 3.5 });
+    const { mark } = supply(thirsty).soaked;
+    const settled = settle(thirsty, medium);
+    if (!settled.ok || mark.kind !== "too-weak") throw new Error("too weak");
+    expect(mark.atBrimCm3PerHour).toBeCloseTo(steadyRise(settled.value.column, 3.5, 19.5, -100).maxCm3PerHour, 9);
+  });
+
+  it("names the dry layer that would stop it, if it lies under the middle of the roots", () => {
+    const topped = { ...TROUGH, layers: [layer(GRAVEL, 8), layer(SAND, 15), { ...layer(PEAT, 2, false) }] };
+    expect(supply(topped).repelsIfDry).toBeUndefined();
     expect(supply(TROUGH).repelsIfDry).toBe(2);
     expect(supply(withLayer(TROUGH, `${MIX}-17`, { mediumId: SAND })).repelsIfDry).toBeUndefined();
   });
