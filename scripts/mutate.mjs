@@ -130,7 +130,9 @@ function mutantsOfLastRun() {
   );
 }
 
-const reported = (area) => JSON.parse(readFileSync(reportOf(area), "utf8"));
+function reported(area) {
+  return JSON.parse(readFileSync(reportOf(area), "utf8"));
+}
 
 function countOf(area) {
   const { every: blocks, mutants } = reported(area);

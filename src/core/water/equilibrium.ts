@@ -1,3 +1,4 @@
+import { bracketedRoot } from "./bracketed-root";
 import { thetaAt, type Column, type PreparedLayer } from "./column";
 import { gaussLegendre } from "./gauss-legendre";
 import { failed, ok, problem, type Result } from "../units/problem";
@@ -148,19 +149,18 @@ export function equilibriumWithStored(column: Column, storedCm3: number): Result
       );
     }
   }
-  // Newton inside a shrinking bracket: the slope is exact, and bisection takes over where the curve is too bent.
-  let zw = (low + high) / 2;
-  let iterations = 0;
-  for (; iterations < 200; iterations++) {
-    const excess = hydrostaticStorageCm3(column, zw) - storedCm3;
-    if (Math.abs(excess) <= 1e-13 * storedCm3) break;
-    if (excess > 0) high = zw;
-    else low = zw;
-    if (high - low <= 4e-16 * Math.max(Math.abs(high), Math.abs(low), 1)) break;
-    const newton = zw - excess / storageSlopeCm2(column, zw);
-    zw = newton > low && newton < high ? newton : (low + high) / 2;
-  }
-  return ok(stateAt(column, zw, iterations));
+  const { x: waterTableCm, evaluations } = bracketedRoot(
+    {
+      valueAt: (level) => hydrostaticStorageCm3(column, level) - storedCm3,
+      slopeAt: (level) => storageSlopeCm2(column, level),
+      low,
+      high,
+    },
+    (low + high) / 2,
+    (level) => 4e-16 * Math.max(1, Math.abs(level)),
+    1e-13 * storedCm3,
+  );
+  return ok(stateAt(column, waterTableCm, evaluations));
 }
 
 function stateAt(column: Column, waterTableCm: number, iterations: number): Equilibrium {

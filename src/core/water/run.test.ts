@@ -140,6 +140,19 @@ describe("a run", () => {
     const few = standing(3);
     expect(few.givenCm3).toBeLessThan(0.95 * few.askedCm3);
     expect(few.shortFromHour).toBe(0);
+    // what stands without roots in it counts for nothing: a quarter of the rooted 12 cm stands in water
+    const upper = run(
+      potWith({ kind: "free-water", levelCm: 9, overflowCm: null }, [layer(PEAT, 6, false), layer(PEAT, 12)]),
+      1,
+    );
+    expect(upper.givenCm3).toBeLessThan(0.95 * upper.askedCm3);
+  });
+
+  it("starts with its reservoir as it stands where it was not soaked", () => {
+    const feet: Setup = { ...TROUGH, layers: [{ ...layer(MIX, 8, false), areaShare: 0.2 }, layer(MIX, 14)] };
+    expect(at(run(withHistory(feet, "moist"), 1), 0).levelCm).toBe(7);
+    expect(at(run(feet, 1), 0).levelCm).toBe(8);
+    expect(run(withDemand(feet, 0), 1).shortFromHour).toBeUndefined();
   });
 
   it("refuses days that are none, and a setup that cannot be settled", () => {

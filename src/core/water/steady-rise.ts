@@ -1,4 +1,5 @@
 import type { HydraulicFunctions } from "../hydraulics/hydraulics";
+import { bracketedRoot } from "./bracketed-root";
 import { thetaAt, type Column } from "./column";
 import { gaussLegendre } from "./gauss-legendre";
 
@@ -24,10 +25,15 @@ const FIRST_PANEL = 1e-4;
 /** Flow is found to this relative accuracy. */
 const FLOW_TOLERANCE = 1e-10;
 const MOST_ITERATIONS = 200;
+/** The suction at a height is found to this relative accuracy. */
+const ROOT_TOLERANCE = 1e-13;
+
+const heightPerSuction = (functions: HydraulicFunctions, q: number, suctionCm: number): number =>
+  1 / (1 + q / functions.conductivityCmPerHour(-suctionCm));
 
 /** Height gained between two suctions at flux q, in one medium. [cm] */
 const heightGainedCm = (functions: HydraulicFunctions, q: number, from: number, to: number): number =>
-  gaussLegendre(from, to, (suction) => 1 / (1 + q / functions.conductivityCmPerHour(-suction)));
+  gaussLegendre(from, to, (suction) => heightPerSuction(functions, q, suction));
 
 /**
  * Climbs one medium from a suction by a height.
@@ -50,18 +56,18 @@ function climb(
       suction = to;
       continue;
     }
-    // the end lies in this panel: Newton, whose slope is the integrand, inside a bracket
-    let [low, high] = [suction, to];
-    let guess = suction + (to - suction) * (left / gained);
-    for (let i = 0; i < 60 && high - low > 1e-12 * high; i++) {
-      const over = heightGainedCm(functions, q, suction, guess) - left;
-      if (over > 0) high = guess;
-      else low = guess;
-      const newton = guess - over * (1 + q / functions.conductivityCmPerHour(-guess));
-      if (Math.abs(newton - guess) <= 1e-13 * guess) return newton;
-      guess = newton > low && newton < high ? newton : (low + high) / 2;
-    }
-    return guess;
+    // the end lies in this panel
+    const from = suction;
+    return bracketedRoot(
+      {
+        valueAt: (end) => heightGainedCm(functions, q, from, end) - left,
+        slopeAt: (end) => heightPerSuction(functions, q, end),
+        low: from,
+        high: to,
+      },
+      from + (to - from) * (left / gained),
+      (end) => ROOT_TOLERANCE * end,
+    ).x;
   }
   return undefined;
 }
@@ -156,18 +162,19 @@ function descend(
       suction = to;
       continue;
     }
-    // the lower end lies in this panel: Newton inside a bracket, as above, the other way
-    let [low, high] = [to, suction];
-    let guess = suction - (suction - to) * (left / passed);
-    for (let i = 0; i < 60 && high - low > 1e-13 * high; i++) {
-      const over = heightGainedCm(functions, q, guess, suction) - left;
-      if (over > 0) low = guess;
-      else high = guess;
-      const newton = guess + over * (1 + q / functions.conductivityCmPerHour(-guess));
-      if (Math.abs(newton - guess) <= 1e-13 * suction) return { suctionCm: Math.max(0, newton) };
-      guess = newton > low && newton < high ? newton : (low + high) / 2;
-    }
-    return { suctionCm: guess };
+    // the lower end lies in this panel
+    const upper = suction;
+    const { x } = bracketedRoot(
+      {
+        valueAt: (end) => left - heightGainedCm(functions, q, end, upper),
+        slopeAt: (end) => heightPerSuction(functions, q, end),
+        low: to,
+        high: upper,
+      },
+      upper - (upper - to) * (left / passed),
+      () => ROOT_TOLERANCE * upper,
+    );
+    return { suctionCm: x };
   }
   return { suctionCm: 0, surfaceAtCm: heightCm - left };
 }
