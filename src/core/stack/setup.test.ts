@@ -1,0 +1,192 @@
+import { describe, expect, it } from "vitest";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import { checkSetup, LONGEST_NAME, MOST_LAYERS } from "./check";
+import { breaksCapillarity, withOrWithoutDrainage } from "./drainage-layer";
+import {
+  addLayer,
+  dragBoundary,
+  dragWaterHeight,
+  moveLayer,
+  withDemand,
+  withLayer,
+  withoutLayer,
+  withWater,
+} from "./edit";
+import {
+  boundariesCm,
+  headroomCm,
+  isWickLayer,
+  reservoirTopCm,
+  rootZoneCm,
+  statedWaterHeightCm,
+  type Setup,
+} from "./setup";
+
+const FREE = { kind: "free-water", levelCm: 4, overflowCm: 5 } as const;
+const POT = potWith(FREE);
+const codes = (setup: Setup): string[] =>
+  checkSetup(setup, (id) => medium(id) !== undefined).map(({ path, code }) => `${path} ${code}`);
+const NEW = { id: "new", name: "", mediumId: PEAT, rooted: true };
+
+describe("what a setup says of its water", () => {
+  it("is where its reservoir's brim is, if it keeps one", () => {
+    expect(reservoirTopCm(POT)).toBe(5);
+    expect(reservoirTopCm(potWith({ ...FREE, overflowCm: null }))).toBe(30);
+    expect(reservoirTopCm(potWith({ kind: "drained", outletCm: 3 }))).toBe(3);
+    expect(reservoirTopCm(potWith({ kind: "drained", outletCm: 0 }))).toBeUndefined();
+    expect(reservoirTopCm(potWith({ kind: "dosed", storedCm3: 500 }))).toBeUndefined();
+  });
+
+  it("is the height of its free water, before anything settles: of a dose only where there is nothing in it", () => {
+    expect(statedWaterHeightCm(POT)).toBe(4);
+    expect(statedWaterHeightCm(potWith({ kind: "drained", outletCm: 3 }))).toBe(3);
+    expect(statedWaterHeightCm(potWith({ kind: "dosed", storedCm3: 500 }))).toBeUndefined();
+    expect(statedWaterHeightCm(potWith({ kind: "dosed", storedCm3: 500 }, []))).toBeCloseTo(5 / Math.PI, 9);
+  });
+});
+
+describe("layers and roots", () => {
+  const bed = potWith(FREE, [layer(GRAVEL, 5), layer("fine-sand-0.1-0.5", 2, false), layer(MIX, 10), layer(PEAT, 3)]);
+
+  it("wick where they lie under the lowest rooted one, over a reservoir", () => {
+    expect(bed.layers.map((_, i) => isWickLayer(bed, i))).toEqual([true, true, false, false]);
+    const drained = withWater(bed, { kind: "drained", outletCm: 2 });
+    expect(drained.layers.some((_, i) => isWickLayer(drained, i))).toBe(false);
+  });
+
+  it("are rooted from the lowest rooted layer's bottom to the highest one's top", () => {
+    expect(rootZoneCm(bed)).toEqual({ fromCm: 7, toCm: 20 });
+    expect(rootZoneCm(withLayer(bed, `${PEAT}-3`, { rooted: false }))).toEqual({ fromCm: 7, toCm: 17 });
+    expect(rootZoneCm(potWith(FREE, [layer(GRAVEL, 5)]))).toBeUndefined();
+    expect(boundariesCm(bed)).toEqual([0, 5, 7, 17, 20]);
+    expect(headroomCm(bed)).toBe(10);
+  });
+});
+
+describe("the limits of a setup", () => {
+  const named = (name: string): Setup => ({ ...POT, name });
+  const many = (count: number): Setup =>
+    potWith(
+      FREE,
+      Array.from({ length: count }, (_, i) => ({ ...layer(PEAT, 0.5), id: `layer-${i}` })),
+    );
+
+  it("are met exactly, and not passed", () => {
+    expect(codes(named("a".repeat(LONGEST_NAME)))).toEqual([]);
+    expect(codes(named("a".repeat(LONGEST_NAME + 1)))).toEqual(["name too-long"]);
+    expect(codes(withLayer(POT, `${GRAVEL}-5`, { name: "a".repeat(LONGEST_NAME) }))).toEqual([]);
+    expect(codes(withLayer(POT, `${GRAVEL}-5`, { name: "a".repeat(LONGEST_NAME + 1) }))).toEqual([
+      "layers[0].name too-long",
+    ]);
+    expect(codes(many(MOST_LAYERS))).toEqual([]);
+    expect(codes(many(MOST_LAYERS + 1))).toEqual(["layers too-many"]);
+    expect(codes(withLayer(POT, `${GRAVEL}-5`, { thicknessCm: 0.2 }))).toEqual([]);
+    expect(codes(withLayer(POT, `${MIX}-20`, { thicknessCm: 25 }))).toEqual([]);
+    expect(codes(withLayer(POT, `${MIX}-20`, { thicknessCm: 25.01 }))).toEqual(["layers too-high"]);
+    expect(codes(withDemand(POT, 50))).toEqual([]);
+    expect(codes(withDemand(POT, 0))).toEqual([]);
+    expect(codes(withDemand(POT, 50.1))).toEqual(["demandMmPerDay too-large"]);
+    expect(codes(withLayer(POT, `${GRAVEL}-5`, { areaShare: 0.005 }))).toEqual([]);
+    expect(codes(withLayer(POT, `${GRAVEL}-5`, { areaShare: 1.01 }))).toEqual(["layers[0].areaShare not-a-share"]);
+  });
+
+  it("hold for water: at its overflow and its rim, from its base", () => {
+    expect(codes(withWater(POT, { ...FREE, levelCm: 5 }))).toEqual([]);
+    expect(codes(withWater(POT, { ...FREE, levelCm: 5.01 }))).toEqual(["water.levelCm above-overflow"]);
+    expect(codes(withWater(POT, { ...FREE, levelCm: 0, overflowCm: null }))).toEqual([]);
+    expect(codes(withWater(POT, { ...FREE, levelCm: 30, overflowCm: null }))).toEqual([]);
+    // one thing at a time: above the rim is not also above the overflow
+    expect(codes(withWater(POT, { ...FREE, levelCm: 31 }))).toEqual(["water.levelCm above-rim"]);
+    expect(codes(withWater(POT, { ...FREE, overflowCm: 31 }))).toEqual(["water.overflowCm above-rim"]);
+    expect(codes(withWater(POT, { kind: "dosed", storedCm3: 0 }))).toEqual(["water.storedCm3 not-positive"]);
+    expect(codes(withWater(POT, { kind: "dosed", storedCm3: 0.1 }))).toEqual([]);
+  });
+});
+
+describe("edits at their edges", () => {
+  it("move a layer to an end and no further", () => {
+    const three = potWith(FREE, [layer(GRAVEL, 5), layer(MIX, 10), layer(PEAT, 3)]);
+    const order = (toIndex: number) => moveLayer(three, `${MIX}-10`, toIndex).layers.map(({ mediumId }) => mediumId);
+    expect(order(99)).toEqual([GRAVEL, PEAT, MIX]);
+    expect(order(2)).toEqual([GRAVEL, PEAT, MIX]);
+    expect(order(-4)).toEqual([MIX, GRAVEL, PEAT]);
+    expect(withoutLayer(three, `${MIX}-10`).layers.map(({ mediumId }) => mediumId)).toEqual([GRAVEL, PEAT]);
+  });
+
+  it("put a first layer into half of an empty vessel, and one at the bottom under all", () => {
+    const first = addLayer(potWith(FREE, []), -1, NEW)!.setup;
+    expect(first.layers).toMatchObject([{ id: "new", thicknessCm: 15, areaShare: 1 }]);
+    expect(addLayer(POT, -1, NEW)!.setup.layers[0]).toMatchObject({ id: "new", thicknessCm: 5 });
+    // room for less than the usual thickness, down to a centimetre
+    expect(addLayer(potWith(FREE, [layer(MIX, 29)]), 0, NEW)!.setup.layers[1]).toMatchObject({ thicknessCm: 1 });
+    const nearlyFull = addLayer(potWith(FREE, [layer(MIX, 29.1)]), 0, NEW)!;
+    expect(nearlyFull.tookFrom).toMatchObject({ thicknessCm: 29.1 });
+    expect(nearlyFull.setup.layers.map(({ thicknessCm }) => thicknessCm)).toEqual([14.55, 14.55]);
+  });
+
+  it("halve a layer down to the thinnest there may be", () => {
+    const thin = (cm: number) => addLayer(potWith(FREE, [layer(MIX, 29.8 - cm), layer(PEAT, cm)]), 1, NEW);
+    expect(thin(0.4)!.setup.layers.at(-1)).toMatchObject({ id: "new", thicknessCm: 0.2 });
+    expect(thin(0.3)).toBeUndefined();
+  });
+
+  it("drag a boundary as far as the thinnest layers, the rim and the neighbours let it", () => {
+    const heights = (index: number, cm: number): number[] =>
+      boundariesCm(dragBoundary(POT, index, cm)).map((height) => Math.round(height * 1e6) / 1e6);
+    expect(heights(1, -9)).toEqual([0, 0.2, 25]);
+    expect(heights(1, 99)).toEqual([0, 24.8, 25]);
+    expect(heights(2, 28)).toEqual([0, 5, 28]);
+    expect(heights(2, 99)).toEqual([0, 5, 30]);
+    expect(heights(2, 1)).toEqual([0, 5, 5.2]);
+    expect(dragBoundary(POT, 9, 4)).toBe(POT);
+  });
+
+  it("drag the water a setup has, to a tenth of a millimetre, and leave what it has not", () => {
+    expect(dragWaterHeight(POT, "level", 2.3456).water).toEqual({ ...FREE, levelCm: 2.35 });
+    expect(dragWaterHeight(POT, "overflow", 9).water).toEqual({ ...FREE, overflowCm: 9 });
+    expect(dragWaterHeight(POT, "outlet", 9)).toBe(POT);
+    const drained = withWater(POT, { kind: "drained", outletCm: 2 });
+    expect(dragWaterHeight(drained, "outlet", 7).water).toEqual({ kind: "drained", outletCm: 7 });
+    expect(dragWaterHeight(drained, "level", 7)).toBe(drained);
+    const dosed = withWater(POT, { kind: "dosed", storedCm3: 500 });
+    expect(dragWaterHeight(dosed, "level", 7)).toBe(dosed);
+    expect(dragWaterHeight(withWater(POT, { ...FREE, overflowCm: null }), "level", 99).water).toMatchObject({
+      levelCm: 30,
+    });
+  });
+});
+
+describe("a drainage layer", () => {
+  it("is what breaks the capillary lift: most of its pores empty within 3 cm of suction", () => {
+    expect(breaksCapillarity(medium(GRAVEL)!)).toBe(true);
+    expect(breaksCapillarity(medium(MIX)!)).toBe(false);
+  });
+
+  it("is taken out and what lies on it reaches down, or is put in at the foot of the lowest layer", () => {
+    const without = withOrWithoutDrainage(POT, medium, "new")!;
+    expect(without).toMatchObject({ kind: "without", thicknessCm: 5 });
+    expect(without.setup.layers).toMatchObject([{ mediumId: MIX, thicknessCm: 25 }]);
+    const put = withOrWithoutDrainage(potWith(FREE, [layer(MIX, 20)]), medium, "new")!;
+    expect(put).toMatchObject({ kind: "with", thicknessCm: 4 });
+    expect(put.setup.layers).toMatchObject([
+      { id: "new", mediumId: GRAVEL, thicknessCm: 4, areaShare: 1, rooted: false },
+      { mediumId: MIX, thicknessCm: 16 },
+    ]);
+    // a third of a shallow one
+    expect(withOrWithoutDrainage(potWith(FREE, [layer(MIX, 6)]), medium, "new")).toMatchObject({ thicknessCm: 2 });
+  });
+
+  it("is not put in or taken out where there is none to take or no room", () => {
+    const none = (layers: Setup["layers"]) => withOrWithoutDrainage(potWith(FREE, [...layers]), medium, "new");
+    expect(none([])).toBeUndefined();
+    expect(none([layer(GRAVEL, 5)])).toBeUndefined();
+    expect(none([layer(MIX, 0.4)])).toBeUndefined();
+    expect(none([layer(MIX, 0.6)])).toMatchObject({ thicknessCm: 0.2 });
+    // coarse and rooted: there is nothing finer for it to drain
+    expect(none([{ ...layer(GRAVEL, 9), rooted: true }, layer(MIX, 5)])).toBeUndefined();
+    expect(none([{ ...layer(MIX, 9), mediumId: "moon-dust" }])).toBeUndefined();
+    expect(
+      withOrWithoutDrainage(potWith(FREE, [layer(MIX, 9)]), (id) => (id === GRAVEL ? undefined : medium(id)), "new"),
+    ).toBeUndefined();
+  });
+});
