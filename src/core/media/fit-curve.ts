@@ -83,9 +83,10 @@ export function fitCurve(
         (logAlpha / PRIOR[0].deviation) ** 2,
       );
     };
-    const start = STARTS.map((logAlpha) => [cost(logAlpha), logAlpha] as const).reduce((best, one) =>
+    const [least, start] = STARTS.map((logAlpha) => [cost(logAlpha), logAlpha] as const).reduce((best, one) =>
       one[0] < best[0] ? one : best,
-    )[1];
+    );
+    if (!Number.isFinite(least)) return noFit();
     const fitted = levenbergMarquardt(
       { x: y.map((_, i) => i), y },
       (parameters) => {
@@ -111,7 +112,7 @@ export function fitCurve(
   const hydraulics = bent(changes);
   const points = known.map((one) => ({ ...one, fitted: waterAt(hydraulics, one) }));
   if (![...changes, hydraulics.ksCmPerHour, ...points.map(({ fitted }) => fitted)].every(Number.isFinite))
-    return failed(problem("figures", "no-fit", "No curve of this kind can be computed for these figures."));
+    return noFit();
   return ok({
     hydraulics,
     points,
@@ -119,3 +120,6 @@ export function fitCurve(
     suctionFactor: Math.exp(-changes[0]!),
   });
 }
+
+const noFit = (): Result<never> =>
+  failed(problem("figures", "no-fit", "No curve of this kind can be computed for these figures."));
