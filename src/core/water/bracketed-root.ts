@@ -29,7 +29,7 @@ export function bracketedRoot(
     if (value > 0) high = x;
     else low = x;
     const newton = x - value / slopeAt(x);
-    const next = newton >= low && newton <= high ? newton : (low + high) / 2;
+    const next = newton > low && newton < high ? newton : (low + high) / 2;
     const moved = Math.abs(next - x);
     x = next;
     if (moved <= tolerance(x)) break;
