@@ -1,28 +1,41 @@
 import { gradedZones } from "../core/mixing/grading";
 import { insteadOf, meanWaterBetween, searchMixes } from "../core/mixing/search";
 import type { Medium } from "../core/media/medium";
-import { drainedAfterSoaking } from "../core/water/drain";
+import { AFTER_SOAKING_HOURS, drainedAfterSoaking } from "../core/water/drain";
 import { runSetup } from "../core/water/run";
 import { planRun } from "../core/water/run-plan";
 import { supplyOf } from "../core/water/supply";
 import type { Answer, Question, Told } from "./questions.protocol";
 
 const MOST_SHOWN = 8;
+/** Water is followed for no longer than this; then what is known is answered. [ms] */
+export const LONGEST_FOLLOWED_MS = 10_000;
 
-/** Answers a question, telling on the way how far it is. */
-export function answerTo(question: Question, media: readonly Medium[], tell: (told: Told) => void): Answer {
+/**
+ * Answers a question, telling on the way how far it is.
+ * @param now  milliseconds of a clock
+ */
+export function answerTo(
+  question: Question,
+  media: readonly Medium[],
+  tell: (told: Told) => void,
+  now: () => number = () => performance.now(),
+): Answer {
+  const began = now();
+  const mayGoOn = (): boolean => now() - began < LONGEST_FOLLOWED_MS;
   const byId = new Map(media.map((medium) => [medium.id, medium]));
   const medium = (id: string): Medium | undefined => byId.get(id);
   switch (question.kind) {
     case "drain": {
-      const drained = drainedAfterSoaking(question.setup, medium);
+      const drained = drainedAfterSoaking(question.setup, medium, AFTER_SOAKING_HOURS, mayGoOn);
       return drained.ok ? { ok: true, value: drained.value.equilibrium } : drained;
     }
     case "supply":
       return supplyOf(question.setup, medium);
     case "run": {
       const { setup, dryDays } = question;
-      return runSetup(setup, medium, dryDays, (hour) => tell({ done: hour / planRun(setup, dryDays).hours.at(-1)! }));
+      const lastHour = planRun(setup, dryDays).hours.at(-1)!;
+      return runSetup(setup, medium, dryDays, { onHour: (hour) => tell({ done: hour / lastHour }), mayGoOn });
     }
     case "mixes": {
       const { wanted, mostParts } = question;

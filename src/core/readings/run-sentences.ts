@@ -1,4 +1,4 @@
-import { formatLength, formatVolume, type UnitSystem } from "../units/units";
+import { formatHours, formatLength, formatVolume, type UnitSystem } from "../units/units";
 import type { Run } from "../water/run";
 
 /** The water balance of a run may be off by this much of what moved before it is called out. */
@@ -6,8 +6,18 @@ const SOUND_BALANCE = 1e-6;
 
 /** What a run comes to, in the order a grower asks. */
 export function runWords(run: Run, system: UnitSystem): string {
-  const { phases, frames, askedCm3, givenCm3, shortFromHour, emptyFromHour, refilledCm3, massBalanceRelError, setup } =
-    run;
+  const {
+    phases,
+    frames,
+    askedCm3,
+    givenCm3,
+    shortFromHour,
+    emptyFromHour,
+    refilledCm3,
+    massBalanceRelError,
+    setup,
+    followedToHour,
+  } = run;
   const dry = phases.find(({ kind }) => kind === "dry")!;
   const end = frames.find(({ hours }) => Math.abs(hours - dry.toHour) < 1e-6)!;
   const dayOf = (hour: number): number => Math.floor((hour - dry.fromHour) / 24) + 1;
@@ -22,6 +32,10 @@ export function runWords(run: Run, system: UnitSystem): string {
   if (shortFromHour !== undefined)
     parts.push(`From dry day ${dayOf(shortFromHour)} it gives less than nine tenths of what a day takes.`);
   if (refilledCm3 > 0) parts.push(`Refilled with ${formatVolume(refilledCm3, system)}.`);
+  if (followedToHour !== undefined)
+    parts.push(
+      `It was followed for ${formatHours(followedToHour)} and no further: this stack is slow to follow, and all that is told here is of that time.`,
+    );
   if (massBalanceRelError > SOUND_BALANCE)
     parts.push(
       `The water balance of this run is off by ${massBalanceRelError.toExponential(1)} of what moved: do not rely on it.`,

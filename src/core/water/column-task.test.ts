@@ -72,10 +72,15 @@ describe("a task put to the solver", () => {
       top: { kind: "flux", cmPerHour: -50 },
       outputHours: [0, 500],
     } as const;
-    const stopped = solveColumnTask(drawn, 200);
+    const stopped = solveColumnTask(drawn, 20);
     expect(stopped).toMatchObject({ ok: false, problems: [{ path: "work", code: STOPPED }] });
     expect(!stopped.ok && stopped.problems[0]!.message).toMatch(
-      /^stopped after 0 h: [a-z-]+ \(\d+ steps, \d+ iterations\)$/u,
+      /^stopped after [\d.e-]+ h: work-limit \(\d+ steps, \d+ iterations\)$/u,
+    );
+    // with work enough it finds that there is no more to be had
+    const dry = solveColumnTask(drawn);
+    expect(!dry.ok && dry.problems[0]!.message).toMatch(
+      /^stopped after [\d.e-]+ h: flux-not-met, the column cannot give what the flux at its end asks \(/u,
     );
   });
 

@@ -99,11 +99,11 @@ function initialPsiCm({ zCm }: Column, initial: InitialCondition): Float64Array 
   }
 }
 
-const stoppedRun = ({ states, status, steps, iterations }: TransientResult) =>
+const stoppedRun = ({ reachedHour, status, steps, iterations }: TransientResult) =>
   problem(
     "work",
     STOPPED,
-    `stopped after ${states.at(-1)?.hours ?? 0} h: ${status} (${steps} steps, ${iterations} iterations)`,
+    `stopped after ${Number(reachedHour.toPrecision(3))} h: ${status}${status === "flux-not-met" ? ", the column cannot give what the flux at its end asks" : ""} (${steps} steps, ${iterations} iterations)`,
   );
 
 type SomeState = { readonly psiCm: Float64Array; readonly theta: Float64Array; readonly storedCm3: number };

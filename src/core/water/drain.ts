@@ -11,7 +11,12 @@ export const AFTER_SOAKING_HOURS = 24;
  * A drained setup's stack a time after it was soaked full: drained through time, since a coarse layer keeps what is
  * above it from settling for weeks. Water leaves at the base against the head of what stands below the outlet.
  */
-export function drainedAfterSoaking(setup: Setup, medium: MediumLookup, hours = AFTER_SOAKING_HOURS): Result<Settled> {
+export function drainedAfterSoaking(
+  setup: Setup,
+  medium: MediumLookup,
+  hours = AFTER_SOAKING_HOURS,
+  mayGoOn?: () => boolean,
+): Result<Settled> {
   const settled = settle(setup, medium);
   if (!settled.ok || setup.water.kind !== "drained" || setup.water.outletCm >= settled.value.column.heightCm)
     return settled;
@@ -23,6 +28,7 @@ export function drainedAfterSoaking(setup: Setup, medium: MediumLookup, hours = 
     outletCm > 0 ? { kind: "psi", cm: outletCm } : { kind: "seepage" },
     { kind: "sealed" },
     [hours],
+    { mayGoOn },
   );
   const [state] = run.states;
   if (run.status !== "done" || !state)

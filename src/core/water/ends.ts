@@ -46,7 +46,15 @@ export type HeldFlow = {
   through: number;
   slopeByCell: number;
   slopeByEnd: number;
-  evaluate(endPsiCm: number, psiCm: number, k: number, kSlope: number, lnK: number, lnKSlope: number): void;
+  evaluate(
+    endPsiCm: number,
+    psiCm: number,
+    k: number,
+    kSlope: number,
+    lnK: number,
+    lnKSlope: number,
+    fluxPotential: number,
+  ): void;
 };
 
 export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldFlow {
@@ -59,7 +67,7 @@ export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldF
     through: 0,
     slopeByCell: 0,
     slopeByEnd: 0,
-    evaluate(endPsiCm, psiCm, k, kSlope, lnK, lnKSlope) {
+    evaluate(endPsiCm, psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
       endPsi[0] = endPsiCm;
       table.lookUp(endPsi, 0, 1, at);
       if (side === "bottom")
@@ -69,11 +77,13 @@ export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldF
           at.kSlope[0]!,
           at.lnK[0]!,
           at.lnKSlope[0]!,
+          at.fluxPotential[0]!,
           psiCm,
           k,
           kSlope,
           lnK,
           lnKSlope,
+          fluxPotential,
           halfCellCm,
           flux,
         );
@@ -84,11 +94,13 @@ export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldF
           kSlope,
           lnK,
           lnKSlope,
+          fluxPotential,
           endPsiCm,
           at.k[0]!,
           at.kSlope[0]!,
           at.lnK[0]!,
           at.lnKSlope[0]!,
+          at.fluxPotential[0]!,
           halfCellCm,
           flux,
         );
@@ -100,21 +112,30 @@ export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldF
   return held;
 }
 
+export type ConditionedEnd = EndFlow & {
+  /** The flux asked for, which the driver sets at each jump. [cm/h] */
+  askCmPerHour: number;
+  /** Whether water is asked of the column here, whatever it has to give. */
+  readonly demands: boolean;
+};
+
 /**
  * An end of a column as the flow through it. Conditions that switch (a drain hole, the weather at the surface) are
  * written as the lesser of two flows, which Newton's method follows across the switch by itself.
- * @returns the flow and a setter for the flux asked for, which the driver calls at each jump
  */
-export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { askCmPerHour: number } {
+export function endFlow(condition: EndCondition, end: ColumnEnd): ConditionedEnd {
   const { areaCm2 } = end;
   const held = heldFlow(end);
 
-  const flow: EndFlow & { askCmPerHour: number } = {
+  const flow: ConditionedEnd = {
+    get demands() {
+      return condition.kind === "flux" && flow.askCmPerHour < 0;
+    },
     inCm3PerHour: 0,
     slope: 0,
     runoffCm3PerHour: 0,
     askCmPerHour: 0,
-    evaluate(psiCm, k, kSlope, lnK, slope) {
+    evaluate(psiCm, k, kSlope, lnK, slope, potential) {
       flow.inCm3PerHour = flow.slope = flow.runoffCm3PerHour = 0;
       switch (condition.kind) {
         case "sealed":
@@ -123,7 +144,7 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           flow.inCm3PerHour = areaCm2 * flow.askCmPerHour;
           return;
         case "psi":
-          held.evaluate(condition.cm, psiCm, k, kSlope, lnK, slope);
+          held.evaluate(condition.cm, psiCm, k, kSlope, lnK, slope, potential);
           take();
           return;
         case "free-drainage":
@@ -132,7 +153,7 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           return;
         case "seepage":
           // a hole lets water out, never in
-          held.evaluate(0, psiCm, k, kSlope, lnK, slope);
+          held.evaluate(0, psiCm, k, kSlope, lnK, slope, potential);
           if (held.through < 0) take();
           return;
         case "atmosphere": {
@@ -140,12 +161,12 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): EndFlow & { as
           flow.inCm3PerHour = asked;
           if (asked < 0) {
             // what the surface gives at its driest; a surface drier than that gives nothing
-            held.evaluate(condition.limitPsiCm, psiCm, k, kSlope, lnK, slope);
+            held.evaluate(condition.limitPsiCm, psiCm, k, kSlope, lnK, slope, potential);
             if (held.through > asked) take();
             if (flow.inCm3PerHour > 0) flow.inCm3PerHour = flow.slope = 0;
           }
           // what it takes with water standing on it; the rest runs off, and so does what is pushed out from below
-          held.evaluate(0, psiCm, k, kSlope, lnK, slope);
+          held.evaluate(0, psiCm, k, kSlope, lnK, slope, potential);
           if (held.through < flow.inCm3PerHour) {
             flow.runoffCm3PerHour = Math.max(asked, 0) - held.through;
             take();

@@ -1,6 +1,6 @@
 import { bracketedRoot } from "./bracketed-root";
 import { thetaAt, type Column, type PreparedLayer } from "./column";
-import { gaussLegendre } from "./gauss-legendre";
+import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { failed, ok, problem, type Result } from "../units/problem";
 
 /**

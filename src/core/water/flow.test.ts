@@ -4,6 +4,7 @@ import { GRAVEL, PEAT } from "../testing/hydraulics";
 import { hydraulicFunctions, type Hydraulics } from "../hydraulics/hydraulics";
 import { hydraulicTable, hydraulicValues } from "../hydraulics/table";
 import { anyStack, anyVg } from "../testing/arbitrary";
+import { adaptiveQuadrature } from "../testing/quadrature";
 import { makeColumn, type Column } from "./column";
 import { fluxAt, type EndCondition } from "./ends";
 import { equilibriumWithStored } from "./equilibrium";
@@ -52,21 +53,12 @@ describe("the table of a medium", () => {
 
 describe("the fitted flux", () => {
   const out = new Float64Array(3);
-  const at = (alpha: number, psiA: number, psiB: number, length: number) =>
-    fittedFlux(
-      psiA,
-      Math.exp(alpha * psiA),
-      alpha * Math.exp(alpha * psiA),
-      alpha * psiA,
-      alpha,
-      psiB,
-      Math.exp(alpha * psiB),
-      alpha * Math.exp(alpha * psiB),
-      alpha * psiB,
-      alpha,
-      length,
-      out,
-    );
+  /** Of an exponential soil of Ks = 1, whose flux potential is K/alpha. */
+  const at = (alpha: number, psiA: number, psiB: number, length: number) => {
+    const [kA, kB] = [Math.exp(alpha * psiA), Math.exp(alpha * psiB)];
+    const [a, b] = [alpha * psiA, alpha * psiB];
+    fittedFlux(psiA, kA, alpha * kA, a, alpha, kA / alpha, psiB, kB, alpha * kB, b, alpha, kB / alpha, length, out);
+  };
 
   it("is exact for an exponential soil (Gardner 1958): q = (Ka·e^(−aL) − Kb)/(1 − e^(−aL))", () => {
     for (const [a, b, length] of [
@@ -81,35 +73,85 @@ describe("the fitted flux", () => {
   });
 
   it("is Darcy's law where K does not change, and zero at rest", () => {
-    fittedFlux(5, 2, 0, Math.log(2), 0, 3, 2, 0, Math.log(2), 0, 4, out);
+    fittedFlux(5, 2, 0, Math.log(2), 0, 20, 3, 2, 0, Math.log(2), 0, 16, 4, out);
     expect([...out]).toEqual([-2 * (-2 / 4 + 1), 0.5, -0.5]);
     at(0.3, -4, -6, 2);
     expect(Math.abs(out[0]!)).toBeLessThan(1e-12);
   });
 
-  it("has the derivatives it says, for any pair of points of a curve", () => {
-    const functions = hydraulicFunctions(PEAT);
-    const flux = (a: number, b: number): number => {
-      const [kA, kB] = [functions.conductivityCmPerHour(a), functions.conductivityCmPerHour(b)];
-      const slope = (psi: number): number =>
-        (Math.log(functions.conductivityCmPerHour(psi * (1 - 1e-6))) -
-          Math.log(functions.conductivityCmPerHour(psi * (1 + 1e-6)))) /
-        (-2e-6 * psi);
-      fittedFlux(a, kA, kA * slope(a), Math.log(kA), slope(a), b, kB, kB * slope(b), Math.log(kB), slope(b), 0.25, out);
-      return out[0]!;
-    };
-    for (const [a, b] of [
-      [-3, -8],
-      [-0.2, -40],
-      [-100, -1],
-      [-20, -20.3],
+  /** The flux between two heads of a medium, as the solver asks for it. */
+  function between(hydraulics: Hydraulics, psiA: number, psiB: number, lengthCm: number): number {
+    const table = hydraulicTable(hydraulicFunctions(hydraulics), 1e-7);
+    const [a, b] = [hydraulicValues(1), hydraulicValues(1)];
+    table.lookUp(Float64Array.of(psiA), 0, 1, a);
+    table.lookUp(Float64Array.of(psiB), 0, 1, b);
+    fittedFlux(
+      psiA,
+      a.k[0]!,
+      a.kSlope[0]!,
+      a.lnK[0]!,
+      a.lnKSlope[0]!,
+      a.fluxPotential[0]!,
+      psiB,
+      b.k[0]!,
+      b.kSlope[0]!,
+      b.lnK[0]!,
+      b.lnKSlope[0]!,
+      b.fluxPotential[0]!,
+      lengthCm,
+      out,
+    );
+    return out[0]!;
+  }
+
+  it("between a wet point and a dry one is that of the whole curve between them: −∫K d(psi)/L, but for gravity", () => {
+    const { conductivityCmPerHour } = hydraulicFunctions(GRAVEL);
+    for (const [wet, dry] of [
+      [-0.2, -3],
+      [-0.5, -40],
+      [-2, -9000],
     ] as const) {
-      flux(a, b);
-      const [byA, byB] = [out[1]!, out[2]!];
-      const step = 1e-4;
-      expect(byA / ((flux(a * (1 - step), b) - flux(a * (1 + step), b)) / (-2 * a * step))).toBeCloseTo(1, 3);
-      expect(byB / ((flux(a, b * (1 - step)) - flux(a, b * (1 + step))) / (-2 * b * step))).toBeCloseTo(1, 3);
+      // over so short a way gravity adds next to nothing
+      const lengthCm = 1e-4;
+      const integral = [1, 4, 16, 64, 256, 1024, 4096, 16_384].reduce((sum, factor) => {
+        const [from, to] = [Math.max(dry, 4 * factor * wet), Math.max(dry, factor * wet)];
+        return sum + adaptiveQuadrature(conductivityCmPerHour, from, to, 1e-8);
+      }, 0);
+      expect(between(GRAVEL, wet, dry, lengthCm) / (integral / lengthCm)).toBeCloseTo(1, 2);
+      expect(between(GRAVEL, dry, wet, lengthCm) / (-integral / lengthCm)).toBeCloseTo(1, 2);
     }
+  });
+
+  it("is nothing between two points at rest, however far apart their K is", () => {
+    for (const [psi, lengthCm] of [
+      [-0.3, 0.25],
+      [-0.3, 3],
+      [-5, 60],
+    ] as const)
+      expect(
+        Math.abs(between(GRAVEL, psi, psi - lengthCm, lengthCm)) /
+          hydraulicFunctions(GRAVEL).conductivityCmPerHour(psi),
+      ).toBeLessThan(2e-5); // the table's K is e^(ln K) to 1e-4
+  });
+
+  it("has the derivatives it says, for any pair of points of a curve", () => {
+    for (const hydraulics of [PEAT, GRAVEL])
+      for (const [a, b] of [
+        [-3.01, -8.01],
+        [-0.201, -40.1],
+        [-101.3, -1.01],
+        [-20.1, -20.31],
+        [-1.01, -1.41],
+      ] as const) {
+        between(hydraulics, a, b, 0.25);
+        const [byA, byB] = [out[1]!, out[2]!];
+        const step = 1e-5;
+        const flux = (psiA: number, psiB: number): number => between(hydraulics, psiA, psiB, 0.25);
+        const secantA = (flux(a * (1 - step), b) - flux(a * (1 + step), b)) / (-2 * a * step);
+        const secantB = (flux(a, b * (1 - step)) - flux(a, b * (1 + step))) / (-2 * b * step);
+        expect(Math.abs(byA - secantA), `by ${a} of ${a}, ${b}`).toBeLessThan(1e-4 * Math.abs(secantA));
+        expect(Math.abs(byB - secantB), `by ${b} of ${a}, ${b}`).toBeLessThan(1e-4 * Math.abs(secantB));
+      }
   });
 });
 
@@ -374,6 +416,76 @@ describe("transient flow", () => {
     end!.theta.forEach((theta, i) => {
       if (column.zCm[i]! > 4) expect(theta).toBeCloseTo(rest.ok ? rest.value.theta[i]! : Number.NaN, 2);
     });
+  });
+
+  it("follows a column that is full to its top and then loses water: its heads fall as one", () => {
+    const soil: Hydraulics = {
+      model: "vg",
+      thetaR: 0.06,
+      thetaS: 0.91,
+      ksCmPerHour: 120,
+      tau: 0.5,
+      airEntryCm: 0,
+      modes: [{ weight: 1, alphaPerCm: 0.25, n: 1.5 }],
+    };
+    for (const heightCm of [0.5, 20]) {
+      const column = columnOf([[heightCm, soil]]);
+      const run = runTransient(
+        column,
+        all(column, (z) => heightCm - z),
+        SEALED,
+        { kind: "flux", cmPerHour: -0.05 },
+        [0.1, 2],
+      );
+      expect(run.status).toBe("done");
+      expect(run.iterations).toBeLessThan(400);
+      // water moves next to freely in it: it is at rest over what is left, as an exact sum over the curve says
+      for (const { hours, psiCm, theta } of run.states) {
+        const rest = equilibriumWithStored(column, 0.91 * heightCm + 5e-8 * heightCm ** 2 - 0.05 * hours);
+        if (!rest.ok) throw new Error("rests");
+        psiCm.forEach((psi, i) => {
+          expect(Math.abs(psi - rest.value.psiCm[i]!)).toBeLessThan(0.02 * (1 + Math.abs(psi)));
+          expect(Math.abs(theta[i]! - column.layers[0]!.functions.waterContent(Math.min(0, psi)))).toBeLessThan(1e-4);
+        });
+      }
+    }
+  });
+
+  it("stops at once where a flux asks for more than the column can bring, at either end, and says how far it came", () => {
+    const column = columnOf([[10, GRAVEL]]);
+    const full = all(column, (z) => 10 - z);
+    const drawn: EndCondition = { kind: "flux", cmPerHour: -0.5 };
+    const holds = 0.4 * 10;
+    for (const [bottom, top] of [
+      [SEALED, drawn],
+      [drawn, SEALED],
+    ] as const) {
+      const run = runTransient(column, full, bottom, top, [0, 0.1, 100]);
+      expect(run.status).toBe("flux-not-met");
+      expect(run.reachedHour).toBeGreaterThan(0.1);
+      // it cannot have given more than it held
+      expect(run.reachedHour).toBeLessThan(holds / 0.5);
+      expect(run.states.map(({ hours }) => hours)).toEqual([0, 0.1]);
+      expect(run.iterations).toBeLessThan(3000);
+    }
+    // a flux into it, or one that is met, stops nothing
+    expect(runTransient(column, full, SEALED, { kind: "flux", cmPerHour: -0.01 }, [20]).status).toBe("done");
+  });
+
+  it("is called off when it is asked whether to go on, and not told yes", () => {
+    const column = columnOf([[10, PEAT]]);
+    let steps = 0;
+    const run = runTransient(
+      column,
+      all(column, () => 0),
+      { kind: "seepage" },
+      SEALED,
+      [0, 500],
+      { mayGoOn: () => ++steps <= 5 },
+    );
+    expect(run).toMatchObject({ status: "called-off", states: { length: 1 } });
+    expect(run.reachedHour).toBeGreaterThan(0);
+    expect(run.reachedHour).toBeLessThan(500);
   });
 
   it("stops at its work limit with the states so far, and never throws", () => {

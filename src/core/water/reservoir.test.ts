@@ -173,7 +173,9 @@ describe("root uptake", () => {
     expect(run.status).toBe("done");
     const [early, , late] = run.cumulative.map(({ uptakeCm3 }) => uptakeCm3) as [number, number, number];
     expect(late - early).toBeLessThan(0.5 * early);
-    expect(Math.min(...run.states.at(-1)!.psiCm)).toBeGreaterThan(-15_000 * 1.03); // out there 3 % of psi is 1e-4 of theta
+    // the last step may have taken as much too much as a step may be off by
+    const wilted = made.layers[0]!.functions.waterContent(-15_000);
+    expect(Math.min(...run.states.at(-1)!.theta)).toBeGreaterThan(wilted - 2.5e-3);
     expect(run.massBalanceRelError).toBeLessThan(1e-9);
   });
 

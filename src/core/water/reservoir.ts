@@ -1,3 +1,4 @@
+import { bracketedRoot } from "./bracketed-root";
 import type { ColumnEnd } from "./ends";
 import { heldFlow } from "./ends";
 import { SDIRK_GAMMA, type EndFlow } from "./richards";
@@ -29,11 +30,8 @@ export type ReservoirFlow = EndFlow & {
 
 /** The last film of a reservoir gives in proportion to its depth, so that it runs dry without a jolt. [cm] */
 const FILM_CM = 0.02;
-/** A step that would leave less than nothing, by more than this, is too long. [cm] */
-const MOST_OVERDRAWN_CM = 1e-4;
-/** An overflow takes the surface down by e in this time: a hole that passes what comes. [h] */
-const OVERFLOW_HOURS = 0.02;
-const MOST_ITERATIONS = 60;
+/** The level a stage ends at is found to this. [cm, and of a level above 1 cm the share] */
+const LEVEL_TOLERANCE = 1e-13;
 
 /** The hours at which refills begin and end. */
 export const refillHours = ({ refills = [] }: ReservoirCondition): readonly number[] =>
@@ -47,9 +45,42 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
   let baseCm = condition.levelCm;
   let stageHours = 0;
   let stepHours = 0;
-  let stageCm = condition.levelCm;
+  /** What may flow into the column in this stage, so that the step leaves no less than nothing. [cm³/h] */
+  let mostIn = Infinity;
   let out = 0;
   const inflow1 = { in: 0, out: 0 };
+  // the column's end as an evaluation finds it
+  const cell = { psiCm: 0, k: 0, kSlope: 0, lnK: 0, lnKSlope: 0, fluxPotential: 0 };
+  let byLevel = 0;
+
+  /** Works out the flow into the column from a level, and its slopes. */
+  function flowFrom(levelCm: number): void {
+    const { psiCm, k, kSlope, lnK, lnKSlope, fluxPotential } = cell;
+    held.evaluate(Math.max(levelCm, 0), psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
+    flow.inCm3PerHour = held.through;
+    flow.slope = held.slopeByCell;
+    byLevel = levelCm > 0 ? held.slopeByEnd : 0;
+    if (held.through <= 0) return;
+    if (levelCm < FILM_CM) {
+      const left = Math.max(0, levelCm / FILM_CM);
+      flow.inCm3PerHour *= left;
+      flow.slope *= left;
+      byLevel = left * byLevel + held.through / FILM_CM;
+    }
+    if (flow.inCm3PerHour > mostIn) {
+      flow.inCm3PerHour = mostIn;
+      flow.slope = byLevel = 0;
+    }
+  }
+
+  // The level at the end of a stage and the flow of the stage hold each other: level = base − hours·flow/area. The left
+  // side less the right grows with the level, by at least as much.
+  const overBase = (levelCm: number): number => {
+    flowFrom(levelCm);
+    return levelCm - baseCm + (stageHours / areaCm2) * flow.inCm3PerHour;
+  };
+  const overBaseSlope = (): number => 1 + (stageHours / areaCm2) * byLevel;
+  const levelTolerance = (levelCm: number): number => LEVEL_TOLERANCE * Math.max(1, Math.abs(levelCm));
 
   const flow: ReservoirFlow = {
     inCm3PerHour: 0,
@@ -62,69 +93,55 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
     setHour(now) {
       const due = refills.findLast((refill) => refill.hour <= now + 1e-9);
       holding = due !== undefined && now < due.hour + due.holdHours - 1e-9;
-      if (due === undefined || Math.abs(due.hour - now) > 1e-9 || due.levelCm <= flow.levelCm) return;
-      flow.refilledCm3 += areaCm2 * (due.levelCm - flow.levelCm);
-      flow.levelCm = due.levelCm;
+      if (due !== undefined && Math.abs(due.hour - now) <= 1e-9 && due.levelCm > flow.levelCm) {
+        flow.refilledCm3 += areaCm2 * (due.levelCm - flow.levelCm);
+        flow.levelCm = due.levelCm;
+      }
+      if (holding || flow.levelCm <= overflowCm) return;
+      // what stands over the hole has run out before anything else has moved
+      flow.overflowCm3 += areaCm2 * (flow.levelCm - overflowCm);
+      flow.levelCm = overflowCm;
     },
 
     beginStage(stage, hours) {
       stepHours = hours;
       stageHours = SDIRK_GAMMA * hours;
-      if (stage === 1) baseCm = flow.levelCm;
-      else {
-        inflow1.in = flow.inCm3PerHour;
-        inflow1.out = out;
-        baseCm = flow.levelCm - ((1 - SDIRK_GAMMA) * hours * (inflow1.in + inflow1.out)) / areaCm2;
-      }
-    },
-
-    evaluate(psiCm, k, kSlope, lnK, lnKSlope) {
-      if (holding) {
-        held.evaluate(flow.levelCm, psiCm, k, kSlope, lnK, lnKSlope);
-        flow.inCm3PerHour = held.through;
-        flow.slope = held.slopeByCell;
-        stageCm = flow.levelCm;
-        out = 0;
+      if (stage === 1) {
+        baseCm = flow.levelCm;
+        mostIn = (areaCm2 * baseCm) / hours;
         return;
       }
-      // The level at the end of the stage and the flow of the stage hold each other: level = base − hours·(flow +
-      // overflow)/area. The left side less the right grows by at least the level itself, so the root lies within its
-      // value of the base.
-      const share = stageHours / areaCm2;
-      let level = baseCm;
-      let [low, high] = [-Infinity, Infinity];
-      let byLevel = 0;
-      let outByLevel = 0;
-      for (let i = 0; i < MOST_ITERATIONS; i++) {
-        held.evaluate(Math.max(level, 0), psiCm, k, kSlope, lnK, lnKSlope);
-        flow.inCm3PerHour = held.through;
-        flow.slope = held.slopeByCell;
-        byLevel = level > 0 ? held.slopeByEnd : 0;
-        if (held.through > 0 && level < FILM_CM) {
-          const left = Math.max(0, level / FILM_CM);
-          byLevel = level > 0 ? left * byLevel + held.through / FILM_CM : 0;
-          flow.inCm3PerHour *= left;
-          flow.slope *= left;
-        }
-        out = (areaCm2 * Math.max(0, level - overflowCm)) / OVERFLOW_HOURS;
-        outByLevel = level > overflowCm ? areaCm2 / OVERFLOW_HOURS : 0;
-        const over = level - baseCm + share * (flow.inCm3PerHour + out);
-        if (Math.abs(over) <= 1e-12 * (1 + Math.abs(level))) break;
-        if (i === 0) {
-          low = level - Math.abs(over);
-          high = level + Math.abs(over);
-        }
-        if (over > 0) high = level;
-        else low = level;
-        const newton = level - over / (1 + share * (byLevel + outByLevel));
-        level = newton > low && newton < high ? newton : (low + high) / 2;
-        if (high - low <= 1e-13 * (1 + Math.abs(level))) break;
-      }
-      stageCm = level;
-      flow.slope *= (1 + share * outByLevel) / (1 + share * (byLevel + outByLevel));
+      inflow1.in = flow.inCm3PerHour;
+      inflow1.out = out;
+      baseCm = flow.levelCm - ((1 - SDIRK_GAMMA) * hours * (inflow1.in + inflow1.out)) / areaCm2;
+      mostIn = (areaCm2 * Math.max(0, baseCm)) / stageHours;
     },
 
-    endStep: () => holding || stageCm > -MOST_OVERDRAWN_CM,
+    evaluate(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
+      Object.assign(cell, { psiCm, k, kSlope, lnK, lnKSlope, fluxPotential });
+      out = 0;
+      if (holding) {
+        mostIn = Infinity;
+        flowFrom(flow.levelCm);
+        return;
+      }
+      // a hole passes what comes, and holds the level
+      if (overflowCm < Infinity) {
+        const over = overBase(overflowCm);
+        if (over < 0) {
+          out = (-over * areaCm2) / stageHours;
+          return;
+        }
+      }
+      const over = Math.abs(overBase(baseCm));
+      if (over > 0)
+        bracketedRoot(
+          { valueAt: overBase, slopeAt: overBaseSlope, low: baseCm - over, high: Math.min(baseCm + over, overflowCm) },
+          Math.min(baseCm, overflowCm),
+          levelTolerance,
+        );
+      flow.slope /= overBaseSlope();
+    },
 
     accept() {
       const late = SDIRK_GAMMA * stepHours;
@@ -137,7 +154,8 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
       }
       const spilled = early * inflow1.out + late * out;
       flow.overflowCm3 += spilled;
-      flow.levelCm -= (net + spilled) / areaCm2;
+      // at the end of its water it is empty but for rounding
+      flow.levelCm = Math.max(0, flow.levelCm - (net + spilled) / areaCm2);
     },
   };
   return flow;

@@ -1,7 +1,6 @@
-import { hydraulicValues, type HydraulicTable } from "../hydraulics/table";
+import { hydraulicValues, SEGMENT_SHIFT, SEGMENT_STRIDE, type HydraulicTable } from "../hydraulics/table";
 import type { Column } from "./column";
-import { fittedFlux } from "./fitted-flux";
-import { solveTridiagonal } from "./tridiagonal";
+import { correctFarApart, EVEN_X, ONE_SLOPE_LN_K, oneOverExpm1, SAME_PSI_CM } from "./fitted-flux";
 
 /**
  * Water moving through a column: the mixed-form Richards equation (Richards 1931; Celia, Bouloutas & Zarba 1990) in
@@ -19,16 +18,21 @@ export type EndFlow = {
    * Works out the flow through an end for the head of the cell there: into the column [cm³/h], its slope by psi, and
    * what ran off instead.
    */
-  evaluate(psiCm: number, kCmPerHour: number, kSlope: number, lnK: number, lnKSlope: number): void;
+  evaluate(
+    psiCm: number,
+    kCmPerHour: number,
+    kSlope: number,
+    lnK: number,
+    lnKSlope: number,
+    fluxPotential: number,
+  ): void;
   inCm3PerHour: number;
   slope: number;
   runoffCm3PerHour: number;
   /**
-   * For an end with water of its own: a stage of a step begins, and a step's stages are done (false: it went too far
-   * and is tried again shorter).
+   * For an end with water of its own: a stage of a step begins, and a step is taken.
    */
   beginStage?(stage: 1 | 2, stepHours: number): void;
-  endStep?(): boolean;
   accept?(): void;
 };
 
@@ -69,6 +73,18 @@ const FIRST_EMPTIED = 0.01;
 /** Nearer to saturation than this a cell counts as on the kink of its curves. [cm] */
 const KINK_CM = 1e-5;
 /**
+ * In a full cell with less capacity than this a head moves by centimetres for next to no water: a first guess is not
+ * taken there unless it is right by so many times more than elsewhere, or heads would stand still while water goes. Nor
+ * is anything taken of an empty cell, or it would give in small steps what it does not have.
+ */
+const FLAT_CAPACITY_PER_CM = 1e-5;
+const STRICTNESS = 1000;
+/** How far nearly saturated cells drain in one update is looked for from this share of their way on, to this factor. */
+const LEAST_SHARE = 1e-12;
+/** They go all of it while that gives no more than this many times the water asked: the next update takes it back. */
+const MOST_OVERSHOT = 1.6;
+const SHARE_ACCURACY = 1.02;
+/**
  * From the kink a cell goes no further into suction in one update, and from there its suction grows by the factor at
  * most. [cm]
  */
@@ -77,15 +93,24 @@ const SUCTION_GROWTH = 8;
 
 /**
  * What Newton's method left over in a step enters the next in full over this time, and in part over a shorter one:
- * pressed in at once it would be a jolt. [h]
+ * pressed in at once it would be a jolt. No more than so much waits, or it would add up. [h, m³/m³]
  */
 const LEFTOVER_HOURS = 0.01;
+const MOST_LEFT_OVER = 2e-5;
+const LEAST_TOLERANCE_SHARE = 0.1;
+/** A step that leaves the water content of a cell further from its curve than this is refused. [m³/m³] */
+export const MOST_OFF_CURVE = 1e-4;
+
+/** Of the cells at the ends of the column, at rest or in a step: heads [cm], and whether they have water to give. */
+export type EndCells = {
+  readonly bottomPsiCm: number;
+  readonly topPsiCm: number;
+  readonly bottomIsEmpty: boolean;
+  readonly topIsEmpty: boolean;
+};
 
 export type Richards = {
   readonly nodes: number;
-  /** Heads and water contents of the cells, bottom to top. */
-  readonly psiCm: Float64Array;
-  readonly theta: Float64Array;
   /** Flows through the ends over the last step, into the column, and the runoff. [cm³] */
   bottomInCm3: number;
   topInCm3: number;
@@ -94,6 +119,9 @@ export type Richards = {
   /** Largest estimated error of the last step in any cell. [m³/m³] */
   errorTheta: number;
   iterations: number;
+  /** The cells at the ends as they are, and in the step last tried, taken or not. */
+  readonly endCells: EndCells;
+  readonly triedEndCells: EndCells;
   /** Starts from a state. */
   setState(psiCm: Float64Array): void;
   /**
@@ -104,6 +132,8 @@ export type Richards = {
   accept(): void;
   /** Says that the end flows have jumped: the last step tells nothing about the next. */
   forgetSlope(): void;
+  /** Fills in heads and water contents of the cells, bottom to top. */
+  copyState(psiCm: Float64Array, theta: Float64Array): void;
   storedCm3(): number;
 };
 
@@ -128,7 +158,10 @@ export function createRichards(
   const isInterface = new Uint8Array(nodes);
   const cellOf = new Int32Array(nodes);
   const volume = array();
-  const scale = array();
+  /** 1 / volume; 0 for an interface. */
+  const perVolume = array();
+  /** 1 / what a residual is measured by. */
+  const perScale = array();
   const faceLength = array();
   const faceArea = array();
   const firstNode = new Int32Array(column.layers.length + 1);
@@ -139,7 +172,8 @@ export function createRichards(
     for (let i = 0; i < cellCount; i++, node++) {
       layerOf[node] = layer;
       cellOf[node] = firstCell + i;
-      volume[node] = scale[node] = areaCm2 * dz;
+      volume[node] = areaCm2 * dz;
+      perVolume[node] = perScale[node] = 1 / volume[node]!;
       faceArea[node] = areaCm2;
       faceLength[node] = i + 1 === cellCount ? dz / 2 : dz;
     }
@@ -148,7 +182,7 @@ export function createRichards(
     const nextDz = (next.topCm - next.bottomCm) / next.cellCount;
     layerOf[node] = layer;
     isInterface[node] = 1;
-    scale[node] = Math.min(areaCm2 * dz, next.areaCm2 * nextDz);
+    perScale[node] = 1 / Math.min(areaCm2 * dz, next.areaCm2 * nextDz);
     faceArea[node] = next.areaCm2;
     faceLength[node] = nextDz / 2;
     node++;
@@ -171,8 +205,8 @@ export function createRichards(
   const net2 = array();
   const netBefore = array();
   // What one evaluation fills: at nodes, then at faces.
-  const values = hydraulicValues(nodes);
-  const { theta: curveTheta, capacity, k, kSlope, lnK, lnKSlope } = values;
+  const curveTheta = array();
+  const capacity = array();
   // an interface as the foot of the layer above; at the other nodes not used
   const foot = hydraulicValues(nodes);
   const net = array();
@@ -180,11 +214,15 @@ export function createRichards(
   const diagonal = array();
   const upper = array();
   const change = array();
+  /** With less water than this a cell has next to none to give. */
+  const emptyTheta = array();
   /** No head is followed further into dryness than this. */
   const driestPsi = array();
   const probe = new Float64Array(1);
   const probed = hydraulicValues(1);
   const flux = new Float64Array(3);
+  const suction = new Float64Array(1);
+  const suctionWords = new Uint32Array(suction.buffer);
 
   /** Water content at one head, off the loop. */
   function thetaAt(table: HydraulicTable, psiCm: number): number {
@@ -196,55 +234,129 @@ export function createRichards(
   const stress = new Float64Array(2);
   /** What roots take at the trial heads. [cm³/h] */
   let taken = 0;
+  /** What a stage of the step being tried may leave over in a cell. [m³/m³] */
+  let stageTolerance = newton.toleranceTheta;
   let slopeKnown = false;
   let lastHours = 0;
   let triedHours = 0;
 
   /**
    * Net inflow of every node at the trial heads [cm³/h] and, in the three diagonals, its slopes by them [cm³/h per cm].
+   * Looks up and works out the flow to the node below in one pass, written out as one loop: nothing else takes as long.
    */
   function evaluate(): void {
+    let psiA = 0;
+    let kA = 0;
+    let kSlopeA = 0;
+    let lnKA = 0;
+    let slopeA = 0;
+    let phiA = 0;
     for (let layer = 0; layer < tables.length; layer++) {
+      const table = tables[layer]!;
+      const { segments, segmentCount, firstSegmentBits, thetaS, specificStoragePerCm, ksCmPerHour, lnKs } = table;
       const from = firstNode[layer]!;
-      if (layer > 0) tables[layer]!.lookUp(trial, from - 1, from, foot);
-      tables[layer]!.lookUp(trial, from, firstNode[layer + 1]!, values);
+      const to = firstNode[layer + 1]!;
+      if (layer > 0) {
+        // the interface below is the foot of this layer too
+        table.lookUp(trial, from - 1, from, foot);
+        kA = foot.k[from - 1]!;
+        kSlopeA = foot.kSlope[from - 1]!;
+        lnKA = foot.lnK[from - 1]!;
+        slopeA = foot.lnKSlope[from - 1]!;
+        phiA = foot.fluxPotential[from - 1]!;
+      }
+      for (let i = from; i < to; i++) {
+        const psiB = trial[i]!;
+        let kB = ksCmPerHour;
+        let kSlopeB = 0;
+        let lnKB = lnKs;
+        let slopeB = 0;
+        let phiB = table.saturatedPotential;
+        if (psiB >= 0) {
+          curveTheta[i] = thetaS + specificStoragePerCm * psiB;
+          capacity[i] = specificStoragePerCm;
+          phiB += kB * psiB;
+        } else {
+          suction[0] = -psiB;
+          let segment = (suctionWords[1]! >>> SEGMENT_SHIFT) - firstSegmentBits + 1;
+          if (segment < 0) segment = 0;
+          else if (segment >= segmentCount) segment = segmentCount - 1;
+          const at = segment * SEGMENT_STRIDE;
+          if (segments[at]! !== segments[at]!) table.fill(segment);
+          const past = -psiB - segments[at]!;
+          const thetaSlope = segments[at + 2]!;
+          curveTheta[i] = segments[at + 1]! + thetaSlope * past;
+          capacity[i] = -thetaSlope;
+          slopeB = -segments[at + 4]!;
+          lnKB = segments[at + 3]! - slopeB * past;
+          kSlopeB = -segments[at + 6]!;
+          const kStart = segments[at + 5]!;
+          kB = kStart - kSlopeB * past;
+          phiB = segments[at + 7]! - (past * (kStart + kB)) / 2;
+        }
+        if (i === 0) {
+          bottom.evaluate(psiB, kB, kSlopeB, lnKB, slopeB, phiB);
+          net[0] = bottom.inCm3PerHour;
+          diagonal[0] = bottom.slope;
+        } else {
+          // the fitted flux of fitted-flux.ts, from the node below
+          const below = i - 1;
+          const length = faceLength[below]!;
+          const difference = psiB - psiA;
+          const lnKDifference = lnKB - lnKA;
+          const isApart = difference > SAME_PSI_CM || difference < -SAME_PSI_CM;
+          const lever = isApart ? length / difference : 0;
+          const x = isApart ? lnKDifference * lever : ((slopeA + slopeB) / 2) * length;
+          let q: number;
+          let byA: number;
+          let byB: number;
+          if (x < EVEN_X && x > -EVEN_X && lnKDifference < EVEN_X && lnKDifference > -EVEN_X) {
+            const gradient = (difference + length) / length;
+            q = -kA * gradient;
+            byA = kA / length - (gradient * kSlopeA) / 2;
+            byB = -kA / length - (gradient * kSlopeB) / 2;
+          } else {
+            const kDifference = kB - kA;
+            const share = oneOverExpm1(x);
+            const slope = x / length;
+            const bend = kDifference * share * (1 + share) * lever;
+            q = -kB - kDifference * share;
+            byA = kSlopeA * share + bend * (slope - slopeA);
+            byB = -kSlopeB * (1 + share) + bend * (slopeB - slope);
+            if (lnKDifference > ONE_SLOPE_LN_K || lnKDifference < -ONE_SLOPE_LN_K) {
+              flux[0] = q;
+              flux[1] = byA;
+              flux[2] = byB;
+              correctFarApart(difference, kA, kSlopeA, slopeA, phiA, kB, kSlopeB, slopeB, phiB, lnKDifference, flux);
+              q = flux[0]!;
+              byA = flux[1]!;
+              byB = flux[2]!;
+            }
+          }
+          const area = faceArea[below]!;
+          net[below]! -= area * q;
+          diagonal[below]! -= area * byA;
+          upper[below] = -area * byB;
+          net[i] = area * q;
+          lower[i] = area * byA;
+          diagonal[i] = area * byB;
+        }
+        psiA = psiB;
+        kA = kB;
+        kSlopeA = kSlopeB;
+        lnKA = lnKB;
+        slopeA = slopeB;
+        phiA = phiB;
+      }
     }
-    bottom.evaluate(trial[0]!, k[0]!, kSlope[0]!, lnK[0]!, lnKSlope[0]!);
-    net[0] = bottom.inCm3PerHour;
-    diagonal[0] = bottom.slope;
-    for (let i = 0; i + 1 < nodes; i++) {
-      const below = isInterface[i] === 0 ? values : foot;
-      fittedFlux(
-        trial[i]!,
-        below.k[i]!,
-        below.kSlope[i]!,
-        below.lnK[i]!,
-        below.lnKSlope[i]!,
-        trial[i + 1]!,
-        k[i + 1]!,
-        kSlope[i + 1]!,
-        lnK[i + 1]!,
-        lnKSlope[i + 1]!,
-        faceLength[i]!,
-        flux,
-      );
-      const area = faceArea[i]!;
-      net[i]! -= area * flux[0]!;
-      diagonal[i]! -= area * flux[1]!;
-      upper[i] = -area * flux[2]!;
-      net[i + 1] = area * flux[0]!;
-      lower[i + 1] = area * flux[1]!;
-      diagonal[i + 1] = area * flux[2]!;
-    }
-    const last = nodes - 1;
-    top.evaluate(trial[last]!, k[last]!, kSlope[last]!, lnK[last]!, lnKSlope[last]!);
-    net[last]! += top.inCm3PerHour;
-    diagonal[last]! += top.slope;
+    top.evaluate(psiA, kA, kSlopeA, lnKA, slopeA, phiA);
+    net[nodes - 1]! += top.inCm3PerHour;
+    diagonal[nodes - 1]! += top.slope;
+    taken = 0;
     if (uptake && uptake.askCm3PerHour > 0) takeUp(uptake);
   }
 
   function takeUp({ share, askCm3PerHour, stress: stressAt }: Uptake): void {
-    taken = 0;
     for (let i = 0; i < nodes; i++) {
       const asked = isInterface[i] === 0 ? askCm3PerHour * share[cellOf[i]!]! : 0;
       if (asked === 0) continue;
@@ -262,6 +374,46 @@ export function createRichards(
   }
 
   /**
+   * What the stage's balance is off by at the trial heads, and on the same way up the elimination of its system (Thomas
+   * 1949; the rows are diagonally dominant).
+   * @returns the largest residual, as a water content
+   */
+  function eliminate(hours: number, isFirst: boolean): number {
+    let worst = 0;
+    let pivot = 1;
+    let upperBelow = 0;
+    let changeBelow = 0;
+    for (let i = 0; i < nodes; i++) {
+      const v = volume[i]!;
+      const residual = v * (base[i]! - curveTheta[i]!) + hours * net[i]!;
+      const isNearlyFull = trial[i]! > firstEmptiedPsi[layerOf[i]!]!;
+      let cap = capacity[i]!;
+      let error = Math.abs(residual) * perScale[i]!;
+      if (curveTheta[i]! < emptyTheta[i]! || (isFirst && isNearlyFull && cap < FLAT_CAPACITY_PER_CM))
+        error *= STRICTNESS;
+      if (!(error <= worst)) worst = error;
+      // where theta is constant up to an air entry, the specific storage keeps the matrix regular
+      const least = isNearlyFull ? column.specificStoragePerCm : LEAST_CAPACITY_PER_CM;
+      if (cap < least) capacity[i] = cap = least;
+      const factor = (-hours * lower[i]!) / pivot;
+      pivot = v * cap - hours * diagonal[i]! - factor * upperBelow;
+      changeBelow = residual - factor * changeBelow;
+      upperBelow = upper[i]! *= -hours;
+      diagonal[i] = pivot;
+      change[i] = changeBelow;
+    }
+    return worst;
+  }
+
+  /** The way down: turns the eliminated rows into the changes of the heads. False when there are none. */
+  function substitute(): boolean {
+    let above = (change[nodes - 1]! /= diagonal[nodes - 1]!);
+    for (let i = nodes - 2; i >= 0; i--) change[i] = above = (change[i]! - upper[i]! * above) / diagonal[i]!;
+    // what is no number anywhere is none below it either
+    return Number.isFinite(above);
+  }
+
+  /**
    * Solves theta(psi) = base + hours·net/volume for the trial heads, which hold the first guess; interfaces have no
    * theta and must only pass on what they get. Leaves `net` at the solution. False when it does not converge.
    */
@@ -269,29 +421,57 @@ export function createRichards(
     keepInterfacesBetween();
     for (let iteration = 0; ; iteration++) {
       evaluate();
-      let worst = 0;
-      for (let i = 0; i < nodes; i++) {
-        const v = volume[i]!;
-        const residual = v * (base[i]! - curveTheta[i]!) + hours * net[i]!;
-        change[i] = residual;
-        const error = Math.abs(residual) / scale[i]!;
-        if (!(error <= worst)) worst = error;
-      }
-      if (worst <= newton.toleranceTheta) return true;
+      const worst = eliminate(hours, iteration === 0);
+      if (worst <= stageTolerance) return true;
       if (iteration === newton.mostIterations || worst !== worst) return false;
-      for (let i = 0; i < nodes; i++) {
-        // where theta is constant up to an air entry, the specific storage keeps the matrix regular
-        const flat = capacity[i]! < column.specificStoragePerCm && trial[i]! > firstEmptiedPsi[layerOf[i]!]!;
-        if (flat) capacity[i] = column.specificStoragePerCm;
-        else if (capacity[i]! < LEAST_CAPACITY_PER_CM) capacity[i] = LEAST_CAPACITY_PER_CM;
-        diagonal[i] = volume[i]! * capacity[i]! - hours * diagonal[i]!;
-        lower[i]! *= -hours;
-        upper[i]! *= -hours;
-      }
-      if (!solveTridiagonal(lower, diagonal, upper, change)) return false;
+      if (!substitute()) return false;
       richards.iterations++;
-      for (let i = 0; i < nodes; i++) trial[i] = Math.max(updated(i, change[i]!), driestPsi[i]!);
+      move();
     }
+  }
+
+  /** Moves the trial heads by the changes Newton's method asks for, as far as each curve lets it. */
+  function move(): void {
+    let i = 0;
+    while (i < nodes) {
+      const from = i;
+      while (i < nodes && change[i]! < 0 && trial[i]! > firstEmptiedPsi[layerOf[i]!]!) i++;
+      if (i > from) {
+        const share = drainedShare(from, i);
+        for (let k = from; k < i; k++) trial[k] = Math.max(trial[k]! + share * change[k]!, driestPsi[k]!);
+      } else {
+        trial[i] = Math.max(updated(i, change[i]!), driestPsi[i]!);
+        i++;
+      }
+    }
+  }
+
+  /**
+   * Nodes that have hardly begun to empty, one on another, drain as one body of water: held back one by one they would
+   * lose the differences between their heads, which are what moves it. All go the same share of their way, as far as
+   * they give the water that their slopes promised, which grow while they empty.
+   */
+  function drainedShare(from: number, to: number): number {
+    let asked = 0;
+    for (let k = from; k < to; k++) asked += volume[k]! * capacity[k]! * change[k]!;
+    if (drained(from, to, 1) >= MOST_OVERSHOT * asked) return 1;
+    let low = LEAST_SHARE;
+    let high = 1;
+    while (high > SHARE_ACCURACY * low) {
+      const middle = Math.sqrt(low * high);
+      if (drained(from, to, middle) >= asked) low = middle;
+      else high = middle;
+    }
+    return low;
+  }
+
+  /** What nodes hold more once they have gone a share of their way. [cm³] */
+  function drained(from: number, to: number, share: number): number {
+    let sum = 0;
+    for (let k = from; k < to; k++)
+      if (volume[k]! > 0)
+        sum += volume[k]! * (thetaAt(tables[layerOf[k]!]!, trial[k]! + share * change[k]!) - curveTheta[k]!);
+    return sum;
   }
 
   /**
@@ -339,76 +519,102 @@ export function createRichards(
   }
 
   /** A first guess for a head that was `now`: where it is heading, but no further than the curve bends. */
-  const guess = (now: number, heading: number): number =>
-    now < 0 ? Math.min(Math.max(heading, 1.5 * now), 0.5 * now) : now;
+  const guess = (i: number, now: number, heading: number): number =>
+    now < 0 ? Math.max(Math.min(Math.max(heading, 1.5 * now), 0.5 * now), driestPsi[i]!) : now;
+
+  const endCells = (heads: Float64Array, contents: Float64Array): EndCells => ({
+    bottomPsiCm: heads[0]!,
+    topPsiCm: heads[nodes - 1]!,
+    bottomIsEmpty: contents[0]! < emptyTheta[0]!,
+    topIsEmpty: contents[nodes - 1]! < emptyTheta[nodes - 1]!,
+  });
 
   const richards: Richards = {
     nodes,
-    psiCm: new Float64Array(cells),
-    theta: new Float64Array(cells),
     bottomInCm3: 0,
     topInCm3: 0,
     runoffCm3: 0,
     uptakeCm3: 0,
     errorTheta: 0,
     iterations: 0,
+    get endCells() {
+      return endCells(psi, settledTheta);
+    },
+    get triedEndCells() {
+      return endCells(trial, curveTheta);
+    },
 
     setState(psiCm) {
       for (let i = 0; i < nodes; i++) {
         // an interface starts between its two cells, and finds its own head in the first step
         psi[i] = isInterface[i] === 0 ? psiCm[cellOf[i]!]! : (psiCm[cellOf[i - 1]!]! + psiCm[cellOf[i + 1]!]!) / 2;
         driestPsi[i] = Math.min(tables[layerOf[i]!]!.driestPsiCm, psi[i]!);
+        emptyTheta[i] = tables[layerOf[i]!]!.thetaR + MOST_OFF_CURVE;
         theta[i] = settledTheta[i] = thetaAt(tables[layerOf[i]!]!, psi[i]!);
       }
       slopeKnown = false;
-      copyOut();
     },
 
     tryStep(hours) {
       triedHours = hours;
+      // in short steps left-overs add up before they are pressed in, so each may be but a part
+      stageTolerance = newton.toleranceTheta * Math.min(1, Math.max(LEAST_TOLERANCE_SHARE, hours / LEFTOVER_HOURS));
       taken = 0;
       bottom.beginStage?.(1, hours);
       // stage 1, from the present heads carried on a little the way they went
+      const kept = 1 - Math.min(1, hours / LEFTOVER_HOURS);
       const ahead = slopeKnown && lastHours > 0 ? Math.min(1, (SDIRK_GAMMA * hours) / lastHours) : 0;
       for (let i = 0; i < nodes; i++) {
-        base[i] = theta[i]! - (theta[i]! - settledTheta[i]!) * (1 - Math.min(1, hours / LEFTOVER_HOURS));
+        const left = theta[i]! - settledTheta[i]!;
+        // a cell that has given a little more than it had makes up for it once there is something to take it from
+        const owes = left < 0 && theta[i]! < emptyTheta[i]!;
+        base[i] = theta[i]! - (owes ? left : Math.min(Math.max(left, -MOST_LEFT_OVER), MOST_LEFT_OVER) * kept);
         const carried = psi[i]! + ahead * (psi[i]! - previousPsi[i]!);
-        trial[i] = guess(psi[i]!, carried);
+        trial[i] = guess(i, psi[i]!, carried);
       }
       if (!solveStage(SDIRK_GAMMA * hours)) return false;
       net1.set(net);
-      const [bottom1, top1, runoff1, taken1] = [bottom.inCm3PerHour, top.inCm3PerHour, top.runoffCm3PerHour, taken];
+      const bottom1 = bottom.inCm3PerHour;
+      const top1 = top.inCm3PerHour;
+      const runoff1 = top.runoffCm3PerHour;
+      const taken1 = taken;
       bottom.beginStage?.(2, hours);
       const early = (1 - SDIRK_GAMMA) * hours;
       for (let i = 0; i < nodes; i++) {
-        if (volume[i]! > 0) base[i]! += (early * net1[i]!) / volume[i]!;
-        trial[i] = guess(trial[i]!, trial[i]! + STAGE_AHEAD * (trial[i]! - psi[i]!));
+        base[i]! += early * net1[i]! * perVolume[i]!;
+        trial[i] = guess(i, trial[i]!, trial[i]! + STAGE_AHEAD * (trial[i]! - psi[i]!));
       }
       if (!solveStage(SDIRK_GAMMA * hours)) return false;
-      if (bottom.endStep?.() === false) return false;
       net2.set(net);
       richards.bottomInCm3 = early * bottom1 + SDIRK_GAMMA * hours * bottom.inCm3PerHour;
       richards.topInCm3 = early * top1 + SDIRK_GAMMA * hours * top.inCm3PerHour;
       richards.runoffCm3 = early * runoff1 + SDIRK_GAMMA * hours * top.runoffCm3PerHour;
       richards.uptakeCm3 = early * taken1 + SDIRK_GAMMA * hours * taken;
       // y‴ from the second difference of the inflow over 0, gamma and 1; without a past, y″ from the two stages
+      const late = SDIRK_GAMMA * hours;
+      const past = slopeKnown ? 1 / SDIRK_GAMMA : 0;
+      const errorFactor = (slopeKnown ? 2 : 1) * ERROR_CONSTANT * hours;
       let worst = 0;
+      let worstOff = 0;
       for (let i = 0; i < nodes; i++) {
-        const v = volume[i]!;
-        if (v === 0) {
+        const flowed = early * net1[i]! + late * net2[i]!;
+        const perV = perVolume[i]!;
+        if (perV === 0) {
           // what an interface was left with belongs to a cell: the one below
-          stageTheta[i - 1]! += (early * net1[i]! + SDIRK_GAMMA * hours * net2[i]!) / volume[i - 1]!;
+          stageTheta[i - 1]! += flowed * perVolume[i - 1]!;
+          worstOff = Math.max(worstOff, Math.abs(stageTheta[i - 1]! - curveTheta[i - 1]!));
           continue;
         }
-        stageTheta[i] = theta[i]! + (early * net1[i]! + SDIRK_GAMMA * hours * net2[i]!) / v;
-        const late = (net2[i]! - net1[i]!) / (1 - SDIRK_GAMMA);
-        const error = slopeKnown
-          ? (2 * ERROR_CONSTANT * hours * Math.abs(late - (net1[i]! - netBefore[i]!) / SDIRK_GAMMA)) / v
-          : (ERROR_CONSTANT * hours * Math.abs(late)) / v;
+        stageTheta[i] = theta[i]! + flowed * perV;
+        const off = Math.abs(stageTheta[i]! - curveTheta[i]!);
+        if (!(off <= worstOff)) worstOff = off;
+        const bend = (net2[i]! - net1[i]!) / (1 - SDIRK_GAMMA) - (net1[i]! - netBefore[i]!) * past;
+        const error = Math.abs(bend) * perV;
         if (error > worst) worst = error;
       }
-      richards.errorTheta = worst;
-      return true;
+      richards.errorTheta = errorFactor * worst;
+      // what has flowed into the cells is what they hold by their curves at the heads found, or the heads are none
+      return worstOff <= MOST_OFF_CURVE;
     },
 
     accept() {
@@ -420,11 +626,18 @@ export function createRichards(
       netBefore.set(net2);
       lastHours = triedHours;
       slopeKnown = true;
-      copyOut();
     },
 
     forgetSlope() {
       slopeKnown = false;
+    },
+
+    copyState(psiCm, thetaOut) {
+      for (let i = 0; i < nodes; i++) {
+        if (isInterface[i] !== 0) continue;
+        psiCm[cellOf[i]!] = psi[i]!;
+        thetaOut[cellOf[i]!] = theta[i]!;
+      }
     },
 
     storedCm3() {
@@ -433,14 +646,6 @@ export function createRichards(
       return sum;
     },
   };
-
-  function copyOut(): void {
-    for (let i = 0; i < nodes; i++) {
-      if (isInterface[i] !== 0) continue;
-      richards.psiCm[cellOf[i]!] = psi[i]!;
-      richards.theta[cellOf[i]!] = theta[i]!;
-    }
-  }
 
   return richards;
 }

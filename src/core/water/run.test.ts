@@ -76,7 +76,7 @@ describe("a run", () => {
 
   it("counts what was taken, hour by hour, and tells each hour it has followed", () => {
     const hours: number[] = [];
-    const done = runSetup(TROUGH, medium, 2, (hour) => hours.push(hour));
+    const done = runSetup(TROUGH, medium, 2, { onHour: (hour) => hours.push(hour) });
     if (!done.ok) throw new Error("runs");
     const lived = done.value;
     expect(hours).toEqual(lived.frames.map(({ hours: hour }) => hour));
@@ -153,6 +153,38 @@ describe("a run", () => {
     expect(at(run(withHistory(feet, "moist"), 1), 0).levelCm).toBe(7);
     expect(at(run(feet, 1), 0).levelCm).toBe(8);
     expect(run(withDemand(feet, 0), 1).shortFromHour).toBeUndefined();
+  });
+
+  it("called off tells what is known until then, and fails before its first dry day", () => {
+    const calledOffAt = (setup: Setup, hour: number) => {
+      let reached = 0;
+      return runSetup(setup, medium, 3, { onHour: (now) => (reached = now), mayGoOn: () => reached < hour });
+    };
+    const day = 0.4 * Math.PI * 100;
+    const cut = calledOffAt(TROUGH, 52);
+    if (!cut.ok) throw new Error("is told");
+    expect(cut.value.followedToHour).toBe(52);
+    expect(cut.value.phases).toEqual([
+      { kind: "drain", fromHour: 0, toHour: 24 },
+      { kind: "dry", fromHour: 24, toHour: 52 },
+    ]);
+    // a day, and four of the twelve hours of the next
+    expect(cut.value.askedCm3).toBeCloseTo(day * (1 + 4 / 12), 6);
+    expect(cut.value.givenCm3 / cut.value.askedCm3).toBeCloseTo(1, 2);
+    expect(cut.value.frames.at(-1)!.hours).toBe(52);
+    expect(cut.value.refilledCm3).toBe(0);
+    expect(cut.value.massBalanceRelError).toBeLessThan(1e-9);
+    expect(calledOffAt(TROUGH, 24)).toMatchObject({ ok: false, problems: [{ path: "run", code: "stopped" }] });
+    expect(run(TROUGH).followedToHour).toBeUndefined();
+    const jar = potWith({ kind: "dosed", storedCm3: 2500 }, [layer(PEAT, 12)]);
+    expect(calledOffAt(jar, 24)).toMatchObject({ ok: true, value: { followedToHour: 24, refilledCm3: 0 } });
+    const refilling = calledOffAt(jar, 74);
+    if (!refilling.ok) throw new Error("is told");
+    expect(refilling.value.phases.map(({ kind, toHour }) => [kind, toHour])).toEqual([
+      ["dry", 72],
+      ["refill", 74],
+    ]);
+    expect(refilling.value.refilledCm3 / refilling.value.givenCm3).toBeCloseTo(2 / 6, 2);
   });
 
   it("refuses days that are none, and a setup that cannot be settled", () => {

@@ -1,5 +1,6 @@
 import { reservoirTopCm, rootZoneCm, stackHeightCm, type Setup, type WaterHolding } from "../stack/setup";
 import { failed, ok, problem, type Result } from "../units/problem";
+import { formatHours } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { storageByLayerCm3, type Column } from "./column";
 import type { EndCondition } from "./ends";
@@ -35,6 +36,8 @@ export type Run = {
   readonly emptyFromHour: number | undefined;
   readonly refilledCm3: number;
   readonly massBalanceRelError: number;
+  /** Where it was not followed to its end: the last hour that was, with which phases and all that is told end. */
+  readonly followedToHour: number | undefined;
 };
 
 /** Width of the tube a bed is filled and drained through: 4 cm across. [cm²] */
@@ -52,11 +55,18 @@ const MARSH_SHARE = 1 / 3;
 /** Roots of bog and marsh plants, whose whole zone stands in water, breathe through their stems. */
 const MARSH_UPTAKE: UptakeLimits = { ...CONTAINER_UPTAKE, drownedPsiCm: 1e6, airedPsiCm: 1e5 };
 
-/** Told each hour that has been followed, so that a page can show how far it is. */
-export type OnHour = (hour: number) => void;
+export type Following = {
+  /** Told each hour that has been followed, so that a page can show how far it is. */
+  readonly onHour?: ((hour: number) => void) | undefined;
+  /** Asked now and then whether to go on; a run that is called off tells what is known until then. */
+  readonly mayGoOn?: (() => boolean) | undefined;
+};
 
-/** Lives through a setup. Fails with what keeps it from being settled, or "stopped" when the work limit was met. */
-export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number, onHour?: OnHour): Result<Run> {
+/**
+ * Lives through a setup. Fails with what keeps it from being settled, or "stopped" when it could not be followed to the
+ * first of its dry days; if it stops later it ends there, and says so.
+ */
+export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number, following: Following = {}): Result<Run> {
   if (!(Number.isInteger(dryDays) && dryDays >= 1 && dryDays <= MOST_DRY_DAYS)) {
     return failed(problem("dryDays", "out-of-range", `A run has 1 to ${MOST_DRY_DAYS} dry days.`));
   }
@@ -70,12 +80,13 @@ export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number, on
   const startPsiCm = plan.soaked ? column.zCm.map(() => 0) : equilibrium.psiCm;
   const followed =
     setup.water.kind === "dosed"
-      ? followDosed(column, startPsiCm, plan, asked, onHour)
-      : followReservoir(column, startPsiCm, plan, asked, reservoirOf(setup, setup.water, column, plan), onHour);
-  return followed.ok ? ok(toldRun(setup, column, plan, asked, followed.value)) : followed;
+      ? followDosed(column, startPsiCm, plan, asked, following)
+      : followReservoir(column, startPsiCm, plan, asked, reservoirOf(setup, setup.water, column, plan), following);
+  const reached = followed.states.at(-1)?.hours ?? 0;
+  return reached > plan.dryFrom ? ok(toldRun(setup, column, plan, asked, followed)) : stopped(reached);
 }
 
-/** A run as far as the solver knows it, at the hours of its plan. */
+/** A run as far as the solver has followed it, at the hours of its plan. */
 type Followed = {
   readonly states: readonly TransientState[];
   /** What roots or the air have taken until then. [cm³] */
@@ -98,21 +109,20 @@ function followReservoir(
   { hours }: RunPlan,
   asked: Demand,
   reservoir: ReservoirCondition,
-  onHour: OnHour | undefined,
-): Result<Followed> {
+  following: Following,
+): Followed {
   const run = runTransient(column, startPsiCm, reservoir, asked.top, hours, {
     uptake: asked.drinking,
     mostIterations: MOST_ITERATIONS,
-    onHour,
+    ...following,
   });
-  if (run.status !== "done") return stopped(run.states);
-  return ok({
+  return {
     states: run.states,
     takenCm3: run.cumulative.map((flow) => takenBy(asked, flow)),
     levelsCm: run.cumulative.map(({ reservoir: stands }) => stands?.levelCm),
-    refilledCm3: run.cumulative.at(-1)!.reservoir?.refilledCm3 ?? 0,
+    refilledCm3: run.cumulative.at(-1)?.reservoir?.refilledCm3 ?? 0,
     massBalanceRelError: run.massBalanceRelError,
-  });
+  };
 }
 
 /** A sealed vessel that is dosed: the dry days, and then a second run in which what went is given back from the top. */
@@ -121,17 +131,19 @@ function followDosed(
   startPsiCm: Float64Array,
   { hours, refillFrom }: RunPlan,
   asked: Demand,
-  onHour: OnHour | undefined,
-): Result<Followed> {
+  following: Following,
+): Followed {
   const dryHours = hours.filter((hour) => hour <= refillFrom);
   const dry = runTransient(column, startPsiCm, SEALED, asked.top, dryHours, {
     uptake: asked.drinking,
     mostIterations: MOST_ITERATIONS,
-    onHour,
+    ...following,
   });
-  if (dry.status !== "done") return stopped(dry.states);
-  const driest = dry.states.at(-1)!;
   const takenCm3 = dry.cumulative.map((flow) => takenBy(asked, flow));
+  const levelsCm = hours.map(() => undefined);
+  const { massBalanceRelError } = dry;
+  if (dry.status !== "done") return { states: dry.states, takenCm3, levelsCm, refilledCm3: 0, massBalanceRelError };
+  const driest = dry.states.at(-1)!;
   const lostCm3 = Math.max(0, dry.states[0]!.storedCm3 - driest.storedCm3);
   const dose: EndCondition = {
     kind: "flux",
@@ -143,23 +155,25 @@ function followDosed(
   const hoursAfter = hours.slice(dryHours.length).map((hour) => hour - refillFrom);
   const dosed = runTransient(column, driest.psiCm, SEALED, dose, hoursAfter, {
     mostIterations: MOST_ITERATIONS,
-    onHour: onHour && ((hour) => onHour(hour + refillFrom)),
+    mayGoOn: following.mayGoOn,
+    onHour: (hour) => following.onHour?.(hour + refillFrom),
   });
-  if (dosed.status !== "done") return stopped(dry.states);
-  return ok({
+  return {
     states: [...dry.states, ...dosed.states.map((state) => ({ ...state, hours: state.hours + refillFrom }))],
     // nothing is taken while it is dosed and left to settle
     takenCm3: [...takenCm3, ...dosed.states.map(() => takenCm3.at(-1)!)],
-    levelsCm: hours.map(() => undefined),
-    refilledCm3: dosed.states.at(-1)!.storedCm3 - driest.storedCm3,
-    massBalanceRelError: Math.max(dry.massBalanceRelError, dosed.massBalanceRelError),
-  });
+    levelsCm,
+    refilledCm3: (dosed.states.at(-1) ?? driest).storedCm3 - driest.storedCm3,
+    massBalanceRelError: Math.max(massBalanceRelError, dosed.massBalanceRelError),
+  };
 }
 
 /** What a run comes to, from what the solver followed. */
-function toldRun(setup: Setup, column: Column, plan: RunPlan, { askedCm3 }: Demand, followed: Followed): Run {
-  const { phases, hours, dryFrom, refillFrom, dryDays } = plan;
+function toldRun(setup: Setup, column: Column, plan: RunPlan, { meanCm3PerHour }: Demand, followed: Followed): Run {
+  const { hours, dryFrom, refillFrom, dryDays } = plan;
   const { states, takenCm3, levelsCm, refilledCm3, massBalanceRelError } = followed;
+  const reached = states.at(-1)!.hours;
+  const dryTo = Math.min(refillFrom, reached);
   const takenUntil = (hour: number): number => takenCm3[placeOf(hours, hour)]!;
   const frames = states.map((state, i): RunFrame => ({
     hours: state.hours,
@@ -167,24 +181,30 @@ function toldRun(setup: Setup, column: Column, plan: RunPlan, { askedCm3 }: Dema
     uptakeCm3: takenCm3[i]!,
     levelCm: levelsCm[i],
   }));
-  const enoughCm3 = SHORT_SHARE * (askedCm3 / dryDays);
-  const dawns = Array.from({ length: dryDays }, (_, day) => dryFrom + 24 * day);
+  const enoughCm3 = SHORT_SHARE * 24 * meanCm3PerHour;
+  const dawns = Array.from({ length: dryDays }, (_, day) => dryFrom + 24 * day).filter((dawn) => dawn + 24 <= reached);
   const shortFrom = dawns.find((dawn) => takenUntil(dawn + 24) - takenUntil(dawn) < enoughCm3);
   const empty = frames.find(
     ({ hours: hour, levelCm }) => hour > dryFrom && hour < refillFrom && levelCm !== undefined && levelCm < EMPTY_CM,
   );
   return {
     setup,
-    phases,
+    phases: plan.phases.flatMap((phase) =>
+      phase.fromHour < reached ? [{ ...phase, toHour: Math.min(phase.toHour, reached) }] : [],
+    ),
     frames,
-    askedCm3,
-    givenCm3: takenUntil(refillFrom) - takenUntil(dryFrom),
-    shortFromHour: askedCm3 > 0 ? shortFrom : undefined,
+    askedCm3: meanCm3PerHour * askedHours(dryTo - dryFrom),
+    givenCm3: takenUntil(dryTo) - takenUntil(dryFrom),
+    shortFromHour: meanCm3PerHour > 0 ? shortFrom : undefined,
     emptyFromHour: setup.water.kind === "free-water" ? empty?.hours : undefined,
     refilledCm3,
     massBalanceRelError,
+    followedToHour: reached < hours.at(-1)! ? reached : undefined,
   };
 }
+
+/** What is asked from a dawn on, in hours of the mean: all of a day by its dusk. */
+const askedHours = (hours: number): number => 24 * Math.floor(hours / 24) + 2 * Math.min(12, hours % 24);
 
 const SEALED = { kind: "sealed" } as const;
 
@@ -219,12 +239,12 @@ function unfollowable(
   );
 }
 
-const stopped = (states: readonly TransientState[]): Result<never> =>
+const stopped = (hours: number): Result<never> =>
   failed(
     problem(
       "run",
       "stopped",
-      `The run was stopped after ${Math.round(states.at(-1)?.hours ?? 0)} h: this stack is too hard to follow further.`,
+      `The run was stopped after ${formatHours(hours)}, before its first dry day: this stack is too hard to follow further.`,
     ),
   );
 
@@ -232,14 +252,14 @@ const stopped = (states: readonly TransientState[]): Result<never> =>
 type Demand = {
   readonly drinking: RootUptake | undefined;
   readonly top: EndCondition;
-  readonly askedCm3: number;
+  /** Over day and night. */
+  readonly meanCm3PerHour: number;
 };
 
 /** Roots drink, or the surface dries: twice the day's mean by day, nothing by night. */
 function demandOf(setup: Setup, column: Column, { dryFrom, refillFrom }: RunPlan, startPsiCm: Float64Array): Demand {
   const meanCm3PerHour = demandCm3PerHour(setup.demandMmPerDay, vesselAreaCm2(setup.vessel));
-  const askedCm3 = meanCm3PerHour * (refillFrom - dryFrom);
-  if (meanCm3PerHour === 0) return { drinking: undefined, top: SEALED, askedCm3 };
+  if (meanCm3PerHour === 0) return { drinking: undefined, top: SEALED, meanCm3PerHour };
   const byDay = (2 * meanCm3PerHour) / column.layers.at(-1)!.areaCm2;
   const steps: [hour: number, cmPerHour: number][] = dryFrom > 0 ? [[0, 0]] : [];
   for (let dawn = dryFrom; dawn < refillFrom; dawn += 24) steps.push([dawn, byDay], [dawn + 12, 0]);
@@ -249,7 +269,7 @@ function demandOf(setup: Setup, column: Column, { dryFrom, refillFrom }: RunPlan
     return {
       drinking: undefined,
       top: { kind: "atmosphere", cmPerHour, limitPsiCm: SURFACE_LIMIT_PSI_CM },
-      askedCm3,
+      meanCm3PerHour,
     };
   }
   const rooted = startPsiCm.filter((_, i) => column.zCm[i]! >= roots.fromCm && column.zCm[i]! <= roots.toCm);
@@ -261,7 +281,7 @@ function demandOf(setup: Setup, column: Column, { dryFrom, refillFrom }: RunPlan
       stress: standing / rooted.length > MARSH_SHARE ? MARSH_UPTAKE : CONTAINER_UPTAKE,
     },
     top: SEALED,
-    askedCm3,
+    meanCm3PerHour,
   };
 }
 

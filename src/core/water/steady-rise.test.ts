@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, PEAT } from "../testing/hydraulics";
+import { adaptiveQuadrature } from "../testing/quadrature";
 import { makeColumn } from "./column";
 import { levelForFlow, steadyRise, supplyCurve } from "./steady-rise";
 
@@ -78,6 +79,35 @@ describe("the profile of a steady rise", () => {
     ] as const)
       expect(() => levelForFlow(column, flow, demand, limit)).toThrow(RangeError);
     expect(steadyRise(column, 0, 20, -80).maxCm3PerHour).toBeGreaterThan(0);
+  });
+});
+
+describe("the greatest steady flow", () => {
+  it("gains exactly the height asked for between the surface and its limit, to 1e-9, past an air entry and without one", () => {
+    for (const airEntryCm of [0, 2, 7.3])
+      for (const [heightCm, limitPsiCm] of [
+        [10, -50],
+        [4, -9],
+        [30, -1000],
+      ] as const) {
+        const made = makeColumn(
+          [
+            {
+              thicknessCm: heightCm + 1,
+              areaCm2: 1,
+              hydraulics: { ...PEAT, airEntryCm, modes: [{ weight: 1, alphaPerCm: 0.05, n: 2.1 }] },
+            },
+          ],
+          1e-7,
+        );
+        const { conductivityCmPerHour, ksCmPerHour } = made.layers[0]!.functions;
+        const flow = steadyRise(made, 1, heightCm + 1, limitPsiCm).maxCm3PerHour;
+        const gained =
+          airEntryCm / (1 + flow / ksCmPerHour) +
+          adaptiveQuadrature((s) => 1 / (1 + flow / conductivityCmPerHour(-s)), airEntryCm, -limitPsiCm, 1e-12);
+        expect(Math.abs(gained / heightCm - 1), `${airEntryCm}, ${heightCm}`).toBeLessThan(1e-9);
+        expect(levelForFlow(made, flow, heightCm + 1, limitPsiCm)).toBeCloseTo(1, 7);
+      }
   });
 });
 

@@ -1,7 +1,7 @@
 import type { HydraulicFunctions } from "../hydraulics/hydraulics";
 import { bracketedRoot } from "./bracketed-root";
 import { thetaAt, type Column } from "./column";
-import { gaussLegendre } from "./gauss-legendre";
+import { gaussLegendre } from "../hydraulics/gauss-legendre";
 
 /**
  * The greatest steady upward flow from a free surface to a height, through layers of different area. Upward from the
@@ -36,6 +36,23 @@ const heightGainedCm = (functions: HydraulicFunctions, q: number, from: number, 
   gaussLegendre(from, to, (suction) => heightPerSuction(functions, q, suction));
 
 /**
+ * The other end of the panel that begins at a suction. To an air entry K is Ks, and one panel is exact; past its kink
+ * they start small again.
+ */
+function panelAbove({ airEntryCm, largestAlphaPerCm }: HydraulicFunctions, suctionCm: number): number {
+  if (suctionCm < airEntryCm) return airEntryCm;
+  const pastKinkCm = suctionCm - airEntryCm;
+  return airEntryCm + Math.max(pastKinkCm * PANEL_GROWTH, pastKinkCm + FIRST_PANEL / largestAlphaPerCm);
+}
+
+/** The same, downward. */
+function panelBelow({ airEntryCm, largestAlphaPerCm }: HydraulicFunctions, suctionCm: number): number {
+  const pastKinkCm = suctionCm - airEntryCm;
+  if (pastKinkCm <= 0) return 0;
+  return pastKinkCm <= FIRST_PANEL / largestAlphaPerCm ? airEntryCm : airEntryCm + pastKinkCm / PANEL_GROWTH;
+}
+
+/**
  * Climbs one medium from a suction by a height.
  * @returns the suction reached, or undefined when the limit comes first
  */
@@ -49,7 +66,7 @@ function climb(
   let suction = fromCm;
   let left = heightCm;
   while (suction < limitCm) {
-    const to = Math.min(limitCm, Math.max(suction * PANEL_GROWTH, suction + FIRST_PANEL / functions.largestAlphaPerCm));
+    const to = Math.min(limitCm, panelAbove(functions, suction));
     const gained = heightGainedCm(functions, q, suction, to);
     if (gained < left) {
       left -= gained;
@@ -154,8 +171,7 @@ function descend(
   let suction = fromCm;
   let left = heightCm;
   while (suction > 0) {
-    const smallest = FIRST_PANEL / functions.largestAlphaPerCm;
-    const to = suction <= smallest ? 0 : Math.max(0, suction / PANEL_GROWTH);
+    const to = panelBelow(functions, suction);
     const passed = heightGainedCm(functions, q, to, suction);
     if (passed < left) {
       left -= passed;

@@ -2,7 +2,7 @@ import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
 import type { Column } from "./column";
 import { endFlow, fluxAt, jumpHours, type ColumnEnd, type EndCondition, type FluxInTime } from "./ends";
 import { refillHours, reservoirFlow, type ReservoirCondition } from "./reservoir";
-import { DEFAULT_NEWTON, createRichards } from "./richards";
+import { DEFAULT_NEWTON, createRichards, type EndCells } from "./richards";
 import { uptakeOf, type RootUptake } from "./uptake";
 
 /** Water moving through a column in time, from a state and under conditions at both ends, reported at given hours. */
@@ -27,11 +27,20 @@ export type ReservoirState = { readonly levelCm: number; readonly refilledCm3: n
 export type BottomCondition = EndCondition | ReservoirCondition;
 
 export type TransientResult = {
-  /** "done", or why it stopped: the states up to then are right all the same. */
-  readonly status: "done" | "work-limit" | "step-too-small";
+  /**
+   * "done", or why it stopped: its states until then are those of the hours reached. "flux-not-met": an end was asked
+   * for more water than the column can bring there, however dry it gets. "called-off": whoever asked for it did not
+   * want to wait longer.
+   */
+  readonly status: "done" | "work-limit" | "step-too-small" | "flux-not-met" | "called-off";
   readonly states: readonly TransientState[];
   readonly cumulative: readonly CumulativeFlow[];
-  /** |stored change − net inflow| / max(gross flows, |stored change|); 0 when nothing moved. */
+  /** How far it was followed: to the last output hour, or to where it stopped. */
+  readonly reachedHour: number;
+  /**
+   * |stored change − net inflow| / max(gross flows, |stored change|) of the column, or of its reservoir where that is
+   * further out; against a hundred-thousandth of what is stored at least.
+   */
   readonly massBalanceRelError: number;
   readonly steps: number;
   readonly rejected: number;
@@ -47,21 +56,26 @@ export type TransientOptions = {
   readonly uptake?: RootUptake | undefined;
   /** Told each output hour once it is reached. */
   readonly onHour?: ((hour: number) => void) | undefined;
+  /** Asked before each step whether to go on. */
+  readonly mayGoOn?: (() => boolean) | undefined;
 };
 
-export const DEFAULT_TOLERANCE_THETA = 1e-3;
+export const DEFAULT_TOLERANCE_THETA = 2e-3;
 export const DEFAULT_MOST_ITERATIONS = 1_000_000;
 const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;
 /** After a jump of the flow at an end, steps start again from no more than this. */
 const STEP_AFTER_JUMP_HOURS = 0.05;
-/**
- * Less than this share of what is stored has not moved: it is what Newton's method and rounding shuffle in a column at
- * rest.
- */
-const AT_REST = 1e-9;
+/** Less than this share of what is stored has not moved: its balance is counted as if so much had. */
+const AT_REST = 1e-5;
 /** Newton's method leaves this share of the step's tolerance. */
-const NEWTON_SHARE = 0.01;
+const NEWTON_SHARE = 0.03;
+/** A cell this dry gives nothing more: a flux out of it cannot be met. [cm] */
+const GIVES_NOTHING_PSI_CM = -5e6;
+const NEARLY_DRY_PSI_CM = -1e4;
+/** A step longer than this may ask too much of a cell that a shorter one would not. [h] */
+const SHORT_STEP_HOURS = 0.01;
+const SHORTEST_STEP_HOURS = 1e-6;
 const SAFETY = 0.85;
 const MOST_GROWTH = 3;
 const LEAST_GROWTH = 0.2;
@@ -123,12 +137,9 @@ export function runTransient(
     if ("cmPerHour" in topCondition) top.askCmPerHour = fluxAt(topCondition.cmPerHour, hour);
   };
   const report = (): void => {
-    states.push({
-      hours: hour,
-      psiCm: richards.psiCm.slice(),
-      theta: richards.theta.slice(),
-      storedCm3: richards.storedCm3(),
-    });
+    const [psiCm, theta] = [new Float64Array(column.zCm.length), new Float64Array(column.zCm.length)];
+    richards.copyState(psiCm, theta);
+    states.push({ hours: hour, psiCm, theta, storedCm3: richards.storedCm3() });
     cumulative.push({
       hours: hour,
       topInCm3: topIn,
@@ -138,13 +149,36 @@ export function runTransient(
       ...(reservoir
         ? {
             reservoir: {
-              levelCm: Math.max(0, reservoir.levelCm),
+              levelCm: reservoir.levelCm,
               refilledCm3: reservoir.refilledCm3,
               overflowCm3: reservoir.overflowCm3,
             },
           }
         : {}),
     });
+  };
+
+  /**
+   * Whether an end out of which a flux is asked has run dry in the step last tried: it was taken and left it so dry that
+   * nothing can come; or it failed though it was short and the end was dry before, or shorter than anything could
+   * matter.
+   */
+  const isNotMet = (tried: number, taken: boolean): boolean => {
+    const isDry = ({ bottomPsiCm, topPsiCm }: EndCells, thanCm: number): boolean =>
+      (fixed?.demands === true && bottomPsiCm < thanCm) || (top.demands && topPsiCm < thanCm);
+    const { triedEndCells } = richards;
+    if (isDry(triedEndCells, GIVES_NOTHING_PSI_CM))
+      return (
+        taken ||
+        tried <= SHORTEST_STEP_HOURS ||
+        (tried <= SHORT_STEP_HOURS && isDry(richards.endCells, NEARLY_DRY_PSI_CM))
+      );
+    const { bottomIsEmpty, topIsEmpty } = triedEndCells;
+    return (
+      !taken &&
+      tried <= SHORTEST_STEP_HOURS &&
+      ((fixed?.demands === true && bottomIsEmpty) || (top.demands && topIsEmpty))
+    );
   };
 
   ask();
@@ -154,6 +188,10 @@ export function runTransient(
         status = "work-limit";
         break run;
       }
+      if (options.mayGoOn?.() === false) {
+        status = "called-off";
+        break run;
+      }
       const left = stop - hour;
       // never leave a sliver before a stop
       const tried = step >= left ? left : step > left / 2 ? left / 2 : step;
@@ -161,12 +199,20 @@ export function runTransient(
       const error = richards.errorTheta;
       if (!solved || error > tolerance) {
         rejected++;
+        if (isNotMet(tried, false)) {
+          status = "flux-not-met";
+          break run;
+        }
         step = tried * (solved ? Math.max(LEAST_GROWTH, SAFETY * Math.cbrt(tolerance / error)) : LEAST_GROWTH);
         if (step < LEAST_STEP_HOURS) {
           status = "step-too-small";
           break run;
         }
         continue;
+      }
+      if (isNotMet(tried, true)) {
+        status = "flux-not-met";
+        break run;
       }
       richards.accept();
       steps++;
@@ -191,16 +237,25 @@ export function runTransient(
     }
   }
   const storedChange = richards.storedCm3() - initialStored;
-  const moved = Math.max(gross, Math.abs(storedChange));
+  const moved = Math.max(gross, Math.abs(storedChange), AT_REST * initialStored);
+  const reservoirChange =
+    reservoir && bottomCondition.kind === "reservoir"
+      ? bottomCondition.areaCm2 * (reservoir.levelCm - bottomCondition.levelCm)
+      : 0;
+  const poured = reservoir ? reservoir.refilledCm3 - reservoir.overflowCm3 : 0;
   return {
     status,
     states,
     cumulative,
+    reachedHour: hour,
     steps,
     rejected,
     iterations: richards.iterations,
     massBalanceRelError:
-      moved <= AT_REST * initialStored ? 0 : Math.abs(storedChange - topIn - bottomIn + taken) / moved,
+      Math.max(
+        Math.abs(storedChange - topIn - bottomIn + taken),
+        reservoir ? Math.abs(reservoirChange - poured + bottomIn) : 0,
+      ) / moved,
   };
 }
 
