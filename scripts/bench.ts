@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { parseColumnCase } from "../src/formats/column-case/schema";
 import { runTransient } from "../src/core/water/transient";
-import { solveTridiagonal } from "../src/core/water/tridiagonal";
+import { solveTridiagonal } from "../src/core/testing/tridiagonal";
 import { CATALOGUE } from "../src/core/media/catalogue";
 import { hydraulicFunctions } from "../src/core/hydraulics/hydraulics";
 import { makeColumn } from "../src/core/water/column";

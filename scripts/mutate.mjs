@@ -12,7 +12,7 @@ import { bin, say } from "./run.mjs";
  *     npm run mutate -- mixing water some areas, and the survivors named
  *     npm run mutate -- --scores     the scores of the reports there are
  */
-const SOLVER = ["richards", "transient", "fitted-flux", "tridiagonal", "ends", "reservoir", "uptake"].map(
+const SOLVER = ["richards", "transient", "fitted-flux", "ends", "reservoir", "uptake"].map(
   (name) => `src/core/water/${name}.ts`,
 );
 const AREAS = {

@@ -11,7 +11,7 @@ import { equilibriumWithStored } from "./equilibrium";
 import { fittedFlux } from "./fitted-flux";
 import { steadyRise } from "./steady-rise";
 import { runTransient } from "./transient";
-import { solveTridiagonal } from "./tridiagonal";
+import { solveTridiagonal } from "../testing/tridiagonal";
 
 const SEALED: EndCondition = { kind: "sealed" };
 
