@@ -35,8 +35,8 @@ export function oneOverExpm1(x: number): number {
 }
 
 /**
- * @param psiA, kA, kSlopeA, lnKA, slopeA  head [cm], K [cm/h], d(K)/d(psi) [1/h], ln K and d(ln K)/d(psi) [1/cm] at
- *   the lower point; B at the upper
+ * @param psiA, kA, kSlopeA, lnKA, slopeA, potentialA  head [cm], K [cm/h], d(K)/d(psi) [1/h], ln K, d(ln K)/d(psi)
+ *   [1/cm] and matric flux potential [cm²/h] at the lower point; B at the upper
  * @param out  gets the flux, positive upward [cm/h], and its derivatives by psiA and psiB [1/h]
  */
 export function fittedFlux(

@@ -84,11 +84,7 @@ const LEAST_SHARE = 1e-12;
 /** They go all of it while that gives no more than this many times the water asked: the next update takes it back. */
 const MOST_OVERSHOT = 1.6;
 const SHARE_ACCURACY = 1.02;
-/**
- * From the kink a cell goes no further into suction in one update, and from there its suction grows by the factor at
- * most. [cm]
- */
-const FIRST_SUCTION_CM = 1e-3;
+/** Where a curve has run out suction grows by this factor at most in one update. */
 const SUCTION_GROWTH = 8;
 
 /**
@@ -488,7 +484,10 @@ export function createRichards(
     }
   }
 
-  /** A node's next head, by the change Newton's method asks for, kept to what its curve can mean. */
+  /**
+   * A node's next head, by the change Newton's method asks for, kept to what its curve can mean. Cells that are nearly
+   * full and drain are not asked about: see drainedShare.
+   */
   function updated(i: number, delta: number): number {
     const now = trial[i]!;
     const next = now + delta;
@@ -498,18 +497,16 @@ export function createRichards(
       return now + Math.min(Math.max(delta, -most), most);
     }
     const near = firstEmptiedPsi[layerOf[i]!]!;
-    // The curves have a kink at saturation: a cell stops on its dry side, where the slopes are those of the curve,
-    // before it crosses.
-    if (now >= -KINK_CM) return next < 0 ? Math.max(next, now > 0 ? -KINK_CM / 2 : -FIRST_SUCTION_CM) : next;
+    if (now >= -KINK_CM) return next;
     const thetaNow = curveTheta[i]!;
     const asked = capacity[i]! * delta;
     if (delta > 0) {
+      // The curves have a kink at saturation: a cell that fills stops on its dry side before it crosses, where the
+      // slopes are those of the curve.
       if (thetaNow + asked >= table.thetaS) return now < near ? near : Math.min(next, -KINK_CM / 2);
       return asked > SMALL_CHANGE || next > now / 2 ? Math.min(table.psiAtTheta(thetaNow + asked), -KINK_CM / 2) : next;
     }
-    // suction grows by a factor at most, near saturation and where a curve has run out alike
     const driest = now * SUCTION_GROWTH;
-    if (now > near || (next > driest && next > near)) return Math.max(next, driest);
     const least = Math.max(thetaNow + asked, table.thetaR + KEPT_SHARE * (thetaNow - table.thetaR));
     if (asked < -SMALL_CHANGE) return Math.max(table.psiAtTheta(least), driest);
     return Math.max(

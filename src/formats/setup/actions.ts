@@ -17,7 +17,8 @@ export const saveInput = z.strictObject({
   changes: z
     .array(z.strictObject({ id: z.string().min(8).max(40), label: z.string().min(1).max(200), document: z.unknown() }))
     .min(1)
-    .max(500),
+    .max(500)
+    .refine((changes) => new Set(changes.map(({ id }) => id)).size === changes.length, "Two changes have one id."),
 });
 export type SaveInput = z.infer<typeof saveInput>;
 

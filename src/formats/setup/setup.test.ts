@@ -82,6 +82,7 @@ describe("what crosses from the browser", () => {
       { ...good, baseVersion: 1.5 },
       { ...good, changes: [] },
       { ...good, changes: [{ ...change, id: "x" }] },
+      { ...good, changes: [change, change] },
       { ...good, setupId: "" },
       { ...good, more: 1 },
       null,

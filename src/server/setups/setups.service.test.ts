@@ -117,6 +117,17 @@ describe("saving", () => {
     expect(mixCm(stateOf(id).setup)).toBe(15);
   });
 
+  it("goes on from a retried write only where it is still the newest: another browser's change in between is not written over", () => {
+    const id = made();
+    const first = change(thick(18));
+    save(id, 1, first);
+    save(id, 2, change(thick(12)));
+    const late = save(id, 1, first, change(thick(16)));
+    expect(late).toMatchObject({ status: "stale", state: { version: 3 } });
+    expect(mixCm(stateOf(id).setup)).toBe(12);
+    expect(stateOf(id).setAside.map(({ setup }) => mixCm(setup))).toEqual([16]);
+  });
+
   it("says so when the setup is not there", () =>
     expect(save("nobody", 1, change(POT))).toEqual({ status: "missing" }));
 });

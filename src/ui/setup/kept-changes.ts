@@ -1,23 +1,24 @@
+import { nanoid } from "nanoid";
 import type { Keeper, Kept } from "./save-queue";
 
 /**
- * Changes the server has not acknowledged, in this browser's storage, one entry per setup and tab. A tab that is alive
- * holds a lock on its id, so that another tab does not take its changes up as well.
+ * Changes the server has not acknowledged, in this browser's storage, one entry for each setup and page. Pages that are
+ * open answer when they are asked who is there, so that another page does not take their changes up as well; nothing
+ * here needs more than a plain HTTP page has.
  */
 const PREFIX = "marlstone.unsaved.";
-const LOCK = "marlstone.tab.";
+const CHANNEL = "marlstone.pages";
+/** So long a page is waited for to say that it is there. [ms] */
+const ANSWER_MS = 250;
 
-function tabId(): string {
-  const existing = sessionStorage.getItem("marlstone.tab");
-  if (existing) return existing;
-  const made = crypto.randomUUID().slice(0, 8);
-  sessionStorage.setItem("marlstone.tab", made);
-  return made;
-}
+type Said = { readonly kind: "who" } | { readonly kind: "here"; readonly page: string };
 
-/** Keeps this tab's changes of a setup; storage that is full or forbidden loses the copy, not the change. */
+/** This page, for as long as it is open: a reload or a copy of it is another. */
+const page = nanoid(8);
+
+/** Keeps this page's changes of a setup; storage that is full or forbidden loses the copy, not the change. */
 export function keeperFor(setupId: string): Keeper {
-  const key = `${PREFIX}${setupId}.${tabId()}`;
+  const key = `${PREFIX}${setupId}.${page}`;
   return {
     keep(kept) {
       try {
@@ -30,29 +31,43 @@ export function keeperFor(setupId: string): Keeper {
   };
 }
 
-/** Says that this tab is alive, for as long as it is. */
-export function holdTab(): void {
-  void navigator.locks?.request(LOCK + tabId(), () => new Promise(() => {}));
+/** Answers for this page from now on. @returns what ends that */
+export function holdPage(): () => void {
+  const channel = new BroadcastChannel(CHANNEL);
+  channel.onmessage = ({ data }: MessageEvent<Said>) => {
+    if (data.kind === "who") channel.postMessage({ kind: "here", page } satisfies Said);
+  };
+  return () => channel.close();
 }
 
-/**
- * Takes what this tab, or tabs that are gone, left unsaved of a setup; their entries are removed, since the queue keeps
- * them anew.
- */
-export async function takeLeftOvers(setupId: string): Promise<Kept[]> {
-  const held = (await navigator.locks?.query())?.held ?? [];
-  const alive = new Set(held.map(({ name }) => name).filter((name) => name !== LOCK + tabId()));
-  const found: Kept[] = [];
-  for (const key of Object.keys(localStorage)
-    .filter((name) => name.startsWith(`${PREFIX}${setupId}.`))
-    .sort()) {
-    if (alive.has(LOCK + key.slice(`${PREFIX}${setupId}.`.length))) continue;
-    const kept = readKept(localStorage.getItem(key));
-    if (!kept) continue;
-    found.push(kept);
-    localStorage.removeItem(key);
-  }
-  return found;
+async function pagesThere(): Promise<ReadonlySet<string>> {
+  const channel = new BroadcastChannel(CHANNEL);
+  const there = new Set<string>([page]);
+  channel.onmessage = ({ data }: MessageEvent<Said>) => {
+    if (data.kind === "here") there.add(data.page);
+  };
+  channel.postMessage({ kind: "who" } satisfies Said);
+  await new Promise((done) => setTimeout(done, ANSWER_MS));
+  channel.close();
+  return there;
+}
+
+export type LeftOver = {
+  readonly kept: Kept;
+  /** Removes it from the browser: once it is kept otherwise, or the server has it. */
+  readonly forget: () => void;
+};
+
+/** What pages that are gone left unsaved of a setup. It stays where it is until it is forgotten. */
+export async function leftOvers(setupId: string): Promise<LeftOver[]> {
+  const prefix = `${PREFIX}${setupId}.`;
+  const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
+  if (keys.length === 0) return [];
+  const there = await pagesThere();
+  return keys.sort().flatMap((key) => {
+    const kept = there.has(key.slice(prefix.length)) ? undefined : readKept(localStorage.getItem(key));
+    return kept ? [{ kept, forget: () => localStorage.removeItem(key) }] : [];
+  });
 }
 
 function readKept(text: string | null): Kept | undefined {

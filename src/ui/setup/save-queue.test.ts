@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { potWith } from "@/core/testing/setups";
 import { rename } from "@/core/stack/edit";
 import type { SaveInput, SetupState, WriteOutcome } from "@/formats/setup/actions";
-import { SaveQueue, type Change, type Kept, type QueueStatus } from "./save-queue";
+import { SaveQueue, sendLeftOver, type Change, type Kept, type QueueStatus } from "./save-queue";
 
 const POT = potWith({ kind: "drained", outletCm: 0 });
 const change = (name: string): Change => ({
@@ -85,6 +85,52 @@ describe("the save queue", () => {
     ]);
   });
 
+  it("sends many in parts a server takes, and goes on from the version each part reached", async () => {
+    const { queue, sent, kept, statuses } = rig();
+    queue.adopt({ baseVersion: 1, changes: Array.from({ length: 501 }, (_, i) => change(`number-${i}`)) });
+    for (let i = 0; i < 12; i++) await settle();
+    expect(sent.map(({ changes }) => changes.length)).toEqual([100, 100, 100, 100, 100, 1]);
+    expect(sent.map(({ baseVersion }) => baseVersion)).toEqual([1, 101, 201, 301, 401, 501]);
+    expect(sent.flatMap(({ changes }) => changes.map(({ id }) => id))).toEqual(
+      Array.from({ length: 501 }, (_, i) => `change-number-${i}`),
+    );
+    expect(kept.at(-1)).toBeUndefined();
+    expect(statuses.at(-1)).toBe("saved");
+  });
+
+  it("sends large ones in parts too, and one that is too large by itself", async () => {
+    const { queue, sent } = rig();
+    const large = (name: string, characters: number): Change => ({ ...change(name), label: "x".repeat(characters) });
+    queue.adopt({
+      baseVersion: 1,
+      changes: [large("a", 200_000), large("b", 200_000), large("c", 900_000), change("d")],
+    });
+    for (let i = 0; i < 8; i++) await settle();
+    expect(sent.map(({ changes }) => changes.map(({ id }) => id))).toEqual([
+      ["change-a"],
+      ["change-b"],
+      ["change-c"],
+      ["change-d"],
+    ]);
+  });
+
+  it("asks a server that answers with an error three times, then says so and keeps everything until it is tried again", async () => {
+    const { queue, sent, kept, statuses, answerWith } = rig();
+    answerWith(() => {
+      throw new Error("An unexpected response was received from the server.");
+    });
+    queue.push(change("a"));
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(sent).toHaveLength(3);
+    expect(statuses.at(-1)).toBe("refused");
+    expect(kept.at(-1)).toMatchObject({ changes: [{ id: "change-a" }] });
+    answerWith(({ baseVersion, changes }) => ({ status: "saved", state: state(baseVersion + changes.length) }));
+    queue.tryAgain();
+    await settle();
+    expect(statuses.at(-1)).toBe("saved");
+    expect(kept.at(-1)).toBeUndefined();
+  });
+
   it("tries an unreachable server again until it answers, losing nothing", async () => {
     const { queue, sent, kept, statuses, answerWith } = rig();
     answerWith(() => {
@@ -145,6 +191,27 @@ describe("the save queue", () => {
     queue.adopt({ baseVersion: 5, changes: [change("left")] });
     await settle();
     expect(sent).toMatchObject([{ baseVersion: 5, changes: [{ id: "change-left" }] }]);
+  });
+
+  it("forgets what an earlier page left only once the server has it", async () => {
+    const forget = vi.fn();
+    let answers = false;
+    const sent: SaveInput[] = [];
+    const actions = {
+      save: async (input: SaveInput): Promise<WriteOutcome> => {
+        if (!answers) throw new TypeError("fetch failed");
+        sent.push(input);
+        return { status: "saved", state: state(9) };
+      },
+      step: () => Promise.reject(new Error("nothing is undone here")),
+    };
+    sendLeftOver("pot", { baseVersion: 4, changes: [change("left")] }, actions, forget);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(forget).not.toHaveBeenCalled();
+    answers = true;
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(sent).toMatchObject([{ baseVersion: 4, changes: [{ id: "change-left" }] }]);
+    expect(forget).toHaveBeenCalledTimes(1);
   });
 
   it("follows a newer version only while nothing waits", async () => {

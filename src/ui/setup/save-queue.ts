@@ -30,6 +30,18 @@ type Operation =
 
 /** Waits before trying an unreachable server again; the last repeats. [ms] */
 const RETRY_MS = [500, 1000, 2000, 4000];
+/** A request carries no more than so many changes, and no more than so many characters of them unless one alone does. */
+const MOST_SENT = 100;
+const MOST_CHARACTERS = 300_000;
+/** A server that answers, but not as it should, is asked so often; then the grower is told. */
+const MOST_FAILED_ANSWERS = 3;
+
+const NOT_STORED: Problem = {
+  path: "",
+  code: "not-stored",
+  message:
+    "Marlstone answers, but could not store this; its log says why (a full disk, or a database that cannot be written to). Your changes are kept in this browser.",
+};
 
 /**
  * Sends a setup's changes in order, one request at a time, and never drops one: what is not acknowledged is kept in the
@@ -42,6 +54,7 @@ export class SaveQueue {
   private readonly waiting: Operation[] = [];
   private sending = false;
   private failures = 0;
+  private failedAnswers = 0;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private stopped = false;
 
@@ -86,6 +99,13 @@ export class SaveQueue {
     void this.flush();
   }
 
+  /** After a refused write: tries what waits once more, as when there is room on the disk again. */
+  tryAgain(): void {
+    this.stopped = false;
+    this.failedAnswers = 0;
+    void this.flush();
+  }
+
   /** After a refused write: gives up what waits and goes on from the version the server is at. */
   giveUp(version: number): void {
     this.version = version;
@@ -115,15 +135,22 @@ export class SaveQueue {
         run.changes.length > 0
           ? await this.actions.save({ setupId: this.setupId, baseVersion: this.version, changes: [...run.changes] })
           : await this.actions.step({ setupId: this.setupId, baseVersion: this.version, direction: run.direction! });
-    } catch {
+    } catch (error) {
       this.sending = false;
       this.failures++;
+      // a request that gets nowhere is a TypeError (Fetch standard); anything else is an answer that is none
+      this.failedAnswers = error instanceof TypeError ? 0 : this.failedAnswers + 1;
+      if (this.failedAnswers >= MOST_FAILED_ANSWERS) {
+        this.stopped = true;
+        this.onStatus({ kind: "refused", problems: [NOT_STORED] });
+        return;
+      }
       this.onStatus({ kind: "unreachable", unsaved: this.unsaved.length });
       this.retry = setTimeout(() => void this.flush(), RETRY_MS[Math.min(this.failures, RETRY_MS.length) - 1]);
       return;
     }
     this.sending = false;
-    this.failures = 0;
+    this.failures = this.failedAnswers = 0;
     this.take(outcome, run);
   }
 
@@ -132,7 +159,14 @@ export class SaveQueue {
     if (first?.kind === "step") return { changes: [], direction: first.direction, length: 1 };
     const end = this.waiting.findIndex(({ kind }) => kind === "step");
     const run = end < 0 ? this.waiting : this.waiting.slice(0, end);
-    const changes = run.flatMap((operation) => (operation.kind === "change" ? [operation.change] : []));
+    const changes: Change[] = [];
+    let characters = 0;
+    for (const operation of run) {
+      if (operation.kind !== "change" || changes.length === MOST_SENT) break;
+      characters += JSON.stringify(operation.change).length;
+      if (changes.length > 0 && characters > MOST_CHARACTERS) break;
+      changes.push(operation.change);
+    }
     return { changes, direction: undefined, length: changes.length };
   }
 
@@ -184,6 +218,24 @@ export class SaveQueue {
     const changes = this.unsaved;
     this.keeper.keep(changes.length > 0 ? { baseVersion: this.version, changes } : undefined);
   }
+}
+
+/** Sends what an earlier page could not save, apart from what is on show; it is forgotten once the server has it. */
+export function sendLeftOver(
+  setupId: string,
+  kept: Kept,
+  actions: Pick<SetupActions, "save" | "step">,
+  forget: () => void,
+): void {
+  const keeper: Keeper = { keep: (now) => now ?? forget() };
+  new SaveQueue(
+    setupId,
+    kept.baseVersion,
+    actions,
+    keeper,
+    () => undefined,
+    () => undefined,
+  ).adopt(kept);
 }
 
 /** The last document among kept changes: what the grower last saw. */

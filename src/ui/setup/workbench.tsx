@@ -15,10 +15,10 @@ import { SiteHeader } from "../common/site-header";
 import { isTyping } from "../common/typing";
 import { Board } from "../section/board";
 import { BoardTools } from "./board-tools";
-import { holdTab, keeperFor, takeLeftOvers } from "./kept-changes";
+import { holdPage, keeperFor, leftOvers } from "./kept-changes";
 import { ReadingsPanel } from "./readings-panel";
 import { RunBar } from "./run-bar";
-import { SaveQueue, latestOf, type SetupActions } from "./save-queue";
+import { SaveQueue, sendLeftOver, latestOf, type SetupActions } from "./save-queue";
 import { SavingState, SetAsideBar } from "./saving-state";
 import { makeSetupStore, type SetupStore } from "./setup-store";
 import { addAbove, removeLayer } from "./layer-changes";
@@ -118,7 +118,7 @@ function useSavedStore(
   const { setupId } = initial;
 
   useEffect(() => {
-    holdTab();
+    const release = holdPage();
     const channel = new BroadcastChannel(`marlstone.setup.${setupId}`);
     /** Shows what another tab stored, when nothing here is unsaved or being dragged. */
     const follow = async (): Promise<void> => {
@@ -137,17 +137,17 @@ function useSavedStore(
     };
     document.addEventListener("visibilitychange", onVisible);
     addEventListener("online", onVisible);
-    void takeLeftOvers(setupId).then(([last, ...others]) => {
-      for (const kept of others)
-        void actions
-          .save({ setupId, baseVersion: kept.baseVersion, changes: [...kept.changes] })
-          .catch(() => undefined);
+    void leftOvers(setupId).then(([last, ...others]) => {
+      for (const { kept, forget } of others) sendLeftOver(setupId, kept, actions, forget);
       if (!last) return;
-      store.adopt({ ...initial, setup: latestOf(last) });
+      store.adopt({ ...initial, setup: latestOf(last.kept) });
       store.say("Changes that were not saved last time are taken up again.");
-      queue.adopt(last);
+      // the queue keeps them under this tab's own name before they go under the other
+      queue.adopt(last.kept);
+      last.forget();
     });
     return () => {
+      release();
       channel.close();
       queue.tell(undefined);
       document.removeEventListener("visibilitychange", onVisible);
@@ -241,9 +241,14 @@ function RefusedButtons({
     queue.giveUp(state.version);
   };
   return (
-    <button type="button" className="press" onClick={() => void goBack()}>
-      Go back to what is stored
-    </button>
+    <>
+      <button type="button" className="press" onClick={() => queue.tryAgain()}>
+        Try again
+      </button>
+      <button type="button" className="press" onClick={() => void goBack()}>
+        Go back to what is stored
+      </button>
+    </>
   );
 }
 
