@@ -56,6 +56,13 @@ module.exports = {
       ["^src/(core|formats|ui|app)/", "^src/server/index\\.ts$"],
       "routes reach the server through its index",
     ),
+    only("proxy", "^src/proxy\\.ts$", ["^src/server/door/"], "what every request passes first knows the door alone"),
+    only(
+      "instrumentation",
+      "^src/instrumentation\\.ts$",
+      ["^src/server/index\\.ts$"],
+      "the start reaches the server through its index",
+    ),
     only("cli", "^src/cli/", ["^src/(core|formats|cli)/"], "the command line knows core and formats"),
     only("demo", "^demo/", ["^src/(core|formats|server)/", "^demo/"], "the demo is made through formats and services"),
     only(

@@ -1,11 +1,12 @@
 import { MARROWBECK, MARROWBECK_MEDIA, MARROWBECK_MIXES, MARROWBECK_PACKS } from "./marrowbeck";
-import { dataFolder, openMarlstone } from "../src/server/open";
+import { DatabaseTrouble } from "../src/server/db/health";
+import { dataFolder, openMarlstone, type Marlstone } from "../src/server/open";
 
 /**
  * Loads the Marrowbeck setups into a data folder that has none; one that has any, on the shelf or put away, is left
  * alone.
  */
-const marlstone = openMarlstone();
+const marlstone = opened();
 const shelf = marlstone.shelf(1);
 if (shelf.total === 0 && shelf.putAway === 0) {
   for (const setup of MARROWBECK) {
@@ -27,3 +28,14 @@ if (shelf.total === 0 && shelf.putAway === 0) {
   console.log(`${shelf.total} setups in ${dataFolder()}; nothing was loaded over them.`);
 }
 marlstone.close();
+
+/** Opens the data, or ends with what is wrong with it. */
+function opened(): Marlstone {
+  try {
+    return openMarlstone();
+  } catch (error) {
+    if (!(error instanceof DatabaseTrouble)) throw error;
+    console.error(error.message);
+    process.exit(1);
+  }
+}

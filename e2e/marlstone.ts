@@ -11,7 +11,8 @@ export class Marlstone {
   private child: ChildProcess | undefined;
   private constructor(
     readonly folder: string,
-    private readonly port: number,
+    readonly port: number,
+    private readonly env: Readonly<Record<string, string>>,
   ) {}
 
   /** A data folder with the demo setups, to be copied. */
@@ -25,10 +26,16 @@ export class Marlstone {
     return folder;
   }
 
-  static async start(demoData: string): Promise<Marlstone> {
+  /** @param prepare  changes the data folder before it is opened */
+  static async start(
+    demoData: string,
+    env: Readonly<Record<string, string>> = {},
+    prepare: (folder: string) => void = () => undefined,
+  ): Promise<Marlstone> {
     const folder = mkdtempSync(join(tmpdir(), "marlstone-e2e-"));
     cpSync(demoData, folder, { recursive: true });
-    const marlstone = new Marlstone(folder, await freePort());
+    prepare(folder);
+    const marlstone = new Marlstone(folder, await freePort(), env);
     await marlstone.serve();
     return marlstone;
   }
@@ -41,7 +48,7 @@ export class Marlstone {
     this.child = spawn(
       process.execPath,
       ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)],
-      { env: { ...process.env, MARLSTONE_DATA: this.folder }, stdio: "ignore" },
+      { env: { ...process.env, ...this.env, MARLSTONE_DATA: this.folder }, stdio: "ignore" },
     );
     for (let tries = 0; tries < 120; tries++) {
       const up = await fetch(this.url).then(
@@ -52,6 +59,15 @@ export class Marlstone {
       await new Promise((done) => setTimeout(done, 250));
     }
     throw new Error("Marlstone did not start");
+  }
+
+  /** Is stopped as its owner stops it, and closes its data. */
+  async stop(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((done) => child.once("exit", done));
+    child.kill("SIGTERM");
+    await gone;
   }
 
   /** Dies as a machine does: no signal it could handle. */

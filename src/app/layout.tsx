@@ -1,10 +1,12 @@
 import type { Metadata, Viewport } from "next";
-import { cookies } from "next/headers";
+import { cookies, headers } from "next/headers";
 import "@fontsource-variable/bitter/wght.css";
 import "@fontsource-variable/source-sans-3/wght.css";
 import "./globals.css";
 import { PREFERENCE_COOKIES } from "@/formats/preferences/document";
 import { readPreferences } from "@/formats/preferences/schema";
+import { databaseTrouble } from "@/server";
+import { DatabaseTroublePage } from "@/ui/common/database-trouble";
 import { PreferencesProvider } from "@/ui/common/preferences";
 
 export const metadata: Metadata = {
@@ -18,6 +20,8 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 export default async function RootLayout({ children }: { children: React.ReactNode }) {
   const jar = await cookies();
   const preferences = readPreferences((name) => jar.get(name)?.value);
+  const trouble = databaseTrouble();
+  const nonce = (await headers()).get("x-nonce") ?? undefined;
   return (
     <html
       lang="en"
@@ -26,10 +30,12 @@ export default async function RootLayout({ children }: { children: React.ReactNo
     >
       <head>
         {/* Before first paint: the system's theme, unless the grower chose one. */}
-        <script dangerouslySetInnerHTML={{ __html: systemThemeScript }} />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: systemThemeScript }} />
       </head>
       <body>
-        <PreferencesProvider initial={preferences}>{children}</PreferencesProvider>
+        <PreferencesProvider initial={preferences}>
+          {trouble ? <DatabaseTroublePage {...trouble} /> : children}
+        </PreferencesProvider>
       </body>
     </html>
   );

@@ -22,7 +22,7 @@ export const dataFolder = (): string => process.env.MARLSTONE_DATA || "data";
 
 /** Everything the routes can ask for, joined to one database. */
 export function openMarlstone(folder = dataFolder()) {
-  const { db, close } = openDatabase(folder);
+  const { db, close, checkInPlace } = openDatabase(folder);
   const byId = new Map<string, Medium>(CATALOGUE.map((medium) => [medium.id, medium]));
   const now = (): string => new Date().toISOString();
   const newId = (): string => nanoid(12);
@@ -51,6 +51,7 @@ export function openMarlstone(folder = dataFolder()) {
   };
   return {
     close,
+    checkInPlace,
     /** The catalogue by name. */
     catalogue: (): readonly Medium[] => catalogue,
     /**

@@ -1,22 +1,32 @@
-import { mkdirSync } from "node:fs";
+import { mkdirSync, statSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
 import { drizzle, type BetterSQLite3Database } from "drizzle-orm/better-sqlite3";
 import { migrate } from "drizzle-orm/better-sqlite3/migrator";
+import { DATABASE_FILE, DatabaseTrouble, MIGRATIONS_FOLDER, movedAway, troubleWith } from "./health";
 import * as schema from "./schema";
 
+export { DATABASE_FILE, MIGRATIONS_FOLDER } from "./health";
 export type Db = BetterSQLite3Database<typeof schema>;
 
-export const MIGRATIONS_FOLDER = join("src", "server", "db", "migrations");
-export const DATABASE_FILE = "marlstone.db";
+export type OpenDatabase = {
+  readonly db: Db;
+  readonly close: () => void;
+  /** @throws DatabaseTrouble once the file in the database's place is another, or none */
+  readonly checkInPlace: () => void;
+};
 
 /**
  * Opens the database of a data folder, making both if need be, and brings its schema up to date.
  * Write-ahead log with full sync: an acknowledged transaction survives the death of the process and of the machine.
+ * @throws DatabaseTrouble when it cannot be relied on; nothing has been written to it then
  */
-export function openDatabase(dataFolder: string, migrationsFolder = MIGRATIONS_FOLDER): { db: Db; close: () => void } {
+export function openDatabase(dataFolder: string, migrationsFolder = MIGRATIONS_FOLDER): OpenDatabase {
+  const file = join(dataFolder, DATABASE_FILE);
+  const trouble = troubleWith(file, migrationsFolder);
+  if (trouble) throw new DatabaseTrouble(trouble);
   mkdirSync(dataFolder, { recursive: true });
-  const sqlite = new Database(join(dataFolder, DATABASE_FILE));
+  const sqlite = new Database(file);
   sqlite.pragma("journal_mode = WAL");
   sqlite.pragma("synchronous = FULL");
   sqlite.pragma("busy_timeout = 5000");
@@ -25,5 +35,18 @@ export function openDatabase(dataFolder: string, migrationsFolder = MIGRATIONS_F
   const db = drizzle(sqlite, { schema });
   migrate(db, { migrationsFolder });
   sqlite.pragma("foreign_keys = ON");
-  return { db, close: () => void sqlite.close() };
+  const { ino, dev } = statSync(file);
+  return {
+    db,
+    checkInPlace: () => {
+      const now = statSync(file, { throwIfNoEntry: false });
+      if (now?.ino !== ino || now.dev !== dev) throw new DatabaseTrouble(movedAway(file));
+    },
+    // all of it into the one file, so that a copy of that file is a copy of everything
+    close: () => {
+      if (!sqlite.open) return;
+      sqlite.pragma("wal_checkpoint(TRUNCATE)");
+      sqlite.close();
+    },
+  };
 }

@@ -1,0 +1,80 @@
+import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
+import { dirname, join } from "node:path";
+import Database from "better-sqlite3";
+import { failed, ok, problem, type Result } from "../../core/units/problem";
+import { DATABASE_FILE, troubleWith } from "./health";
+
+/** What a backup holds, counted in it after it was written. */
+export type Backup = {
+  readonly file: string;
+  readonly setups: number;
+  readonly revisions: number;
+  readonly mixes: number;
+};
+
+/**
+ * Writes all of a data folder's database into one file, while Marlstone runs or not, and reads it back. Fails with
+ * "missing", "exists" or "unsound".
+ */
+export function backUp(dataFolder: string, file: string): Result<Backup> {
+  const source = join(dataFolder, DATABASE_FILE);
+  if (!existsSync(source)) return failed(problem("data", "missing", `There is no database in ${dataFolder}.`));
+  if (existsSync(file)) return failed(problem("file", "exists", `${file} is there already; nothing was written.`));
+  mkdirSync(dirname(file), { recursive: true });
+  const sqlite = new Database(source, { readonly: true });
+  try {
+    sqlite.prepare("vacuum into ?").run(file);
+  } catch (error) {
+    rmSync(file, { force: true });
+    return failed(problem("file", "unsound", `The backup could not be written: ${messageOf(error)}.`));
+  } finally {
+    sqlite.close();
+  }
+  return counted(file);
+}
+
+/**
+ * Puts a backup in the place of a data folder's database, once it has been found sound; what was there is moved aside
+ * and kept. Marlstone must not be running on it. Fails with "missing" or "unsound" and has changed nothing then.
+ * @param stamp  tells the file that is moved aside from earlier ones
+ */
+export function restore(
+  dataFolder: string,
+  file: string,
+  stamp: string,
+): Result<Backup & { readonly movedTo: string | undefined }> {
+  if (!existsSync(file)) return failed(problem("file", "missing", `There is no file ${file}.`));
+  const trouble = troubleWith(file);
+  if (trouble && trouble.code !== "not-writable") return failed(problem("file", "unsound", trouble.what));
+  const found = counted(file);
+  if (!found.ok) return found;
+  mkdirSync(dataFolder, { recursive: true });
+  const target = join(dataFolder, DATABASE_FILE);
+  const incoming = `${target}.incoming`;
+  copyFileSync(file, incoming);
+  const movedTo = existsSync(target) ? `${target}.before-${stamp}` : undefined;
+  if (movedTo) {
+    for (const end of ["-wal", "-shm"]) if (existsSync(target + end)) renameSync(target + end, movedTo + end);
+    renameSync(target, movedTo);
+  }
+  renameSync(incoming, target);
+  return ok({ ...found.value, movedTo });
+}
+
+function counted(file: string): Result<Backup> {
+  let sqlite: Database.Database | undefined;
+  try {
+    sqlite = new Database(file, { readonly: true });
+    if (sqlite.pragma("integrity_check(1)", { simple: true }) !== "ok")
+      return failed(problem("file", "unsound", `${file} is damaged.`));
+    const count = (table: string): number =>
+      (sqlite!.prepare(`select count(*) as many from ${table}`).get() as { many: number }).many;
+    return ok({ file, setups: count("setups"), revisions: count("revisions"), mixes: count("mixes") });
+  } catch (error) {
+    return failed(problem("file", "unsound", `${file} holds no data of Marlstone's: ${messageOf(error)}.`));
+  } finally {
+    sqlite?.close();
+  }
+}
+
+const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

@@ -1,0 +1,105 @@
+import { accessSync, closeSync, constants, existsSync, openSync, readFileSync, readSync } from "node:fs";
+import { dirname, join } from "node:path";
+import Database from "better-sqlite3";
+
+export const MIGRATIONS_FOLDER = join("src", "server", "db", "migrations");
+export const DATABASE_FILE = "marlstone.db";
+
+/** What keeps a database from being relied on: what it is, what is safe, and what to do. */
+export type Trouble = {
+  readonly code: "not-a-database" | "damaged" | "newer" | "not-writable" | "moved";
+  readonly what: string;
+  readonly safe: string;
+  readonly toDo: string;
+};
+
+export class DatabaseTrouble extends Error {
+  constructor(readonly trouble: Trouble) {
+    super(`${trouble.what} ${trouble.safe} ${trouble.toDo}`);
+    this.name = "DatabaseTrouble";
+  }
+}
+
+/** First bytes of every SQLite database (SQLite file format, 1.3.1). */
+const SQLITE_HEADER = "SQLite format 3\u0000";
+const UNTOUCHED = "Marlstone has changed nothing in it.";
+const RESTORE =
+  "Put a backup in its place with `npm run restore -- FILE`; the file that is there now is moved aside, not deleted.";
+
+/** Looks a database over without writing to it. Undefined when it is sound, or not there yet. */
+export function troubleWith(file: string, migrationsFolder = MIGRATIONS_FOLDER): Trouble | undefined {
+  if (!existsSync(file)) return undefined;
+  if (!startsAsDatabase(file))
+    return {
+      code: "not-a-database",
+      what: `${file} is no database: something else stands in its place.`,
+      safe: UNTOUCHED,
+      toDo: RESTORE,
+    };
+  try {
+    accessSync(file, constants.W_OK);
+    accessSync(dirname(file), constants.W_OK);
+  } catch {
+    return {
+      code: "not-writable",
+      what: `${file} cannot be written to: it, its folder or its disk is read-only.`,
+      safe: "What is in it is safe.",
+      toDo: "Let the one who runs Marlstone write there, or say with MARLSTONE_DATA where else its data lies.",
+    };
+  }
+  let sqlite: Database.Database | undefined;
+  try {
+    sqlite = new Database(file, { readonly: true });
+    const found = sqlite.pragma("quick_check(1)", { simple: true });
+    if (found !== "ok") return damaged(file, String(found));
+    return newer(file, sqlite, migrationsFolder);
+  } catch (error) {
+    return damaged(file, error instanceof Error ? error.message : String(error));
+  } finally {
+    sqlite?.close();
+  }
+}
+
+const damaged = (file: string, found: string): Trouble => ({
+  code: "damaged",
+  what: `${file} is damaged (${found}).`,
+  safe: UNTOUCHED,
+  toDo: RESTORE,
+});
+
+/** The database Marlstone has open is not the one in its place any more: what it would write there would be lost. */
+export const movedAway = (file: string): Trouble => ({
+  code: "moved",
+  what: `${file} was moved or deleted while Marlstone was running.`,
+  safe: "Nothing is written until it is clear where to; changes not saved yet are kept in the browser they were made in.",
+  toDo: "Put the file back, or start Marlstone again to go on with what stands in its place.",
+});
+
+/** An empty file becomes a database when it is first written to. */
+function startsAsDatabase(file: string): boolean {
+  const bytes = Buffer.alloc(SQLITE_HEADER.length);
+  const descriptor = openSync(file, "r");
+  try {
+    const read = readSync(descriptor, bytes, 0, bytes.length, 0);
+    return read === 0 || bytes.toString("latin1") === SQLITE_HEADER;
+  } finally {
+    closeSync(descriptor);
+  }
+}
+
+function newer(file: string, sqlite: Database.Database, migrationsFolder: string): Trouble | undefined {
+  const { entries } = JSON.parse(readFileSync(join(migrationsFolder, "meta", "_journal.json"), "utf8")) as {
+    entries: readonly { readonly when: number }[];
+  };
+  const latest = Math.max(...entries.map(({ when }) => when));
+  const has = sqlite.prepare("select 1 from sqlite_master where name = '__drizzle_migrations'").get();
+  const row = has && sqlite.prepare("select max(created_at) as at from __drizzle_migrations").get();
+  const at = (row as { readonly at: number | null } | undefined)?.at ?? 0;
+  if (Number(at) <= latest) return undefined;
+  return {
+    code: "newer",
+    what: `${file} was written by a newer Marlstone.`,
+    safe: UNTOUCHED,
+    toDo: "Run that newer version, or put a backup from this one in its place with `npm run restore -- FILE`.",
+  };
+}
