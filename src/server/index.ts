@@ -28,7 +28,12 @@ export function databaseTrouble(): Trouble | undefined {
   }
 }
 
-/** Ends with everything in the one file of the database. */
-export function closeMarlstone(): void {
-  kept.marlstone?.close();
+/**
+ * As the server starts: says in the log what is wrong with the database, if anything is, and has it end with everything
+ * in its one file when the server is stopped.
+ */
+export function startMarlstone(): void {
+  const trouble = databaseTrouble();
+  if (trouble) console.error(`\nMarlstone cannot use its data. ${trouble.what} ${trouble.safe} ${trouble.toDo}\n`);
+  for (const signal of ["SIGTERM", "SIGINT"] as const) process.once(signal, () => kept.marlstone?.close());
 }
