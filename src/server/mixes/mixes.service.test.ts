@@ -190,8 +190,14 @@ describe("saved mixes", () => {
       importMix(db, { mix: loadMix(db, taken.value)!.stored.value, media: { [mine!.mediumId]: grit } }, here).ok,
     ).toBe(true);
     expect(listOwnMedia(db)).toHaveLength(1);
-    // another by the same name is numbered, since recipes go by names
-    expect(importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here).ok).toBe(true);
+    // the same file again brings nothing new: its mix is made of what came the first time
+    const again = importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here);
+    expect(again.ok && loadMix(db, again.value)!.stored.value.parts[1]).toEqual(mine);
+    expect(listOwnMedia(db)).toHaveLength(1);
+    // another by the same name is numbered, since recipes go by names, and known again under its number
+    const lighter = { ...grit, figures: { ...grit.figures, dryBulkDensityGPerCm3: 1.4 } };
+    for (let i = 0; i < 2; i++)
+      expect(importMix(db, { mix: theirs, media: { "own:theirs": lighter } }, here).ok).toBe(true);
     expect(listOwnMedia(db).map(({ value }) => value.name)).toEqual(["Their grit", "Their grit (2)"]);
     // nothing is kept of one that does not blend, or whose own medium cannot be meant
     expect(
@@ -215,6 +221,6 @@ describe("saved mixes", () => {
       ok: false,
       problems: [{ code: "unknown-medium" }],
     });
-    expect([listOwnMedia(db).length, listMixes(db).length]).toEqual([2, 3]);
+    expect([listOwnMedia(db).length, listMixes(db).length]).toEqual([2, 5]);
   });
 });

@@ -3,6 +3,7 @@ import { blend, type Part } from "../../core/mixing/blend";
 import { isMix, mixMedium, mixMediumId, mixOfMedium } from "../../core/mixing/mix-medium";
 import { isOwn, ownMediumId } from "../../core/media/own-id";
 import type { Medium } from "../../core/media/medium";
+import type { OwnMedium } from "../../core/media/own-medium";
 import type { Setup } from "../../core/stack/setup";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import { containerState } from "../../core/water/container";
@@ -60,16 +61,26 @@ export function createMix(db: Db, mix: Mix, context: MixContext): Result<string>
  * or nothing.
  */
 export function importMix(db: Db, { mix, media }: MixFromFile, context: MixContext): Result<string> {
-  const brought = mix.parts.flatMap(({ mediumId }) =>
+  const known = kept.list(db, OWN_MEDIA);
+  const arrived = mix.parts.flatMap(({ mediumId }) =>
     isOwn(mediumId) && !context.ingredient(mediumId) && media[mediumId] ? [{ mediumId, own: media[mediumId] }] : [],
   );
+  // the same file taken in again brings what came with it the first time, under whatever number its name got
+  const alreadyHere = new Map(
+    arrived.flatMap(({ mediumId, own }) => {
+      const same = known.find(({ value }) => isSameMedium(value, own));
+      return same ? [[mediumId, ownMediumId(same.id)] as const] : [];
+    }),
+  );
+  const brought = arrived.filter(({ mediumId }) => !alreadyHere.has(mediumId));
   const made = new Map<string, Medium>();
   for (const { mediumId, own } of brought) {
     const result = makeMedium(mediumId, own, context);
     if (!result.ok) return result;
     made.set(mediumId, result.value.medium);
   }
-  const checked = checkMix(mix, { ...context, ingredient: (id) => context.ingredient(id) ?? made.get(id) });
+  const ingredient = (id: string): Medium | undefined => context.ingredient(alreadyHere.get(id) ?? id) ?? made.get(id);
+  const checked = checkMix(mix, { ...context, ingredient });
   if (!checked.ok) return checked;
   return ok(
     db.transaction((tx) => {
@@ -82,11 +93,24 @@ export function importMix(db: Db, { mix, media }: MixFromFile, context: MixConte
       return kept.insert(
         tx,
         MIXES,
-        { ...mix, parts: mix.parts.map((part) => ({ ...part, mediumId: here.get(part.mediumId) ?? part.mediumId })) },
+        {
+          ...mix,
+          parts: mix.parts.map((part) => ({
+            ...part,
+            mediumId: here.get(part.mediumId) ?? alreadyHere.get(part.mediumId) ?? part.mediumId,
+          })),
+        },
         context,
       );
     }),
   );
+}
+
+/** Whether an own medium is the one that was taken in before: all but the number its name got where the name was taken. */
+function isSameMedium(here: OwnMedium, there: OwnMedium): boolean {
+  const plain = ({ basedOn, grade, figures }: OwnMedium): string => JSON.stringify([basedOn, grade, figures]);
+  const name = here.name.replace(/ \(\d+\)$/u, "");
+  return (here.name === there.name || name === there.name) && plain(here) === plain(there);
 }
 
 export function loadMix(db: Db, id: string): LoadedMix | undefined {

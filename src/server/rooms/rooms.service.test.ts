@@ -107,7 +107,20 @@ describe("a mix from a file", () => {
       ],
       amendments: [],
     });
-    for (const text of ["roses are red", "", "mediumId,parts\n", "mediumId,parts\npumice-2-5,lots\n"])
+    // as a spreadsheet with decimal commas writes it
+    const semicolons = marlstone.importMix(
+      "what;id;name;amount\nmix;;Bark und Bims;\npart;pumice-2-5;Pumice;1,5\namendment;dolomite;Dolomite lime;0,5\n",
+    );
+    expect(semicolons.ok && marlstone.loadMix(semicolons.value)!.stored.value).toMatchObject({
+      name: "Bark und Bims",
+      parts: [{ mediumId: "pumice-2-5", parts: 1.5 }],
+      amendments: [{ id: "dolomite", amount: 0.5 }],
+    });
+    expect(marlstone.importMix("mediumId,parts\npumice-2-5,lots\n")).toMatchObject({
+      ok: false,
+      problems: [{ message: "Line 2: “lots” is not an amount." }],
+    });
+    for (const text of ["roses are red", "", "mediumId,parts\n"])
       expect([text, marlstone.importMix(text)]).toMatchObject([text, { ok: false, problems: [{ code: "not-a-mix" }] }]);
     expect(marlstone.importMix("mediumId,parts\nmoon-dust,1\n")).toMatchObject({
       ok: false,

@@ -3,6 +3,7 @@ import { useState } from "react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import Papa from "papaparse";
+import { MIX_COLUMNS, rowsOfMix } from "@/formats/mix/rows";
 import type { RecipePart } from "@/core/mixing/recipe";
 import type { Result } from "@/core/units/problem";
 import type { MediumLookup } from "@/core/water/settle";
@@ -203,11 +204,8 @@ export function KeepMix({
               "text/csv",
               "csv",
               Papa.unparse(
-                parts.map(({ mediumId, parts: amount }) => ({
-                  mediumId,
-                  medium: medium(mediumId)?.name ?? mediumId,
-                  parts: amount,
-                })),
+                rowsOfMix(mix, (mediumId) => medium(mediumId)?.name ?? mediumId),
+                { columns: [...MIX_COLUMNS] },
               ),
             )
           }
