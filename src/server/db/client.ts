@@ -50,3 +50,9 @@ export function openDatabase(dataFolder: string, migrationsFolder = MIGRATIONS_F
     },
   };
 }
+
+/**
+ * A change, all of it or nothing. It takes the database's one place for writers before it reads, so that what it decides
+ * by cannot change under it.
+ */
+export const writing = <T>(db: Db, change: (tx: Db) => T): T => db.transaction(change, { behavior: "immediate" });

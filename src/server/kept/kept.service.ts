@@ -1,6 +1,6 @@
 import type { Result } from "../../core/units/problem";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
-import type { Db } from "../db/client";
+import { writing, type Db } from "../db/client";
 import * as repo from "./kept.repo";
 
 /**
@@ -35,7 +35,7 @@ export function insert<T extends { readonly name: string }>(
   { now, newId }: KeptContext,
 ): string {
   const id = newId();
-  db.transaction((tx) => repo.insertKept(tx, tables, { id, name: value.name, document: textOf(value), now: now() }));
+  writing(db, (tx) => repo.insertKept(tx, tables, { id, name: value.name, document: textOf(value), now: now() }));
   return id;
 }
 
@@ -78,7 +78,7 @@ export function save<T extends { readonly name: string }>(
   const parsed = kind.parse(document);
   const checked = parsed.ok ? check(parsed.value) : parsed;
   if (!checked.ok) return { status: "refused", message: checked.problems.map(({ message }) => message).join(" ") };
-  return db.transaction((tx): KeepOutcome<T> => {
+  return writing(db, (tx): KeepOutcome<T> => {
     const found = repo.keptRow(tx, kind.tables, id);
     if (!found) return { status: "missing" };
     if (found.row.version !== baseVersion) {

@@ -10,7 +10,7 @@ import { containerState } from "../../core/water/container";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
 import { parseMix, parseMixText } from "../../formats/mix/schema";
 import { mixDocument, type Mix } from "../../formats/mix/document";
-import type { Db } from "../db/client";
+import { writing, type Db } from "../db/client";
 import { MIX_TABLES, versionAt } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
 import type { MixFromFile } from "./mix-file";
@@ -83,7 +83,7 @@ export function importMix(db: Db, { mix, media }: MixFromFile, context: MixConte
   const checked = checkMix(mix, { ...context, ingredient });
   if (!checked.ok) return checked;
   return ok(
-    db.transaction((tx) => {
+    writing(db, (tx) => {
       const here = new Map(
         brought.map(({ mediumId, own }) => [
           mediumId,

@@ -12,7 +12,7 @@ import type {
 } from "../../formats/setup/actions";
 import { setupDocument } from "../../formats/setup/document";
 import { parseSetup, parseSetupText } from "../../formats/setup/schema";
-import type { Db } from "../db/client";
+import { writing, type Db } from "../db/client";
 import type { RevisionRow, SetupRow } from "../db/schema";
 import { withMixVersions } from "../mixes/mixes.service";
 import * as repo from "./setups.repo";
@@ -61,7 +61,7 @@ function readStored(
 export function createSetup(db: Db, setup: Setup, context: ServiceContext): Result<string> {
   const problems = checkWhole(setup, context.medium);
   if (problems.length > 0) return { ok: false, problems };
-  return { ok: true, value: db.transaction((tx) => insertNew(tx, setup, context)) };
+  return { ok: true, value: writing(db, (tx) => insertNew(tx, setup, context)) };
 }
 
 function insertNew(db: Db, made: Setup, { now, newId }: ServiceContext): string {
@@ -153,44 +153,41 @@ export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): 
     if (!setup.ok) return { status: "refused", problems: setup.problems };
     parsed.push({ id, label, setup: setup.value });
   }
-  return db.transaction(
-    (tx): WriteOutcome => {
-      let row = repo.setupRow(tx, input.setupId);
-      if (!row) return { status: "missing" };
-      const head = headOf(tx, row);
-      const known = parsed.findLastIndex(({ id }) => repo.revisionByChange(tx, row!.id, id) !== undefined);
-      const knownRevision = known < 0 ? undefined : repo.revisionByChange(tx, row.id, parsed[known]!.id);
-      const resumed = knownRevision !== undefined && knownRevision.id === head?.id;
-      if (row.version !== input.baseVersion && !resumed) return setAside(tx, row, head, parsed.at(-1)!, context);
+  return writing(db, (tx): WriteOutcome => {
+    let row = repo.setupRow(tx, input.setupId);
+    if (!row) return { status: "missing" };
+    const head = headOf(tx, row);
+    const known = parsed.findLastIndex(({ id }) => repo.revisionByChange(tx, row!.id, id) !== undefined);
+    const knownRevision = known < 0 ? undefined : repo.revisionByChange(tx, row.id, parsed[known]!.id);
+    const resumed = knownRevision !== undefined && knownRevision.id === head?.id;
+    if (row.version !== input.baseVersion && !resumed) return setAside(tx, row, head, parsed.at(-1)!, context);
 
-      const savedAt = context.now();
-      const rest = parsed
-        .slice(known + 1)
-        .map((change) => ({ ...change, setup: withMixVersions(tx, change.setup, savedAt) }));
-      const problems = refusal(
-        readStored(tx, head),
-        rest.map(({ setup }) => setup),
-        context.medium,
-      );
-      if (problems.length > 0) return { status: "refused", problems };
-      let parentId = head?.id ?? null;
-      for (const { id, label, setup } of rest) {
-        const revision = repo.insertRevision(tx, {
-          setupId: row.id,
-          parentId,
-          kind: "change",
-          changeId: id,
-          label,
-          document: textOf(setup),
-          savedAt,
-        });
-        row = repo.moveHead(tx, row, { revisionId: revision.id, name: setup.name, now: savedAt });
-        parentId = revision.id;
-      }
-      return { status: "saved", state: stateNow(tx, row)! };
-    },
-    { behavior: "immediate" },
-  );
+    const savedAt = context.now();
+    const rest = parsed
+      .slice(known + 1)
+      .map((change) => ({ ...change, setup: withMixVersions(tx, change.setup, savedAt) }));
+    const problems = refusal(
+      readStored(tx, head),
+      rest.map(({ setup }) => setup),
+      context.medium,
+    );
+    if (problems.length > 0) return { status: "refused", problems };
+    let parentId = head?.id ?? null;
+    for (const { id, label, setup } of rest) {
+      const revision = repo.insertRevision(tx, {
+        setupId: row.id,
+        parentId,
+        kind: "change",
+        changeId: id,
+        label,
+        document: textOf(setup),
+        savedAt,
+      });
+      row = repo.moveHead(tx, row, { revisionId: revision.id, name: setup.name, now: savedAt });
+      parentId = revision.id;
+    }
+    return { status: "saved", state: stateNow(tx, row)! };
+  });
 }
 
 /**
@@ -241,29 +238,26 @@ function setAside(
 
 /** Undo or redo one step. Made on an older version it changes nothing and answers with the present state. */
 export function step(db: Db, { setupId, baseVersion, direction }: StepInput, context: ServiceContext): WriteOutcome {
-  return db.transaction(
-    (tx): WriteOutcome => {
-      const row = repo.setupRow(tx, setupId);
-      const head = row && headOf(tx, row);
-      if (!row || !head) return { status: "missing" };
-      const target =
-        row.version !== baseVersion
-          ? undefined
-          : direction === "redo"
-            ? repo.newestChild(tx, setupId, head.id)
-            : head.parentId === null
-              ? undefined
-              : repo.revisionRow(tx, setupId, head.parentId);
-      const parsed = target && readStored(tx, target);
-      if (parsed && !parsed.ok) return { status: "refused", problems: parsed.problems };
-      const moved = parsed
-        ? repo.moveHead(tx, row, { revisionId: target.id, name: parsed.value.name, now: context.now() })
-        : row;
-      const state = stateNow(tx, moved);
-      return state ? { status: "saved", state } : { status: "missing" };
-    },
-    { behavior: "immediate" },
-  );
+  return writing(db, (tx): WriteOutcome => {
+    const row = repo.setupRow(tx, setupId);
+    const head = row && headOf(tx, row);
+    if (!row || !head) return { status: "missing" };
+    const target =
+      row.version !== baseVersion
+        ? undefined
+        : direction === "redo"
+          ? repo.newestChild(tx, setupId, head.id)
+          : head.parentId === null
+            ? undefined
+            : repo.revisionRow(tx, setupId, head.parentId);
+    const parsed = target && readStored(tx, target);
+    if (parsed && !parsed.ok) return { status: "refused", problems: parsed.problems };
+    const moved = parsed
+      ? repo.moveHead(tx, row, { revisionId: target.id, name: parsed.value.name, now: context.now() })
+      : row;
+    const state = stateNow(tx, moved);
+    return state ? { status: "saved", state } : { status: "missing" };
+  });
 }
 
 /** Settles a version that was set aside: use it as the newest step, copy it to a setup of its own, or drop it. */
@@ -272,58 +266,52 @@ export function settleSetAside(
   { setupId, revisionId, choice }: SetAsideInput,
   context: ServiceContext,
 ): WriteOutcome & { readonly copyId?: string } {
-  return db.transaction(
-    (tx) => {
-      const row = repo.setupRow(tx, setupId);
-      const kept = row && repo.revisionRow(tx, setupId, revisionId);
-      if (!row || kept?.kind !== "set-aside") return { status: "missing" as const };
-      const parsed = readStored(tx, kept);
-      if (!parsed.ok) return { status: "refused" as const, problems: parsed.problems };
-      let current = row;
-      let copyId: string | undefined;
-      if (kept.settledAt === null) {
-        const now = context.now();
-        if (choice === "use") {
-          const revision = repo.insertRevision(tx, {
-            setupId,
-            parentId: row.headRevisionId,
-            kind: "change",
-            changeId: context.newId(),
-            label: kept.label,
-            document: textOf(parsed.value),
-            savedAt: now,
-          });
-          current = repo.moveHead(tx, row, { revisionId: revision.id, name: parsed.value.name, now });
-        } else if (choice === "copy") {
-          copyId = insertNew(tx, { ...parsed.value, name: copyName(parsed.value.name) }, context);
-        }
-        repo.settleSetAside(tx, revisionId, now);
+  return writing(db, (tx) => {
+    const row = repo.setupRow(tx, setupId);
+    const kept = row && repo.revisionRow(tx, setupId, revisionId);
+    if (!row || kept?.kind !== "set-aside") return { status: "missing" as const };
+    const parsed = readStored(tx, kept);
+    if (!parsed.ok) return { status: "refused" as const, problems: parsed.problems };
+    let current = row;
+    let copyId: string | undefined;
+    if (kept.settledAt === null) {
+      const now = context.now();
+      if (choice === "use") {
+        const revision = repo.insertRevision(tx, {
+          setupId,
+          parentId: row.headRevisionId,
+          kind: "change",
+          changeId: context.newId(),
+          label: kept.label,
+          document: textOf(parsed.value),
+          savedAt: now,
+        });
+        current = repo.moveHead(tx, row, { revisionId: revision.id, name: parsed.value.name, now });
+      } else if (choice === "copy") {
+        copyId = insertNew(tx, { ...parsed.value, name: copyName(parsed.value.name) }, context);
       }
-      return { status: "saved" as const, state: stateNow(tx, current)!, ...(copyId === undefined ? {} : { copyId }) };
-    },
-    { behavior: "immediate" },
-  );
+      repo.settleSetAside(tx, revisionId, now);
+    }
+    return { status: "saved" as const, state: stateNow(tx, current)!, ...(copyId === undefined ? {} : { copyId }) };
+  });
 }
 
 const copyName = (name: string): string => `${name.slice(0, 110)} (copy)`;
 
 /** Puts the head of a damaged setup back on its last whole version; the damaged row stays in the history. */
 export function restoreLastGood(db: Db, setupId: string, context: ServiceContext): WriteOutcome {
-  return db.transaction(
-    (tx): WriteOutcome => {
-      const row = repo.setupRow(tx, setupId);
-      if (!row) return { status: "missing" };
-      const good = lastGood(tx, row);
-      if (!good)
-        return {
-          status: "refused",
-          problems: [problem("", "no-good-version", "No stored version of this setup can be read.")],
-        };
-      const moved = repo.moveHead(tx, row, { revisionId: good.revision.id, name: good.setup.name, now: context.now() });
-      return { status: "saved", state: stateNow(tx, moved)! };
-    },
-    { behavior: "immediate" },
-  );
+  return writing(db, (tx): WriteOutcome => {
+    const row = repo.setupRow(tx, setupId);
+    if (!row) return { status: "missing" };
+    const good = lastGood(tx, row);
+    if (!good)
+      return {
+        status: "refused",
+        problems: [problem("", "no-good-version", "No stored version of this setup can be read.")],
+      };
+    const moved = repo.moveHead(tx, row, { revisionId: good.revision.id, name: good.setup.name, now: context.now() });
+    return { status: "saved", state: stateNow(tx, moved)! };
+  });
 }
 
 /** A setup of its own with the same content. */
@@ -332,7 +320,7 @@ export function copySetup(db: Db, setupId: string, context: ServiceContext): Res
   if (loaded.status !== "ok")
     return { ok: false, problems: [problem("setupId", loaded.status, "This setup cannot be copied.")] };
   const { setup } = loaded.state;
-  return { ok: true, value: db.transaction((tx) => insertNew(tx, { ...setup, name: copyName(setup.name) }, context)) };
+  return { ok: true, value: writing(db, (tx) => insertNew(tx, { ...setup, name: copyName(setup.name) }, context)) };
 }
 
 /** Takes a setup off the shelf, or puts it back; nothing is deleted. */
