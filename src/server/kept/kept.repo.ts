@@ -27,6 +27,10 @@ export const keptRows = (db: Db, tables: KeptTables, putAway: boolean, limit: nu
     .limit(limit)
     .all();
 
+/** The names of all there are, on the shelf or put away. */
+export const keptNames = (db: Db, { heads }: KeptTables): { readonly id: string; readonly name: string }[] =>
+  db.select({ id: heads.id, name: heads.name }).from(heads).all();
+
 export const versionRow = (db: Db, { versions }: KeptTables, id: string, version: number): VersionRow | undefined =>
   db
     .select({ version: versions.version, document: versions.document, savedAt: versions.savedAt })

@@ -60,6 +60,9 @@ export function findVersion<T extends { readonly name: string }>(
 export const list = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, putAway = false): Kept<T>[] =>
   repo.keptRows(db, kind.tables, putAway, MOST_OFFERED).flatMap((row) => keptOf(kind, row) ?? []);
 
+/** The names of all there are, on the shelf or put away, however many. */
+export const names = <T extends { readonly name: string }>(db: Db, { tables }: Kind<T>) => repo.keptNames(db, tables);
+
 /** Its versions that can be read, the newest first. */
 export const versions = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, id: string): KeptVersion<T>[] =>
   repo.versionRows(db, kind.tables, id, MOST_VERSIONS_SHOWN).flatMap(({ version, savedAt, document }) => {

@@ -82,6 +82,16 @@ describe("a grower's own media", () => {
     expect(marlstone.shelf(1).items.every(({ setup }) => setup.ok)).toBe(true);
   });
 
+  it("share no name, however many there are", () => {
+    // the list a page gets stops at 500; whether a name is taken does not
+    for (let i = 0; i < 501; i++) make({ ...GRIT, figures: NO_FIGURES, name: `Grit a${i}` });
+    make({ ...GRIT, name: "Zeolite of ours" });
+    expect(marlstone.createOwnMedium({ ...GRIT, name: "zeolite of ours" })).toMatchObject({
+      ok: false,
+      problems: [{ code: "name-taken" }],
+    });
+  });
+
   it("change in versions; what cannot be meant or is stale writes nothing", () => {
     const id = make();
     const airy = { ...GRIT, figures: { ...GRIT.figures, drained: [{ heightCm: 10, water: 0.06, air: 0.36 }] } };

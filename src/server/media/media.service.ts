@@ -60,7 +60,10 @@ export function makeMedium(
 const isTaken = (db: Db, name: string, context: OwnMediaContext, butId?: string): boolean =>
   [
     ...context.catalogueNames,
-    ...[...listOwnMedia(db), ...listOwnMedia(db, true)].filter(({ id }) => id !== butId).map(({ value }) => value.name),
+    ...kept
+      .names(db, OWN_MEDIA)
+      .filter(({ id }) => id !== butId)
+      .map(({ name: other }) => other),
   ].some((one) => plainName(one) === plainName(name));
 
 /** A name that is not taken: itself, or numbered. */
