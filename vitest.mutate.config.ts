@@ -21,6 +21,8 @@ const TESTS_OF: Readonly<Record<string, readonly string[]>> = {
 };
 /** Compares all words of many setups, for seconds: left to the area it is about. */
 const WORDS = "src/core/readings/words.test.ts";
+/** Follows water through all media, for half a minute: no mutant waits for that. */
+const HARD_RUNS = "src/core/water/hard-runs.test.ts";
 
 const area = process.env.MARLSTONE_MUTATED ?? "";
 const folders = TESTS_OF[area] ?? ["core", "formats", "server"];
@@ -42,7 +44,7 @@ export default mergeConfig(
       include: folders.map((folder) =>
         existsSync(`src/${folder}`) ? `src/${folder}/**/*.test.ts` : `src/${folder}.test.ts`,
       ),
-      exclude: [...configDefaults.exclude, ...(area === "readings" ? [] : [WORDS])],
+      exclude: [...configDefaults.exclude, HARD_RUNS, ...(area === "readings" ? [] : [WORDS])],
       // a mutant is switched on for a whole run, and no test keeps anything from one file to the next
       isolate: false,
       sequence: { sequencer: MostTellingFirst },
