@@ -4,7 +4,7 @@ import { PEAT } from "../testing/hydraulics";
 import { anyStack } from "../testing/arbitrary";
 import { makeColumn, type Column } from "./column";
 import { runTransient, type TransientResult } from "./transient";
-import { CONTAINER_UPTAKE, stressAt } from "./uptake";
+import { CONTAINER_UPTAKE, stressAt, uptakeOf } from "./uptake";
 
 const FINE = {
   model: "vg",
@@ -154,6 +154,38 @@ describe("root uptake", () => {
       const slope = (stressAt(limits, psi, out), out[1]!);
       expect((at(psi + 1e-4) - at(psi - 1e-4)) / 2e-4).toBeCloseTo(slope, 6);
     }
+  });
+
+  it("lies where the roots are: by the part of each cell they fill, and their weight", () => {
+    const made = makeColumn(
+      [
+        { thicknessCm: 1, areaCm2: 20, hydraulics: FINE },
+        { thicknessCm: 2, areaCm2: 50, hydraulics: PEAT },
+      ],
+      1e-7,
+      0.5,
+    );
+    const uptake = uptakeOf(made, {
+      demandCmPerHour: [
+        [0, 0.2],
+        [5, 0],
+      ],
+      roots: [
+        { fromCm: 0.8, toCm: 2.1, weight: 1 },
+        { fromCm: 1.5, toCm: 9, weight: 2 },
+      ],
+      stress: CONTAINER_UPTAKE,
+    });
+    // cells of half a centimetre from 0: the first roots fill 0.2, 0.5, 0.5 and 0.1 cm of them, the second the upper three
+    const cm = [0, 0.2, 0.5, 0.5 + 1, 0.1 + 1, 1];
+    const all = cm.reduce((sum, one) => sum + one, 0);
+    expect([...uptake.share]).toEqual(cm.map((one) => expect.closeTo(one / all, 12) as number));
+    uptake.setHour(4.9);
+    expect(uptake.askCm3PerHour).toBeCloseTo(10, 12);
+    uptake.setHour(5);
+    expect(uptake.askCm3PerHour).toBe(0);
+    const nowhere = { demandCmPerHour: 1, roots: [{ fromCm: 4, toCm: 9, weight: 1 }], stress: CONTAINER_UPTAKE };
+    expect(() => uptakeOf(made, nowhere)).toThrow(RangeError);
   });
 
   it("takes exactly what is asked while nothing is short, and the balance counts it", () => {
