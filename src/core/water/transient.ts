@@ -167,18 +167,12 @@ export function runTransient(
     const isDry = ({ bottomPsiCm, topPsiCm }: EndCells, thanCm: number): boolean =>
       (fixed?.demands === true && bottomPsiCm < thanCm) || (top.demands && topPsiCm < thanCm);
     const { triedEndCells } = richards;
+    const wasDry = isDry(richards.endCells, NEARLY_DRY_PSI_CM);
     if (isDry(triedEndCells, GIVES_NOTHING_PSI_CM))
-      return (
-        taken ||
-        tried <= SHORTEST_STEP_HOURS ||
-        (tried <= SHORT_STEP_HOURS && isDry(richards.endCells, NEARLY_DRY_PSI_CM))
-      );
+      return taken || tried <= SHORTEST_STEP_HOURS || (tried <= SHORT_STEP_HOURS && wasDry);
+    if (taken || tried > SHORTEST_STEP_HOURS) return false;
     const { bottomIsEmpty, topIsEmpty } = triedEndCells;
-    return (
-      !taken &&
-      tried <= SHORTEST_STEP_HOURS &&
-      ((fixed?.demands === true && bottomIsEmpty) || (top.demands && topIsEmpty))
-    );
+    return wasDry || (fixed?.demands === true && bottomIsEmpty) || (top.demands && topIsEmpty);
   };
 
   ask();
