@@ -7,7 +7,7 @@ import { bin, say } from "./run.mjs";
  * Mutation testing of core and server (Stryker): changes the code in thousands of small ways and counts how many of
  * them some test notices.
  *
- *     npm run mutate                 all areas, then the scores against their floors; an hour or two
+ *     npm run mutate                 all areas, then the scores against their floors; some three hours
  *     npm run mutate -- --every 3    a third of it: every third block of lines of each file
  *     npm run mutate -- mixing water some areas, and the survivors named
  *     npm run mutate -- --scores     the scores of the reports there are

@@ -118,7 +118,12 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
     },
 
     evaluate(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
-      Object.assign(cell, { psiCm, k, kSlope, lnK, lnKSlope, fluxPotential });
+      cell.psiCm = psiCm;
+      cell.k = k;
+      cell.kSlope = kSlope;
+      cell.lnK = lnK;
+      cell.lnKSlope = lnKSlope;
+      cell.fluxPotential = fluxPotential;
       out = 0;
       if (holding) {
         mostIn = Infinity;

@@ -52,8 +52,8 @@ const ERROR_CONSTANT = 3 * SDIRK_GAMMA ** 2 - 2 * SDIRK_GAMMA ** 3 - 1 / 6;
 /** From stage 1 to stage 2, in steps of the way to stage 1. */
 const STAGE_AHEAD = (1 - SDIRK_GAMMA) / SDIRK_GAMMA;
 
-export type NewtonSettings = { readonly toleranceTheta: number; readonly mostIterations: number };
-export const DEFAULT_NEWTON: NewtonSettings = { toleranceTheta: 1e-5, mostIterations: 14 };
+/** A stage that takes more iterations than this is tried again in a shorter step. */
+const MOST_ITERATIONS = 14;
 
 /** Newton's updates: changes of theta up to this are taken in psi, larger ones in theta (Forsyth et al. 1995). */
 const SMALL_CHANGE = 0.01;
@@ -106,7 +106,6 @@ export type EndCells = {
 };
 
 export type Richards = {
-  readonly nodes: number;
   /** Flows through the ends over the last step, into the column, and the runoff. [cm³] */
   bottomInCm3: number;
   topInCm3: number;
@@ -133,13 +132,16 @@ export type Richards = {
   storedCm3(): number;
 };
 
-/** @param tables those of the column's layers, in their order */
+/**
+ * @param tables those of the column's layers, in their order
+ * @param toleranceTheta what Newton's method may leave over in a cell [m³/m³]
+ */
 export function createRichards(
   column: Column,
   tables: readonly HydraulicTable[],
   bottom: EndFlow,
   top: EndFlow,
-  newton: NewtonSettings = DEFAULT_NEWTON,
+  toleranceTheta: number,
   uptake?: Uptake,
 ): Richards {
   const cells = column.zCm.length;
@@ -231,7 +233,7 @@ export function createRichards(
   /** What roots take at the trial heads. [cm³/h] */
   let taken = 0;
   /** What a stage of the step being tried may leave over in a cell. [m³/m³] */
-  let stageTolerance = newton.toleranceTheta;
+  let stageTolerance = toleranceTheta;
   let slopeKnown = false;
   let lastHours = 0;
   let triedHours = 0;
@@ -419,7 +421,7 @@ export function createRichards(
       evaluate();
       const worst = eliminate(hours, iteration === 0);
       if (worst <= stageTolerance) return true;
-      if (iteration === newton.mostIterations || worst !== worst) return false;
+      if (iteration === MOST_ITERATIONS || worst !== worst) return false;
       if (!substitute()) return false;
       richards.iterations++;
       move();
@@ -527,7 +529,6 @@ export function createRichards(
   });
 
   const richards: Richards = {
-    nodes,
     bottomInCm3: 0,
     topInCm3: 0,
     runoffCm3: 0,
@@ -555,7 +556,7 @@ export function createRichards(
     tryStep(hours) {
       triedHours = hours;
       // in short steps left-overs add up before they are pressed in, so each may be but a part
-      stageTolerance = newton.toleranceTheta * Math.min(1, Math.max(LEAST_TOLERANCE_SHARE, hours / LEFTOVER_HOURS));
+      stageTolerance = toleranceTheta * Math.min(1, Math.max(LEAST_TOLERANCE_SHARE, hours / LEFTOVER_HOURS));
       taken = 0;
       bottom.beginStage?.(1, hours);
       // stage 1, from the present heads carried on a little the way they went

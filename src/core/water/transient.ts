@@ -2,7 +2,7 @@ import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
 import type { Column } from "./column";
 import { endFlow, fluxAt, jumpHours, type ColumnEnd, type EndCondition, type FluxInTime } from "./ends";
 import { refillHours, reservoirFlow, type ReservoirCondition } from "./reservoir";
-import { DEFAULT_NEWTON, createRichards, type EndCells } from "./richards";
+import { createRichards, type EndCells } from "./richards";
 import { uptakeOf, type RootUptake } from "./uptake";
 
 /** Water moving through a column in time, from a state and under conditions at both ends, reported at given hours. */
@@ -101,14 +101,7 @@ export function runTransient(
     bottomCondition.kind === "reservoir" ? undefined : endFlow(bottomCondition, endOf(column, tables, "bottom"));
   const uptake = options.uptake && uptakeOf(column, options.uptake);
   const top = endFlow(topCondition, endOf(column, tables, "top"));
-  const richards = createRichards(
-    column,
-    tables,
-    (reservoir ?? fixed)!,
-    top,
-    { ...DEFAULT_NEWTON, toleranceTheta: tolerance * NEWTON_SHARE },
-    uptake,
-  );
+  const richards = createRichards(column, tables, (reservoir ?? fixed)!, top, tolerance * NEWTON_SHARE, uptake);
   richards.setState(initialPsiCm);
 
   const lastHour = outputHours.at(-1)!;
