@@ -1,6 +1,7 @@
 import { MARROWBECK, MARROWBECK_MEDIA, MARROWBECK_MIXES, MARROWBECK_PACKS } from "./marrowbeck";
 import { DatabaseTrouble } from "../src/server/db/health";
-import { dataFolder, openMarlstone, type Marlstone } from "../src/server/open";
+import { dataFolder } from "../src/server/door/here";
+import { openMarlstone, type Marlstone } from "../src/server/open";
 
 /**
  * Loads the Marrowbeck setups into a data folder that has none; one that has any, on the shelf or put away, is left
@@ -22,20 +23,21 @@ if (shelf.total === 0 && shelf.putAway === 0) {
     const made = marlstone.createOwnMedium(own);
     if (!made.ok) throw new Error(`${own.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
   }
-  for (const pack of MARROWBECK_PACKS) marlstone.putPack({ mediumId: pack.mediumId, pack });
+  for (const pack of MARROWBECK_PACKS) marlstone.putPack({ mediumId: pack.mediumId, baseVersion: 0, pack });
   console.log(`Loaded ${MARROWBECK.length} demo setups into ${dataFolder()}.`);
 } else {
   console.log(`${shelf.total} setups in ${dataFolder()}; nothing was loaded over them.`);
 }
 marlstone.close();
 
-/** Opens the data, or ends with what is wrong with it. */
+/** Opens the data, or says what is wrong with it and ends. */
 function opened(): Marlstone {
   try {
     return openMarlstone();
   } catch (error) {
     if (!(error instanceof DatabaseTrouble)) throw error;
-    console.error(error.message);
-    process.exit(1);
+    console.error(`${error.message} Nothing was loaded.`);
+    // Marlstone starts nonetheless: its pages say the same
+    process.exit(0);
   }
 }

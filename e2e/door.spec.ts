@@ -1,5 +1,7 @@
 import { copyFileSync, existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { spawnSync } from "node:child_process";
 import { request } from "node:http";
+import { networkInterfaces } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import Database from "better-sqlite3";
@@ -10,7 +12,14 @@ import { BOG, CARBOY, expect, Marlstone, saved, test, TROUGH, typeInto } from ".
 type Answer = { status: number; headers: Record<string, string | string[] | undefined>; text: string };
 
 /** A request as any program could send it, under any name. */
-const ask = (port: number, path: string, host: string, method = "GET", headers: Record<string, string> = {}) =>
+const ask = (
+  port: number,
+  path: string,
+  host: string,
+  method = "GET",
+  headers: Record<string, string> = {},
+  body = "[]",
+) =>
   new Promise<Answer>((resolve, reject) => {
     const sent = request({ host: "127.0.0.1", port, path, method, headers: { host, ...headers } }, (response) => {
       let text = "";
@@ -18,8 +27,19 @@ const ask = (port: number, path: string, host: string, method = "GET", headers: 
       response.on("end", () => resolve({ status: response.statusCode!, headers: response.headers, text }));
     });
     sent.on("error", reject);
-    sent.end(method === "POST" ? "[]" : undefined);
+    sent.end(method === "POST" ? body : undefined);
   });
+
+const PASSPHRASE = "wet moss at dawn";
+/** Sets it as its owner does, from a terminal. */
+function setPassphrase(folder: string, words = PASSPHRASE): void {
+  const done = spawnSync("node_modules/.bin/tsx", ["scripts/passphrase.ts"], {
+    input: `${words}\n`,
+    env: { ...process.env, MARLSTONE_DATA: folder },
+    encoding: "utf8",
+  });
+  if (done.status !== 0) throw new Error(done.stderr);
+}
 
 test("another site's name is not answered, neither to read nor to write; an address that cannot be read is no page", async ({
   marlstone,
@@ -74,7 +94,7 @@ test("every answer says what a browser may do with it, and every page works with
 });
 
 test("over plain HTTP, from another machine's name, a setup is opened, changed and saved", async ({ demoData }) => {
-  const marlstone = await Marlstone.start(demoData, { MARLSTONE_HOSTS: "shelf.test" });
+  const marlstone = await Marlstone.start(demoData, { MARLSTONE_HOSTS: "shelf.test" }, setPassphrase);
   const { launchOptions } = test.info().project.use;
   const browser = await chromium.launch({
     ...launchOptions,
@@ -86,6 +106,11 @@ test("over plain HTTP, from another machine's name, a setup is opened, changed a
     page.on("pageerror", ({ message }) => errors.push(message));
     await page.goto(`http://shelf.test:${marlstone.port}`);
     expect(await page.evaluate(() => isSecureContext)).toBe(false);
+    await page.getByLabel("Passphrase").fill("dry moss at noon");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("alert").filter({ hasText: "not the passphrase" })).toBeVisible();
+    await page.getByLabel("Passphrase").fill(PASSPHRASE);
+    await page.getByRole("button", { name: "Go in" }).click();
     await page.getByRole("link", { name: CARBOY }).first().click();
     await page.getByRole("button", { name: "+ 50 mL" }).click();
     await saved(page);
@@ -99,10 +124,167 @@ test("over plain HTTP, from another machine's name, a setup is opened, changed a
     await saved(page);
     expect(marlstone.stored(CARBOY).water.storedCm3).toBe(3200);
     expect(errors).toEqual([]);
+
+    // a new passphrase lets go of everyone; what cannot be saved then says so, and is kept
+    setPassphrase(marlstone.folder, "another one altogether");
+    await page.getByRole("button", { name: "+ 50 mL" }).click();
+    await expect(page.getByText(/Not saved: Marlstone asks for its passphrase again/u)).toBeVisible({
+      timeout: 30_000,
+    });
+    await page.reload();
+    await page.getByLabel("Passphrase").fill("another one altogether");
+    await page.getByRole("button", { name: "Go in" }).click();
+    await saved(page);
+    await expect.poll(() => marlstone.stored(CARBOY).water.storedCm3).toBe(3250);
+
+    await page.goto(`http://shelf.test:${marlstone.port}/keeping`);
+    await page.getByRole("button", { name: "Leave on this device" }).click();
+    await expect(page.getByRole("heading", { name: "Say the passphrase" })).toBeVisible();
+    await page.goto(`http://shelf.test:${marlstone.port}/mixes`);
+    await expect(page.getByRole("heading", { name: "Say the passphrase" })).toBeVisible();
   } finally {
     await browser.close();
     await marlstone.end();
   }
+});
+
+test("from elsewhere nothing is read or written without the passphrase, and nobody can say that they are at home", async ({
+  demoData,
+}) => {
+  const marlstone = await Marlstone.start(demoData, { MARLSTONE_HOSTS: "shelf.test" });
+  const at = (path: string, method = "GET", headers: Record<string, string> = {}, body?: string) =>
+    ask(marlstone.port, path, "shelf.test", method, headers, body);
+  try {
+    // without a passphrase it is open to nobody from elsewhere
+    expect((await at("/")).status).toBe(403);
+    expect((await at("/enter")).status).toBe(403);
+    setPassphrase(marlstone.folder);
+
+    const pages = ["/", "/media", "/mixes", "/keeping", "/keeping/backup", "/setups/anything", "/_next/image?url=x"];
+    for (const path of pages) {
+      const asked = await at(path);
+      expect([path, asked.status, asked.headers.location]).toEqual([path, 303, expect.stringMatching(/^\/enter/u)]);
+    }
+    expect((await at("/setups/x?a=1")).headers.location).toBe("/enter?to=%2Fsetups%2Fx%3Fa%3D1");
+    // whatever a request says of itself
+    for (const headers of [
+      { "x-marlstone-from": "127.0.0.1" },
+      { "x-forwarded-for": "127.0.0.1" },
+      { cookie: "marlstone-stay=99999999999999.x" },
+      { "x-marlstone-in": "yes" },
+      { rsc: "1" },
+    ] as Record<string, string>[])
+      expect((await at("/media", "GET", headers)).text).not.toContain("Perlite");
+    // handed on by a proxy under this machine's own name
+    expect((await ask(marlstone.port, "/media", "localhost", "GET", { "x-forwarded-for": "10.0.0.9" })).status).toBe(
+      303,
+    );
+    const action = { "next-action": "0".repeat(40), "content-type": "text/plain", origin: "http://shelf.test" };
+    for (const path of ["/", "/enter", "/keeping/backup"]) expect((await at(path, "POST", action)).status).toBe(401);
+
+    const form = { "content-type": "application/x-www-form-urlencoded" };
+    const say = (words: string, headers = {}) =>
+      at("/enter/in", "POST", { ...form, ...headers }, `passphrase=${words}&to=//evil.example`);
+    expect((await say(encodeURIComponent(PASSPHRASE), { origin: "http://evil.example" })).headers.location).toBe(
+      "/enter?said=elsewhere",
+    );
+    const right = await say(encodeURIComponent(PASSPHRASE));
+    expect(right.headers.location).toBe("/");
+    const [cookie] = right.headers["set-cookie"] as string[];
+    expect(cookie).toMatch(/^marlstone-stay=\d+\.[\w-]+; Path=\/; Max-Age=7776000; HttpOnly; SameSite=Lax$/u);
+    expect((await at("/media", "GET", { cookie: cookie!.split(";")[0]! })).text).toContain("Perlite");
+    // over a proxy's HTTPS it never goes over plain HTTP
+    const secure = await say(encodeURIComponent(PASSPHRASE), { "x-forwarded-proto": "https" });
+    expect(String(secure.headers["set-cookie"])).toContain("; Secure");
+
+    for (let i = 0; i < 5; i++) expect((await say(`wrong${i}`)).headers.location).toBe("/enter?said=wrong");
+    expect((await say(encodeURIComponent(PASSPHRASE))).headers.location).toMatch(/^\/enter\?wait=\d+$/u);
+    expect((await ask(marlstone.port, "/", "localhost")).status).toBe(200);
+  } finally {
+    await marlstone.end();
+  }
+});
+
+test("it is opened to the network on purpose, with a passphrase, and not without", async ({ demoData }) => {
+  await expect(Marlstone.start(demoData, { MARLSTONE_HOST: "0.0.0.0" })).rejects.toThrow(/Give it a passphrase first/u);
+  const marlstone = await Marlstone.start(demoData, { MARLSTONE_HOST: "0.0.0.0" }, setPassphrase);
+  try {
+    const own = Object.values(networkInterfaces())
+      .flatMap((of) => of ?? [])
+      .find(({ internal, family }) => !internal && family === "IPv4");
+    test.skip(own === undefined, "this machine has no address but its own");
+    const answer = await fetch(`http://${own!.address}:${marlstone.port}/media`, { redirect: "manual" });
+    expect([answer.status, answer.headers.get("location")]).toEqual([303, "/enter?to=%2Fmedia"]);
+    // the other end of this connection is not this machine's own loopback, whatever name is asked for
+    const named = await fetch(`http://${own!.address}:${marlstone.port}/media`, {
+      redirect: "manual",
+      headers: { "x-marlstone-from": "127.0.0.1" },
+    });
+    expect(named.status).toBe(303);
+  } finally {
+    await marlstone.end();
+  }
+});
+
+test("a full disk is said as such, loses nothing, and is caught up with once there is room", async ({
+  demoData,
+  page,
+}) => {
+  const marlstone = await Marlstone.start(demoData);
+  try {
+    await marlstone.stop();
+    // the log of writes may grow to so much, and then no more
+    marlstone.largestFileKib = 300;
+    await marlstone.serve();
+    await page.goto(marlstone.url);
+    await page.getByRole("link", { name: CARBOY }).first().click();
+    const full = page.getByText(/Not saved: .* its disk is full, or fails/u);
+    let pressed = 0;
+    for (; pressed < 60 && !(await full.isVisible()); pressed++) {
+      await page.getByRole("button", { name: "+ 50 mL" }).click();
+      await page.waitForTimeout(60);
+    }
+    await expect(full).toBeVisible();
+    expect(marlstone.said).toContain("could not store a change");
+    await marlstone.kill();
+    marlstone.largestFileKib = undefined;
+    await marlstone.serve();
+    await page.getByRole("button", { name: "Try again" }).click();
+    await saved(page);
+    expect(marlstone.stored(CARBOY).water.storedCm3).toBe(3100 + 50 * pressed);
+    expect(marlstone.rows("pragma integrity_check")).toEqual([{ integrity_check: "ok" }]);
+  } finally {
+    await marlstone.end();
+  }
+});
+
+test("a backup is a file the browser keeps, and brings everything back", async ({ marlstone, open, page }) => {
+  await open(CARBOY);
+  await page.getByRole("button", { name: "+ 50 mL" }).click();
+  await saved(page);
+  await page.goto(marlstone.url);
+  await page.getByRole("link", { name: "Backup and access" }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Download a backup" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/^marlstone-\d{4}-\d\d-\d\d\.db$/u);
+  const file = join(marlstone.folder, "kept-elsewhere.db");
+  await download.saveAs(file);
+  const restore = () =>
+    spawnSync("node_modules/.bin/tsx", ["scripts/restore.ts", file], {
+      env: { ...process.env, MARLSTONE_DATA: marlstone.folder },
+      encoding: "utf8",
+    });
+  // what runs is not pulled from under itself
+  expect(restore().stderr).toContain("Stop it first");
+  await marlstone.kill();
+  rmSync(join(marlstone.folder, "marlstone.db"));
+  for (const end of ["-wal", "-shm"]) rmSync(join(marlstone.folder, `marlstone.db${end}`), { force: true });
+  expect(restore().status).toBe(0);
+  await marlstone.serve();
+  expect(marlstone.stored(CARBOY).water.storedCm3).toBe(3150);
+  await open(CARBOY);
 });
 
 test("what a page could not save is kept until the server has it, and taken up by the next page", async ({
@@ -157,6 +339,9 @@ test("a database that cannot be relied on is not written to, and the page says w
       await page.goto(marlstone.url);
       await expect(page.getByRole("heading", { name: "Marlstone cannot use its data" })).toBeVisible();
       await expect(page.getByText(said)).toBeVisible();
+      expect((await ask(marlstone.port, "/", "localhost")).status).toBe(503);
+      expect(marlstone.said).toMatch(said);
+      expect(marlstone.said).not.toMatch(/ready/iu);
       expect(readFileSync(join(marlstone.folder, "marlstone.db")).equals(before!)).toBe(true);
     } finally {
       await marlstone.end();
@@ -182,8 +367,9 @@ test("a database moved away is written to no more; stopped, all of it is in its 
   rmSync(file);
   copyFileSync(kept, file);
   await typeInto(page.getByRole("textbox", { name: "Thickness of bark mulch" }), "4");
-  await expect(page.getByText(/Not saved: Marlstone answers, but could not store this/u)).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(page.getByText(/Not saved: .* was moved or deleted while Marlstone was running/u)).toBeVisible();
+  const other = await page.context().newPage();
+  await other.goto(marlstone.url);
+  await expect(other.getByText(/was moved or deleted while Marlstone was running/u)).toBeVisible();
   expect(marlstone.stored(TROUGH).layers.at(-1)!.thicknessCm).toBe(3);
 });

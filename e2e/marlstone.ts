@@ -9,10 +9,14 @@ import Database from "better-sqlite3";
 /** A Marlstone of its own for each test: the production build over a data folder with the demo setups. */
 export class Marlstone {
   private child: ChildProcess | undefined;
+  /** What it wrote to its log since it was started. */
+  said = "";
   private constructor(
     readonly folder: string,
     readonly port: number,
     private readonly env: Readonly<Record<string, string>>,
+    /** No file may be larger than this: as on a disk that is full. [KiB] */
+    public largestFileKib?: number,
   ) {}
 
   /** A data folder with the demo setups, to be copied. */
@@ -45,17 +49,21 @@ export class Marlstone {
   }
 
   async serve(): Promise<void> {
-    this.child = spawn(
-      process.execPath,
-      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)],
-      { env: { ...process.env, ...this.env, MARLSTONE_DATA: this.folder }, stdio: "ignore" },
-    );
+    const limit = this.largestFileKib === undefined ? "" : `ulimit -f ${this.largestFileKib};`;
+    this.said = "";
+    this.child = spawn("bash", ["-c", `${limit} exec ${process.execPath} scripts/serve.mjs`], {
+      env: { ...process.env, ...this.env, PORT: String(this.port), MARLSTONE_DATA: this.folder },
+      stdio: ["ignore", "pipe", "pipe"],
+    });
+    for (const stream of [this.child.stdout, this.child.stderr])
+      stream?.on("data", (part: Buffer) => (this.said += part.toString()));
     for (let tries = 0; tries < 120; tries++) {
       const up = await fetch(this.url).then(
-        (response) => response.ok,
+        () => true,
         () => false,
       );
       if (up) return;
+      if (this.child.exitCode !== null) throw new Error(`Marlstone did not start: ${this.said}`);
       await new Promise((done) => setTimeout(done, 250));
     }
     throw new Error("Marlstone did not start");

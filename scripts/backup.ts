@@ -1,9 +1,10 @@
 import { backUp } from "../src/server/db/backup";
+import { dataFolder } from "../src/server/door/here";
 
 // npm run backup -- FILE: all of Marlstone's data in one file, while it runs or not, read back before it counts.
 
 const [file] = process.argv.slice(2);
-const folder = process.env.MARLSTONE_DATA || "data";
+const folder = dataFolder();
 if (file === undefined) {
   console.error("Say where to: npm run backup -- FILE");
   process.exit(2);

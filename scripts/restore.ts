@@ -1,9 +1,10 @@
 import { restore } from "../src/server/db/backup";
+import { dataFolder } from "../src/server/door/here";
 
 // npm run restore -- FILE: puts a backup in the place of Marlstone's data, once it is found sound. Stop Marlstone first.
 
 const [file] = process.argv.slice(2);
-const folder = process.env.MARLSTONE_DATA || "data";
+const folder = dataFolder();
 if (file === undefined) {
   console.error("Say what: npm run restore -- FILE");
   process.exit(2);

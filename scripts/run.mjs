@@ -66,26 +66,29 @@ export function build({ whenChanged }) {
   writeFileSync(BUILT_STAMP, wanted);
 }
 
-/** Starts the built application and resolves once it answers. The caller ends it. */
+/**
+ * Starts the built application and resolves once it answers: true, whether it is fine or says what is wrong with its
+ * data. The caller ends it.
+ */
 export async function serve({ port, env = {} }) {
-  const child = spawn(
-    process.execPath,
-    [join("node_modules", "next", "dist", "bin", "next"), "start", "-H", "127.0.0.1", "-p", String(port)],
-    { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, ...env } },
-  );
-  const url = `http://127.0.0.1:${port}`;
+  const child = spawn(process.execPath, [join("scripts", "serve.mjs")], {
+    stdio: "inherit",
+    env: { ...process.env, ...env, PORT: String(port) },
+  });
+  const host = process.env.MARLSTONE_HOST || "127.0.0.1";
+  const url = `http://${["0.0.0.0", "::"].includes(host) ? "127.0.0.1" : host}:${port}`;
   for (let tries = 0; tries < 240; tries++) {
-    if (child.exitCode !== null) return { child, url, ready: false };
+    if (child.exitCode !== null) return { child, url, answers: false };
     try {
-      const response = await fetch(url, { signal: AbortSignal.timeout(10_000) });
+      const response = await fetch(url, { signal: AbortSignal.timeout(10_000), redirect: "manual" });
       await response.arrayBuffer();
-      if (response.ok) return { child, url, ready: child.exitCode === null };
+      return { child, url, answers: child.exitCode === null };
     } catch {
       /* not up yet */
     }
     await new Promise((done) => setTimeout(done, 250));
   }
-  return { child, url, ready: false };
+  return { child, url, answers: false };
 }
 
 /** The port asked for, or a clear end. */

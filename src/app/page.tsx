@@ -9,6 +9,7 @@ import { copySetup, putAway, takeBack } from "./setups/actions";
 const query = z.object({
   page: z.coerce.number().int().min(1).max(1e6).catch(1),
   away: z.string().optional().catch(undefined),
+  find: z.string().max(100).catch(""),
 });
 
 export default async function YardPage({
@@ -16,19 +17,21 @@ export default async function YardPage({
 }: {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  const { page, away } = query.parse(await searchParams);
+  const { page, away, find } = query.parse(await searchParams);
   const jar = await cookies();
   const showsPutAway = away !== undefined;
-  const shelf = marlstone().shelf(page, showsPutAway);
+  const shelf = marlstone().shelf(page, showsPutAway, find);
   return (
     <>
       <RefreshOnShow />
       <Yard
         items={shelf.items.map(({ id, name, setup }) => ({ id, name, setup: setup.ok ? setup.value : undefined }))}
-        media={marlstone().mediaFor(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
+        media={marlstone().mediaOf(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
         page={shelf.page}
         pages={shelf.pages}
+        found={shelf.found}
         total={shelf.total}
+        words={find.trim()}
         putAway={shelf.putAway}
         showsPutAway={showsPutAway}
         units={readPreferences((name) => jar.get(name)?.value).units}

@@ -1,7 +1,12 @@
 import { z } from "zod";
 
 /** What is kept in versions that are only added to: mixes and a grower's own media. */
-export type Kept<T> = { readonly id: string; readonly version: number; readonly value: T };
+export type Kept<T> = {
+  readonly id: string;
+  readonly version: number;
+  readonly value: T;
+  readonly isPutAway: boolean;
+};
 export type KeptVersion<T> = { readonly version: number; readonly savedAt: string; readonly value: T };
 
 export type KeepOutcome<T> =

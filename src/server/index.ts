@@ -1,11 +1,19 @@
 import "server-only";
-import { DatabaseTrouble, type Trouble } from "./db/health";
+import { join } from "node:path";
+import { nanoid } from "nanoid";
+import { backUpAsBytes } from "./db/backup";
+import { withStorageTold } from "./db/client";
+import { DATABASE_FILE, isDatabaseTrouble, type Trouble } from "./db/health";
+import { dataFolder } from "./door/here";
 import { openMarlstone, type Marlstone } from "./open";
 
+export type { Marlstone } from "./open";
 export type { Trouble } from "./db/health";
+export { enter, isGuest, leave, openness, type Entered, type Openness } from "./entrance";
 
 // Kept on globalThis so that development reloads do not open the database again and again.
-const kept = globalThis as typeof globalThis & { marlstone?: Marlstone };
+// `marlstoneTrouble` is asked by scripts/serve.mjs, which is no part of the build.
+const kept = globalThis as typeof globalThis & { marlstone?: Marlstone; marlstoneTrouble?: typeof databaseTrouble };
 
 /**
  * The services, opened on first use. All that `app` imports from the server.
@@ -18,14 +26,39 @@ export function marlstone(): Marlstone {
 }
 
 /** What keeps the database from being relied on, if anything does. */
-export function databaseTrouble(): Trouble | undefined {
+export const databaseTrouble = (): Trouble | undefined => troubleOf(() => marlstone()).trouble;
+
+function troubleOf<T>(
+  use: () => T,
+): { readonly value: T; readonly trouble?: undefined } | { readonly trouble: Trouble } {
   try {
-    marlstone();
-    return undefined;
+    return { value: use() };
   } catch (error) {
-    if (error instanceof DatabaseTrouble) return error.trouble;
+    if (isDatabaseTrouble(error)) return { trouble: error.trouble };
     throw error;
   }
+}
+
+/**
+ * Has something stored. Where the place it would lie in is full, read-only, damaged or gone, the answer is `refused` with
+ * what is wrong, what is safe and what to do: nothing was written then.
+ */
+export function storing<T>(store: (marlstone: Marlstone) => T, refused: (message: string) => T): T {
+  const done = troubleOf(() => withStorageTold(join(dataFolder(), DATABASE_FILE), () => store(marlstone())));
+  if (!done.trouble) return done.value;
+  const { what, safe, toDo } = done.trouble;
+  console.error(`Marlstone could not store a change. ${what} ${toDo}`);
+  return refused(`${what} ${safe} ${toDo}`);
+}
+
+/** All of it in one file, read back, and the day in its name. Undefined when none could be made; the log says why. */
+export function backUpToSend(): { readonly bytes: Buffer; readonly name: string } | undefined {
+  marlstone();
+  const made = backUpAsBytes(dataFolder(), nanoid(8));
+  if (!made.ok) console.error(`Marlstone could not make a backup. ${made.problems[0]!.message}`);
+  return made.ok
+    ? { bytes: made.value.bytes, name: `marlstone-${new Date().toISOString().slice(0, 10)}.db` }
+    : undefined;
 }
 
 /**
@@ -33,6 +66,7 @@ export function databaseTrouble(): Trouble | undefined {
  * in its one file when the server is stopped.
  */
 export function startMarlstone(): void {
+  kept.marlstoneTrouble = databaseTrouble;
   const trouble = databaseTrouble();
   if (trouble) console.error(`\nMarlstone cannot use its data. ${trouble.what} ${trouble.safe} ${trouble.toDo}\n`);
   for (const signal of ["SIGTERM", "SIGINT"] as const) process.once(signal, () => kept.marlstone?.close());

@@ -6,19 +6,20 @@ import type { OwnMedium } from "../core/media/own-medium";
 import { isMix } from "../core/mixing/mix-medium";
 import type { Setup } from "../core/stack/setup";
 import type { SaveKeptInput } from "../formats/kept";
-import type { Mix } from "../formats/mix/document";
+import type { Mix, MixToMake } from "../formats/mix/document";
 import type { PutPackInput } from "../formats/pack/schema";
 import type { SaveInput, SetAsideInput, StepInput } from "../formats/setup/actions";
+import { counts } from "./db/counts";
 import { openDatabase } from "./db/client";
+import { dataFolder } from "./door/here";
+import * as kept from "./kept/kept.service";
 import * as ownMedia from "./media/media.service";
 import { readMixFile } from "./mixes/mix-file";
 import * as mixes from "./mixes/mixes.service";
 import * as packs from "./packs/packs.service";
 import * as rooms from "./rooms/rooms.service";
+import { mediaOfHistory } from "./setups/setups.repo";
 import * as setups from "./setups/setups.service";
-
-/** Where the data lives: MARLSTONE_DATA, or `data/` in the folder the program was started in. */
-export const dataFolder = (): string => process.env.MARLSTONE_DATA || "data";
 
 /** Everything the routes can ask for, joined to one database. */
 export function openMarlstone(folder = dataFolder()) {
@@ -43,7 +44,6 @@ export function openMarlstone(folder = dataFolder()) {
   };
   const catalogue = [...CATALOGUE].sort((a, b) => a.name.localeCompare(b.name, "en"));
   const ingredients = (): readonly Medium[] => [...ownMedia.ownMediaOf(db, ownContext), ...catalogue];
-  const media = (): readonly Medium[] => [...mixes.mediaOfMixes(db, mixContext), ...ingredients()];
   /** Media, and what else is used of those that were put away. */
   const withUsed = (offered: readonly Medium[], used: readonly string[]): readonly Medium[] => {
     const known = new Set(offered.map(({ id }) => id));
@@ -63,14 +63,27 @@ export function openMarlstone(folder = dataFolder()) {
         ingredients(),
         used.filter((id) => !isMix(id)),
       ),
-    /** The same, and the grower's mixes. */
-    media,
-    /** The same, and what the setups given still use besides: a mix that was put away. */
-    mediaFor: (setupsShown: readonly Setup[]): readonly Medium[] =>
+    /** The same, and the grower's mixes: all of them, or so many. */
+    media: (mostMixes?: number): readonly Medium[] => [
+      ...mixes.mediaOfMixes(db, mixContext, mostMixes),
+      ...ingredients(),
+    ],
+    /** What setups are made of, and nothing else. */
+    mediaOf: (shown: readonly Setup[]): readonly Medium[] =>
       withUsed(
-        media(),
-        setupsShown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId)),
+        [],
+        shown.flatMap(({ layers }) => layers.map(({ mediumId }) => mediumId)),
       ),
+    /**
+     * What a setup's page knows: all there is to choose from, and what any version of it is made of, so that going back
+     * finds it.
+     */
+    mediaToBuildWith(setupId: string): { readonly media: readonly Medium[]; readonly mixes: readonly MixToMake[] } {
+      const used = mediaOfHistory(db, setupId);
+      const toMake = mixes.mixesToMake(db, used.filter(isMix));
+      const parts = toMake.flatMap((mix) => mix.parts.map(({ mediumId }) => mediumId));
+      return { media: withUsed(ingredients(), [...used.filter((id) => !isMix(id)), ...parts]), mixes: toMake };
+    },
     medium: context.medium,
     listOwnMedia: (putAway?: boolean) => ownMedia.listOwnMedia(db, putAway),
     /** An own medium with its versions, and what changes with it. */
@@ -81,6 +94,7 @@ export function openMarlstone(folder = dataFolder()) {
     createOwnMedium: (own: OwnMedium) => ownMedia.createOwnMedium(db, own, ownContext),
     saveOwnMedium: (input: SaveKeptInput) => ownMedia.saveOwnMedium(db, input, ownContext),
     setOwnMediumPutAway: (id: string, putAway: boolean) => ownMedia.setOwnMediumPutAway(db, id, putAway, ownContext),
+    mixNames: (asked: { putAway: boolean; words: string; page: number }) => kept.namesPage(db, mixes.MIXES, asked),
     listMixes: (putAway?: boolean) => mixes.listMixes(db, putAway),
     loadMix: (id: string) => mixes.loadMix(db, id),
     createMix: (mix: Mix) => mixes.createMix(db, mix, mixContext),
@@ -94,9 +108,11 @@ export function openMarlstone(folder = dataFolder()) {
     roomsToFill: (asked: string) => rooms.roomsToFill(db, asked, context),
     mediaOfRoom: (asked: string) => rooms.mediaOfRoom(db, asked),
     layersToFill: (id: string, setup: Setup) => rooms.layersToFill(db, id, setup, { ...mixContext, ...context }),
+    /** How much there is of everything. */
+    counts: () => counts(db),
     listPacks: () => packs.listPacks(db),
     putPack: (input: PutPackInput) => packs.putPack(db, input, now),
-    shelf: (page: number, putAway?: boolean) => setups.shelf(db, page, putAway),
+    shelf: (page: number, putAway?: boolean, words?: string) => setups.shelf(db, page, putAway, words),
     createSetup: (setup: Setup) => setups.createSetup(db, setup, context),
     loadSetup: (id: string) => setups.loadSetup(db, id),
     saveChanges: (input: SaveInput) => setups.saveChanges(db, input, context),

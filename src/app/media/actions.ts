@@ -1,22 +1,30 @@
 "use server";
 import type { OwnMedium } from "@/core/media/own-medium";
-import type { Result } from "@/core/units/problem";
+import { failed, problem, type Result } from "@/core/units/problem";
 import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
 import { parseOwnMedium } from "@/formats/own-medium/schema";
 import { parseWith } from "@/formats/problems";
-import { marlstone } from "@/server";
+import { marlstone, storing } from "@/server";
 
 // Each: parse, one service call, the result as it is.
 
 export async function createOwnMedium(document: unknown): Promise<Result<string>> {
   const parsed = parseOwnMedium(document);
-  return parsed.ok ? marlstone().createOwnMedium(parsed.value) : parsed;
+  return parsed.ok
+    ? storing(
+        (to) => to.createOwnMedium(parsed.value),
+        (message) => failed(problem("", "not-stored", message)),
+      )
+    : parsed;
 }
 
 export async function saveOwnMedium(input: SaveKeptInput): Promise<KeepOutcome<OwnMedium>> {
   const parsed = parseWith(saveKeptInput, input);
   return parsed.ok
-    ? marlstone().saveOwnMedium(parsed.value)
+    ? storing(
+        (to) => to.saveOwnMedium(parsed.value),
+        (message) => ({ status: "refused", message }),
+      )
     : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
 }
 

@@ -1,16 +1,27 @@
 import type { Metadata } from "next";
 import { marlstone } from "@/server";
+import { packsIn } from "@/formats/pack/schema";
 import { MediaShelf } from "@/ui/media/media-shelf";
 import { takeBackOwnMedium } from "./actions";
 
 export const metadata: Metadata = { title: "Media" };
 export const dynamic = "force-dynamic";
 
-export default function MediaPage() {
+/** So many of the grower's mixes stand on the shelf before all are asked for: each is a whole medium. */
+const MOST_MIXES = 60;
+
+export default async function MediaPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
+  const all = (await searchParams).mixes === "all";
+  const { total } = marlstone().mixNames({ putAway: false, words: "", page: 1 });
   return (
     <MediaShelf
-      media={marlstone().media()}
-      packs={marlstone().listPacks()}
+      media={marlstone().media(all ? undefined : MOST_MIXES)}
+      mixesLeftOut={all ? 0 : Math.max(0, total - MOST_MIXES)}
+      packs={packsIn(marlstone().listPacks())}
       putAway={marlstone()
         .listOwnMedia(true)
         .map(({ id, value: { name } }) => ({ id, name }))}

@@ -4,21 +4,26 @@ import { failed, problem, type Result } from "@/core/units/problem";
 import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
 import { parseMix } from "@/formats/mix/schema";
 import type { Mix } from "@/formats/mix/document";
-import { putPackInput, type PutPackInput } from "@/formats/pack/schema";
+import { putPackInput, type PutPackInput, type PutPackOutcome } from "@/formats/pack/schema";
 import { parseWith } from "@/formats/problems";
-import { marlstone } from "@/server";
+import { marlstone, storing } from "@/server";
 
 // Each: parse, one service call, the result as it is.
 
+const notMade = (message: string): Result<string> => failed(problem("", "not-stored", message));
+
 export async function createMix(document: unknown): Promise<Result<string>> {
   const parsed = parseMix(document);
-  return parsed.ok ? marlstone().createMix(parsed.value) : parsed;
+  return parsed.ok ? storing((to) => to.createMix(parsed.value), notMade) : parsed;
 }
 
 export async function saveMix(input: SaveKeptInput): Promise<KeepOutcome<Mix>> {
   const parsed = parseWith(saveKeptInput, input);
   return parsed.ok
-    ? marlstone().saveMix(parsed.value)
+    ? storing(
+        (to) => to.saveMix(parsed.value),
+        (message) => ({ status: "refused", message }),
+      )
     : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
 }
 
@@ -32,11 +37,12 @@ export async function takeBackMix(input: { id: string }): Promise<boolean> {
   return parsed.ok && marlstone().setMixPutAway(parsed.value.id, false);
 }
 
-export async function putPack(input: PutPackInput): Promise<Result<null>> {
+export async function putPack(input: PutPackInput): Promise<PutPackOutcome> {
   const parsed = parseWith(putPackInput, input);
-  if (!parsed.ok) return parsed;
-  marlstone().putPack(parsed.value);
-  return { ok: true, value: null };
+  const refused = (message: string): PutPackOutcome => ({ status: "refused", message });
+  return parsed.ok
+    ? storing((to) => to.putPack(parsed.value), refused)
+    : refused(parsed.problems.map(({ message }) => message).join(" "));
 }
 
 const fileText = z.string().max(100_000);
@@ -45,6 +51,6 @@ const fileText = z.string().max(100_000);
 export async function importMix(text: string): Promise<Result<string>> {
   const given = fileText.safeParse(text);
   return given.success
-    ? marlstone().importMix(given.data)
+    ? storing((to) => to.importMix(given.data), notMade)
     : failed(problem("", "too-long", "This is too long to be a mix."));
 }

@@ -1,4 +1,3 @@
-import type { Kept } from "@/formats/kept";
 import { ownMediumId } from "@/core/media/own-id";
 import { marlstone } from "@/server";
 import { createMix, importMix, putAwayMix, putPack, saveMix, takeBackMix } from "./actions";
@@ -9,8 +8,8 @@ export function benchProps(recipe: string, roomId: string) {
     recipe,
     roomId,
     rooms: marlstone().roomsToFill(roomId),
-    saved: named(marlstone().listMixes()),
-    putAway: named(marlstone().listMixes(true)),
+    saved: marlstone().mixNames({ putAway: false, words: "", page: 1 }),
+    putAway: marlstone().mixNames({ putAway: true, words: "", page: 1 }).total,
     packs: marlstone().listPacks(),
     ownMedia: Object.fromEntries(
       [...marlstone().listOwnMedia(), ...marlstone().listOwnMedia(true)].map(({ id, value }) => [
@@ -28,6 +27,3 @@ export function benchProps(recipe: string, roomId: string) {
     },
   };
 }
-
-const named = (kept: readonly Kept<{ readonly name: string }>[]): { id: string; name: string }[] =>
-  kept.map(({ id, value: { name } }) => ({ id, name }));

@@ -1,6 +1,6 @@
 "use server";
-import { marlstone } from "@/server";
-import type { Result } from "@/core/units/problem";
+import { marlstone, storing, type Marlstone } from "@/server";
+import { failed, problem, type Result } from "@/core/units/problem";
 import { parseWith } from "@/formats/problems";
 import { parseSetup } from "@/formats/setup/schema";
 import {
@@ -17,19 +17,27 @@ import {
 
 // Each: parse, one service call, the result as it is.
 
+const written = <T extends WriteOutcome>(write: (to: Marlstone) => T): T | WriteOutcome =>
+  storing<T | WriteOutcome>(write, (message) => ({
+    status: "refused",
+    problems: [problem("", "not-stored", message)],
+  }));
+
 export async function saveChanges(input: SaveInput): Promise<WriteOutcome> {
   const parsed = parseWith(saveInput, input);
-  return parsed.ok ? marlstone().saveChanges(parsed.value) : { status: "refused", problems: parsed.problems };
+  return parsed.ok ? written((to) => to.saveChanges(parsed.value)) : { status: "refused", problems: parsed.problems };
 }
 
 export async function stepHistory(input: StepInput): Promise<WriteOutcome> {
   const parsed = parseWith(stepInput, input);
-  return parsed.ok ? marlstone().step(parsed.value) : { status: "refused", problems: parsed.problems };
+  return parsed.ok ? written((to) => to.step(parsed.value)) : { status: "refused", problems: parsed.problems };
 }
 
 export async function settleSetAside(input: SetAsideInput): Promise<WriteOutcome & { readonly copyId?: string }> {
   const parsed = parseWith(setAsideInput, input);
-  return parsed.ok ? marlstone().settleSetAside(parsed.value) : { status: "refused", problems: parsed.problems };
+  return parsed.ok
+    ? written((to) => to.settleSetAside(parsed.value))
+    : { status: "refused", problems: parsed.problems };
 }
 
 export async function reloadSetup(input: { setupId: string }): Promise<SetupState | undefined> {
@@ -41,7 +49,7 @@ export async function reloadSetup(input: { setupId: string }): Promise<SetupStat
 export async function restoreLastGood(input: { setupId: string }): Promise<WriteOutcome> {
   const parsed = parseWith(setupIdInput, input);
   return parsed.ok
-    ? marlstone().restoreLastGood(parsed.value.setupId)
+    ? written((to) => to.restoreLastGood(parsed.value.setupId))
     : { status: "refused", problems: parsed.problems };
 }
 
@@ -65,5 +73,10 @@ export async function takeBack(input: { setupId: string }): Promise<boolean> {
 /** Makes a setup from a document; answers its id or what is wrong. */
 export async function createSetup(document: unknown): Promise<Result<string>> {
   const parsed = parseSetup(document);
-  return parsed.ok ? marlstone().createSetup(parsed.value) : parsed;
+  return parsed.ok
+    ? storing(
+        (to) => to.createSetup(parsed.value),
+        (message) => failed(problem("", "not-stored", message)),
+      )
+    : parsed;
 }

@@ -23,8 +23,19 @@ export const packSchema = tied<Pack>()(
   }),
 );
 
+/** A medium's pack as it is now, or that it has none any more, and in which version: 0 where there never was one. */
+export type KeptPack = { readonly mediumId: string; readonly version: number; readonly pack: Pack | null };
+
+export const packsIn = (kept: readonly KeptPack[]): readonly Pack[] => kept.flatMap(({ pack }) => pack ?? []);
+
 /** Null takes the pack out of the list. */
 export const putPackInput = z
-  .strictObject({ mediumId, pack: packSchema.nullable() })
+  .strictObject({ mediumId, baseVersion: z.number().int().min(0), pack: packSchema.nullable() })
   .refine(({ mediumId: of, pack }) => pack === null || pack.mediumId === of, { message: "is of another medium" });
 export type PutPackInput = z.infer<typeof putPackInput>;
+
+export type PutPackOutcome =
+  | { readonly status: "saved"; readonly kept: KeptPack }
+  /** Someone else changed it first; nothing was written. */
+  | { readonly status: "stale"; readonly kept: KeptPack }
+  | { readonly status: "refused"; readonly message: string };

@@ -1,6 +1,7 @@
 import {
   copyFileSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -16,9 +17,9 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { rename } from "../../core/stack/edit";
 import { medium, potWith } from "../../core/testing/setups";
 import { createSetup, shelf } from "../setups/setups.service";
-import { backUp, restore } from "./backup";
-import { DATABASE_FILE, openDatabase } from "./client";
-import { DatabaseTrouble, troubleWith } from "./health";
+import { backUp, backUpAsBytes, restore } from "./backup";
+import { DATABASE_FILE, openDatabase, withStorageTold } from "./client";
+import { DatabaseTrouble, storageTrouble, troubleWith } from "./health";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
 let ids = 0;
@@ -92,6 +93,30 @@ describe("a backup", () => {
     });
   });
 
+  it("is not put in the place of a database that is in use", () => {
+    filled("Bog");
+    expect(backUp(data(), join(folder, "b.db")).ok).toBe(true);
+    const { db, close } = openDatabase(data());
+    createSetup(db, rename(POT, "Made since"), context);
+    expect(restore(data(), join(folder, "b.db"), "now")).toMatchObject({ ok: false, problems: [{ code: "in-use" }] });
+    close();
+    expect(namesIn(data()).sort()).toEqual(["Bog", "Made since"]);
+    expect(restore(data(), join(folder, "b.db"), "now").ok).toBe(true);
+    expect(namesIn(data())).toEqual(["Bog"]);
+  });
+
+  it("to be sent is the file's bytes, and leaves no file behind", () => {
+    filled("Bog", "Jar");
+    const sent = backUpAsBytes(data(), "test");
+    expect(sent).toMatchObject({ ok: true, value: { setups: 2 } });
+    expect(readdirSync(data()).filter((name) => name.includes("backup"))).toEqual([]);
+    if (!sent.ok) return;
+    writeFileSync(join(folder, "sent.db"), sent.value.bytes);
+    rmSync(data(), { recursive: true });
+    expect(restore(data(), join(folder, "sent.db"), "now").ok).toBe(true);
+    expect(namesIn(data()).sort()).toEqual(["Bog", "Jar"]);
+  });
+
   it("that is garbage, cut short, of something else or not there is refused, and nothing changes", () => {
     filled("Bog");
     const before = readFileSync(file());
@@ -155,6 +180,40 @@ describe("a database is looked over before it is opened", () => {
     renameSync(join(folder, "elsewhere.db"), file());
     expect(checkInPlace).not.toThrow();
     close();
+  });
+
+  it("and a folder that cannot be made, or is none, is said as such", () => {
+    writeFileSync(data(), "a file where the folder should be");
+    expect(codeOf()).toBe("not-writable");
+    rmSync(data());
+    mkdirSync(data());
+    mkdirSync(file());
+    expect(codeOf()).toBe("not-a-database");
+  });
+
+  it("and what a full disk or a damaged page says later is told apart from any other error", () => {
+    const error = (code: string) => new Error("query failed", { cause: Object.assign(new Error("why"), { code }) });
+    const codes = ["SQLITE_FULL", "SQLITE_IOERR_WRITE", "ENOSPC", "SQLITE_READONLY", "EROFS", "SQLITE_CORRUPT_INDEX"];
+    expect(codes.map((code) => storageTrouble(error(code), file())?.code)).toEqual([
+      "full",
+      "full",
+      "full",
+      "not-writable",
+      "not-writable",
+      "damaged",
+    ]);
+    expect(storageTrouble(error("SQLITE_CONSTRAINT_CHECK"), file())).toBeUndefined();
+    expect(storageTrouble(new TypeError("a mistake"), file())).toBeUndefined();
+    expect(() =>
+      withStorageTold(file(), () => {
+        throw error("SQLITE_FULL");
+      }),
+    ).toThrow(/disk is full/u);
+    expect(() =>
+      withStorageTold(file(), () => {
+        throw new TypeError("a mistake");
+      }),
+    ).toThrow(TypeError);
   });
 
   it("and one that a newer Marlstone wrote is not touched", () => {

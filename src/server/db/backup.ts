@@ -1,4 +1,4 @@
-import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
+import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import { dirname, join } from "node:path";
 import Database from "better-sqlite3";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
@@ -33,9 +33,34 @@ export function backUp(dataFolder: string, file: string): Result<Backup> {
   return counted(file);
 }
 
+/** The same as bytes, to be sent. */
+export function backUpAsBytes(dataFolder: string, id: string): Result<Backup & { readonly bytes: Buffer }> {
+  const file = join(dataFolder, `.backup-${id}.db`);
+  try {
+    const made = backUp(dataFolder, file);
+    return made.ok ? ok({ ...made.value, bytes: readFileSync(file) }) : made;
+  } finally {
+    rmSync(file, { force: true });
+  }
+}
+
+/** Whether a Marlstone has a database open: as long as one does, nobody else can leave the write-ahead log. */
+function isInUse(file: string): boolean {
+  let sqlite: Database.Database | undefined;
+  try {
+    sqlite = new Database(file, { timeout: 0 });
+    sqlite.pragma("journal_mode = DELETE");
+    return false;
+  } catch (error) {
+    return error instanceof Database.SqliteError && error.code.startsWith("SQLITE_BUSY");
+  } finally {
+    sqlite?.close();
+  }
+}
+
 /**
  * Puts a backup in the place of a data folder's database, once it has been found sound; what was there is moved aside
- * and kept. Marlstone must not be running on it. Fails with "missing" or "unsound" and has changed nothing then.
+ * and kept. Fails with "missing", "unsound" or "in-use" and has changed nothing then.
  * @param stamp  tells the file that is moved aside from earlier ones
  */
 export function restore(
@@ -50,6 +75,8 @@ export function restore(
   if (!found.ok) return found;
   mkdirSync(dataFolder, { recursive: true });
   const target = join(dataFolder, DATABASE_FILE);
+  if (existsSync(target) && isInUse(target))
+    return failed(problem("data", "in-use", `Marlstone is running on ${dataFolder}. Stop it first.`));
   const incoming = `${target}.incoming`;
   copyFileSync(file, incoming);
   const movedTo = existsSync(target) ? `${target}.before-${stamp}` : undefined;

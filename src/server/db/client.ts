@@ -1,9 +1,11 @@
 import { mkdirSync, statSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
+import { and, sql, type SQL } from "drizzle-orm";
+import type { AnySQLiteColumn } from "drizzle-orm/sqlite-core";
 import { drizzle, type BetterSQLite3Database } from "drizzle-orm/better-sqlite3";
 import { migrate } from "drizzle-orm/better-sqlite3/migrator";
-import { DATABASE_FILE, DatabaseTrouble, MIGRATIONS_FOLDER, movedAway, troubleWith } from "./health";
+import { DATABASE_FILE, DatabaseTrouble, MIGRATIONS_FOLDER, movedAway, storageTrouble, troubleWith } from "./health";
 import * as schema from "./schema";
 
 export { DATABASE_FILE, MIGRATIONS_FOLDER } from "./health";
@@ -23,10 +25,27 @@ export type OpenDatabase = {
  */
 export function openDatabase(dataFolder: string, migrationsFolder = MIGRATIONS_FOLDER): OpenDatabase {
   const file = join(dataFolder, DATABASE_FILE);
-  const trouble = troubleWith(file, migrationsFolder);
-  if (trouble) throw new DatabaseTrouble(trouble);
+  return withStorageTold(file, () => {
+    const trouble = troubleWith(file, migrationsFolder);
+    if (trouble) throw new DatabaseTrouble(trouble);
+    return openSound(dataFolder, file, migrationsFolder);
+  });
+}
+
+/** @throws DatabaseTrouble instead of an error that says the same of the place the data lie in */
+export function withStorageTold<T>(file: string, use: () => T): T {
+  try {
+    return use();
+  } catch (error) {
+    const trouble = storageTrouble(error, file);
+    throw trouble ? new DatabaseTrouble(trouble) : error;
+  }
+}
+
+function openSound(dataFolder: string, file: string, migrationsFolder: string): OpenDatabase {
   mkdirSync(dataFolder, { recursive: true });
   const sqlite = new Database(file);
+  sqlite.function("folded", { deterministic: true }, (text) => folded(String(text)));
   sqlite.pragma("journal_mode = WAL");
   sqlite.pragma("synchronous = FULL");
   sqlite.pragma("busy_timeout = 5000");
@@ -56,3 +75,18 @@ export function openDatabase(dataFolder: string, migrationsFolder = MIGRATIONS_F
  * by cannot change under it.
  */
 export const writing = <T>(db: Db, change: (tx: Db) => T): T => db.transaction(change, { behavior: "immediate" });
+
+/** Letters as they are searched and sorted by: small, and without their marks. */
+const folded = (text: string): string => text.toLowerCase().normalize("NFKD").replaceAll(/\p{M}/gu, "");
+
+/** A text as it is sorted by. */
+export const sorted = (column: AnySQLiteColumn): SQL => sql`folded(${column})`;
+
+/** Whether a text has each of some words in it. */
+export const contains = (column: AnySQLiteColumn, words: string): SQL | undefined =>
+  and(
+    ...folded(words)
+      .split(/\s+/u)
+      .filter((word) => word !== "")
+      .map((word) => sql`instr(folded(${column}), ${word}) > 0`),
+  );

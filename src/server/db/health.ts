@@ -1,4 +1,4 @@
-import { accessSync, closeSync, constants, existsSync, openSync, readFileSync, readSync } from "node:fs";
+import { accessSync, closeSync, constants, existsSync, openSync, readFileSync, readSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import Database from "better-sqlite3";
 
@@ -7,7 +7,7 @@ export const DATABASE_FILE = "marlstone.db";
 
 /** What keeps a database from being relied on: what it is, what is safe, and what to do. */
 export type Trouble = {
-  readonly code: "not-a-database" | "damaged" | "newer" | "not-writable" | "moved";
+  readonly code: "not-a-database" | "damaged" | "newer" | "not-writable" | "full" | "moved";
   readonly what: string;
   readonly safe: string;
   readonly toDo: string;
@@ -20,6 +20,10 @@ export class DatabaseTrouble extends Error {
   }
 }
 
+/** By its name: the class is not the same one in every bundle that the server is built of. */
+export const isDatabaseTrouble = (error: unknown): error is DatabaseTrouble =>
+  error instanceof Error && error.name === "DatabaseTrouble" && "trouble" in error;
+
 /** First bytes of every SQLite database (SQLite file format, 1.3.1). */
 const SQLITE_HEADER = "SQLite format 3\u0000";
 const UNTOUCHED = "Marlstone has changed nothing in it.";
@@ -29,7 +33,7 @@ const RESTORE =
 /** Looks a database over without writing to it. Undefined when it is sound, or not there yet. */
 export function troubleWith(file: string, migrationsFolder = MIGRATIONS_FOLDER): Trouble | undefined {
   if (!existsSync(file)) return undefined;
-  if (!startsAsDatabase(file))
+  if (!statSync(file).isFile() || !startsAsDatabase(file))
     return {
       code: "not-a-database",
       what: `${file} is no database: something else stands in its place.`,
@@ -40,12 +44,7 @@ export function troubleWith(file: string, migrationsFolder = MIGRATIONS_FOLDER):
     accessSync(file, constants.W_OK);
     accessSync(dirname(file), constants.W_OK);
   } catch {
-    return {
-      code: "not-writable",
-      what: `${file} cannot be written to: it, its folder or its disk is read-only.`,
-      safe: "What is in it is safe.",
-      toDo: "Let the one who runs Marlstone write there, or say with MARLSTONE_DATA where else its data lies.",
-    };
+    return notWritable(file);
   }
   let sqlite: Database.Database | undefined;
   try {
@@ -58,6 +57,38 @@ export function troubleWith(file: string, migrationsFolder = MIGRATIONS_FOLDER):
   } finally {
     sqlite?.close();
   }
+}
+
+const notWritable = (file: string): Trouble => ({
+  code: "not-writable",
+  what: `${file} cannot be written to: it, its folder or its disk is read-only.`,
+  safe: "What is in it is safe.",
+  toDo: "Let the one who runs Marlstone write there, or say with MARLSTONE_DATA where else its data lies.",
+});
+
+const KEPT_IN_BROWSER =
+  "All that was saved before is safe; what is not saved yet is kept in the browser it was made in.";
+
+/** What an error of SQLite or of the file system says of the place the data lie in; undefined for any other error. */
+export function storageTrouble(error: unknown, file: string): Trouble | undefined {
+  const { code, message } = firstCause(error);
+  if (/^(SQLITE_FULL|SQLITE_IOERR|ENOSPC|EDQUOT|EFBIG)/u.test(code))
+    return {
+      code: "full",
+      what: `${file} could not be written to: its disk is full, or fails.`,
+      safe: KEPT_IN_BROWSER,
+      toDo: "Make room on that disk, then try again.",
+    };
+  if (/^(SQLITE_READONLY|SQLITE_CANTOPEN|SQLITE_PERM|EACCES|EPERM|EROFS|ENOTDIR|EEXIST)/u.test(code))
+    return notWritable(file);
+  return /^SQLITE_(CORRUPT|NOTADB)/u.test(code) ? damaged(file, message) : undefined;
+}
+
+/** What went wrong at first: queries wrap the error they failed by. */
+function firstCause(error: unknown): { readonly code: string; readonly message: string } {
+  if (!(error instanceof Error)) return { code: "", message: String(error) };
+  if (error.cause instanceof Error) return firstCause(error.cause);
+  return { code: "code" in error ? String(error.code) : "", message: error.message };
 }
 
 const damaged = (file: string, found: string): Trouble => ({

@@ -2,6 +2,7 @@ import { copyFileSync, cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync,
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "better-sqlite3";
+import { sql } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { medium } from "../../core/testing/setups";
 import { ownMedium } from "../media/media.service";
@@ -75,12 +76,47 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
           name: "Grit of that time",
           dryBulkDensityGPerCm3: { typical: 1.5 },
         });
-        expect(listPacks(db)).toMatchObject([{ mediumId: "sphagnum-peat", kind: "bale" }]);
+        expect(listPacks(db)).toMatchObject(
+          [
+            { mediumId: "sphagnum-peat", version: entry.idx >= 3 ? 2 : 1, pack: { kind: "bale" } },
+            ...(entry.idx >= 3 ? [{ mediumId: "perlite-coarse", version: 1, pack: null }] : []),
+          ].sort((a, b) => a.mediumId.localeCompare(b.mediumId)),
+        );
       }
+      expect(db.all(sql`pragma foreign_key_check`)).toEqual([]);
     } finally {
       close();
     }
   });
+});
+
+it("the tables hold to what they are for, whoever writes to them", () => {
+  const { db, close } = openDatabase(dataFrom(journal.entries.at(-1)!));
+  const revision = (kind: string, parent: number | null, savedAt: string, settledAt: string | null) =>
+    db.run(sql`insert into revisions (setup_id, parent_id, kind, change_id, label, document, saved_at, settled_at)
+      values ('old-trough', ${parent}, ${kind}, 'raw-change-1', 'x', '{}', ${savedAt}, ${settledAt})`);
+  const now = "2026-11-26T00:00:00.000Z";
+  /** Queries wrap the error they failed by. */
+  const why = (write: () => unknown): string => {
+    try {
+      write();
+      return "done";
+    } catch (error) {
+      return String((error as Error).cause);
+    }
+  };
+  try {
+    expect(why(() => revision("guess", 1, now, null))).toContain("revisions_kind");
+    expect(why(() => revision("change", 1, now, now))).toContain("revisions_settled");
+    expect(why(() => revision("change", 99, now, null))).toContain("revisions_parent");
+    expect(why(() => revision("change", 1, "yesterday", null))).toContain("revisions_saved");
+    expect(why(() => db.run(sql`update setups set version = -1`))).toContain("setups_version");
+    for (const table of ["mixes", "mix_versions", "own_media", "own_medium_versions", "pack_versions"])
+      expect(why(() => db.run(sql`update ${sql.identifier(table)} set version = 0`))).toContain(`${table}_version`);
+    expect(why(() => revision("change", 1, now, null))).toBe("done");
+  } finally {
+    close();
+  }
 });
 
 it("migrating twice changes nothing", () => {

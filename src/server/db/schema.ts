@@ -1,4 +1,6 @@
+import { sql } from "drizzle-orm";
 import {
+  check,
   index,
   integer,
   primaryKey,
@@ -7,6 +9,12 @@ import {
   uniqueIndex,
   type AnySQLiteColumn,
 } from "drizzle-orm/sqlite-core";
+
+// What the tables themselves hold to, whoever writes to them.
+const counts = (name: string, column: AnySQLiteColumn, from: number) =>
+  check(name, sql`${column} >= ${sql.raw(String(from))}`);
+/** ISO 8601 in UTC, as text: it sorts by time. */
+const isTime = (name: string, column: AnySQLiteColumn) => check(name, sql`${column} glob '????-??-??T*Z'`);
 
 /**
  * A setup is a head pointing into a tree of revisions. Undo moves the head to its parent, redo to its newest child, a
@@ -25,7 +33,11 @@ export const setups = sqliteTable(
     updatedAt: text("updated_at").notNull(),
     putAwayAt: text("put_away_at"),
   },
-  (table) => [index("setups_by_shelf").on(table.putAwayAt, table.createdAt)],
+  (table) => [
+    index("setups_by_shelf").on(table.putAwayAt, table.createdAt),
+    counts("setups_version", table.version, 0),
+    isTime("setups_made", table.createdAt),
+  ],
 );
 
 export const revisions = sqliteTable(
@@ -49,6 +61,10 @@ export const revisions = sqliteTable(
   (table) => [
     index("revisions_by_parent").on(table.setupId, table.parentId, table.kind),
     uniqueIndex("revisions_by_change").on(table.setupId, table.changeId),
+    check("revisions_kind", sql`${table.kind} in ('change', 'set-aside')`),
+    check("revisions_settled", sql`${table.settledAt} is null or ${table.kind} = 'set-aside'`),
+    check("revisions_parent", sql`${table.parentId} < ${table.id}`),
+    isTime("revisions_saved", table.savedAt),
   ],
 );
 
@@ -69,6 +85,8 @@ const versionColumns = () => ({
 
 export const mixes = sqliteTable("mixes", headColumns(), (table) => [
   index("mixes_by_name").on(table.putAwayAt, table.name),
+  counts("mixes_version", table.version, 1),
+  isTime("mixes_made", table.createdAt),
 ]);
 export const mixVersions = sqliteTable(
   "mix_versions",
@@ -78,11 +96,17 @@ export const mixVersions = sqliteTable(
       .references(() => mixes.id),
     ...versionColumns(),
   },
-  (table) => [primaryKey({ columns: [table.ofId, table.version] })],
+  (table) => [
+    primaryKey({ columns: [table.ofId, table.version] }),
+    counts("mix_versions_version", table.version, 1),
+    isTime("mix_versions_saved", table.savedAt),
+  ],
 );
 
 export const ownMedia = sqliteTable("own_media", headColumns(), (table) => [
   index("own_media_by_name").on(table.putAwayAt, table.name),
+  counts("own_media_version", table.version, 1),
+  isTime("own_media_made", table.createdAt),
 ]);
 export const ownMediumVersions = sqliteTable(
   "own_medium_versions",
@@ -92,15 +116,28 @@ export const ownMediumVersions = sqliteTable(
       .references(() => ownMedia.id),
     ...versionColumns(),
   },
-  (table) => [primaryKey({ columns: [table.ofId, table.version] })],
+  (table) => [
+    primaryKey({ columns: [table.ofId, table.version] }),
+    counts("own_medium_versions_version", table.version, 1),
+    isTime("own_medium_versions_saved", table.savedAt),
+  ],
 );
 
-/** How a medium is bought, one pack each. */
-export const packs = sqliteTable("packs", {
-  mediumId: text("medium_id").primaryKey(),
-  document: text("document").notNull(),
-  savedAt: text("saved_at").notNull(),
-});
+/** How media are bought: the newest version of a medium is its pack now, and one without a document is none. */
+export const packVersions = sqliteTable(
+  "pack_versions",
+  {
+    mediumId: text("medium_id").notNull(),
+    version: integer("version").notNull(),
+    document: text("document"),
+    savedAt: text("saved_at").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.mediumId, table.version] }),
+    counts("pack_versions_version", table.version, 1),
+    isTime("pack_versions_saved", table.savedAt),
+  ],
+);
 
 export type KeptRow = typeof mixes.$inferSelect;
 export type SetupRow = typeof setups.$inferSelect;

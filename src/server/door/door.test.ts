@@ -1,6 +1,22 @@
-import { describe, expect, it } from "vitest";
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { answerAtTheDoor, pageAfter, type Asked } from "./door";
 import { contentSecurityPolicy } from "./headers";
-import { hostName, isReadablePath, isServedHost, namesIn } from "./hosts";
+import { hostName, isOwnName, isReadablePath, isServedHost, namesIn } from "./hosts";
+import {
+  isPassphrase,
+  mayStay,
+  PASSPHRASE_FILE,
+  readPassphrase,
+  removePassphrase,
+  setPassphrase,
+  stayUntil,
+  whyNoPassphrase,
+  type Passphrase,
+} from "./passphrase";
+import { Tries } from "./tries";
 
 describe("the name Marlstone is asked under", () => {
   it("is read without its port, whatever its letters", () => {
@@ -22,6 +38,9 @@ describe("the name Marlstone is asked under", () => {
     for (const host of ["shelf.local:4310", "192.168.1.20:9", "growhouse"])
       expect(isServedHost(host, owners)).toBe(true);
     expect(isServedHost("evil.example", owners)).toBe(false);
+    expect(isServedHost("Shelf.local:4310", undefined, ["10.0.0.7", "shelf.local"])).toBe(true);
+    expect(isServedHost("evil.example", undefined, ["10.0.0.7"])).toBe(false);
+    expect(["localhost:1", "[::1]", "shelf.local", null].map(isOwnName)).toEqual([true, true, false, false]);
   });
 });
 
@@ -37,4 +56,150 @@ it("a page may run only scripts that carry its nonce, and eval only while it is 
   expect(policy).toContain("frame-ancestors 'none'");
   expect(policy).not.toContain("unsafe-eval");
   expect(contentSecurityPolicy("n0nce", true)).toContain("'unsafe-eval'");
+});
+
+describe("the passphrase", () => {
+  let folder: string;
+  const file = (): string => join(folder, PASSPHRASE_FILE);
+  const stored = (): Passphrase => readPassphrase(folder) as Passphrase;
+  beforeEach(() => {
+    folder = mkdtempSync(join(tmpdir(), "marlstone-door-"));
+  });
+  afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+  it("is kept as a hash with a salt of its own, for its owner's eyes, and known again", async () => {
+    expect(readPassphrase(folder)).toBeUndefined();
+    await setPassphrase(folder, "wet moss at dawn");
+    const text = readFileSync(file(), "utf8");
+    expect(text).not.toContain("moss");
+    expect(statSync(file()).mode & 0o077).toBe(0);
+    expect(await isPassphrase("wet moss at dawn", stored())).toBe(true);
+    expect(await isPassphrase("  wet moss at dawn ", stored())).toBe(true);
+    expect(await isPassphrase("Wet moss at dawn", stored())).toBe(false);
+    expect(await isPassphrase("", stored())).toBe(false);
+    const { salt, hash } = stored();
+    await setPassphrase(folder, "wet moss at dawn");
+    expect(stored().salt).not.toBe(salt);
+    expect(stored().hash).not.toBe(hash);
+    removePassphrase(folder);
+    expect(readPassphrase(folder)).toBeUndefined();
+  });
+
+  it("has eight characters or more; what lies there and is none lets nobody in", () => {
+    expect(whyNoPassphrase("   seven7   ")).toMatch(/8 characters/u);
+    expect(whyNoPassphrase("x".repeat(201))).toMatch(/200/u);
+    expect(whyNoPassphrase("eight888")).toBeUndefined();
+    for (const text of ["", "{}", '{"kind":"marlstone.passphrase","version":1,"hash":""}']) {
+      writeFileSync(file(), text);
+      expect(readPassphrase(folder)).toBe("unreadable");
+    }
+  });
+
+  it("lets a device stay until its time is over or the passphrase is another; what it carries cannot be made up", async () => {
+    await setPassphrase(folder, "wet moss at dawn");
+    const stay = stayUntil(1000, stored());
+    expect(mayStay(stay, stored(), 999)).toBe(true);
+    expect(mayStay(stay, stored(), 1000)).toBe(false);
+    expect(mayStay(stay.replace("1000", "9000"), stored(), 999)).toBe(false);
+    const [, signature] = stay.split(".") as [string, string];
+    const other = `1000.${signature.startsWith("A") ? "B" : "A"}${signature.slice(1)}`;
+    for (const made of [undefined, "", "1000", "1000.", "9000.x", other])
+      expect(mayStay(made, stored(), 1)).toBe(false);
+    await setPassphrase(folder, "wet moss at dawn");
+    expect(mayStay(stay, stored(), 1)).toBe(false);
+  });
+
+  it("is asked of everyone but this machine, for everything but the page it is said on", async () => {
+    await setPassphrase(folder, "wet moss at dawn");
+    const asked = (part: Partial<Asked>): Asked => ({
+      method: "GET",
+      pathname: "/",
+      atHome: false,
+      stay: undefined,
+      ...part,
+    });
+    const answer = (part: Partial<Asked>) => answerAtTheDoor(asked(part), stored(), 1);
+    expect(answer({ atHome: true })).toBe("let-in");
+    expect(answer({ stay: stayUntil(1000, stored()), method: "POST" })).toBe("let-in");
+    for (const pathname of [
+      "/",
+      "/setups/x",
+      "/mixes",
+      "/keeping/backup",
+      "/enter/out",
+      "/_next/data/x",
+      "/enterprise",
+    ])
+      expect(answer({ pathname })).toBe("ask-passphrase");
+    for (const pathname of ["/enter", "/icon.svg", "/_next/static/chunks/a.js"]) {
+      expect(answer({ pathname })).toBe("let-in-to-enter");
+      // whoever posts to a page names the action that runs
+      expect(answer({ pathname, method: "POST" })).toBe("refuse");
+    }
+    expect(answer({ pathname: "/enter/in", method: "POST" })).toBe("let-in-to-enter");
+    expect(answer({ pathname: "/keeping/backup", method: "POST" })).toBe("refuse");
+    for (const none of [undefined, "unreadable"] as const) {
+      expect(answerAtTheDoor(asked({ pathname: "/enter" }), none, 1)).toBe("not-open");
+      expect(answerAtTheDoor(asked({ atHome: true }), none, 1)).toBe("let-in");
+    }
+  });
+
+  it("leads on to a page of this Marlstone alone", () => {
+    expect(pageAfter("/setups/x?page=2")).toBe("/setups/x?page=2");
+    for (const other of [
+      "//evil.example",
+      "/\\evil.example",
+      "https://evil.example",
+      "/\t/evil.example",
+      "",
+      null,
+      "/enter",
+    ])
+      expect(pageAfter(other)).toBe("/");
+  });
+});
+
+describe("wrong passphrases", () => {
+  const wrong = async (): Promise<boolean> => false;
+  it("are free for some, then each doubles the wait up to a quarter of an hour; a right one forgets them", async () => {
+    const tries = new Tries();
+    for (let i = 0; i < 5; i++) {
+      expect(tries.waitMs("a", 0)).toBe(0);
+      await tries.attempt("a", 0, wrong);
+    }
+    expect(tries.waitMs("a", 0)).toBe(15_000);
+    expect(tries.waitMs("a", 14_000)).toBe(1000);
+    expect(tries.waitMs("b", 0)).toBe(0);
+    await tries.attempt("a", 15_000, wrong);
+    expect(tries.waitMs("a", 15_000)).toBe(30_000);
+    for (let i = 0; i < 20; i++) await tries.attempt("a", 15_000, wrong);
+    expect(tries.waitMs("a", 15_000)).toBe(900_000);
+    expect(await tries.attempt("a", 1e6, async () => true)).toBe(true);
+    expect(tries.waitMs("a", 1e6)).toBe(0);
+  });
+
+  it("count from the start of a try, and few are looked at at once", async () => {
+    const tries = new Tries();
+    const open: (() => void)[] = [];
+    const slow = () => new Promise<boolean>((done) => open.push(() => done(false)));
+    const running = [1, 2, 3].map((i) => tries.attempt(`address ${i}`, 0, slow));
+    expect(tries.waitMs("another", 0)).toBeGreaterThan(0);
+    open.forEach((done) => done());
+    await Promise.all(running);
+    expect(tries.waitMs("another", 0)).toBe(0);
+    const many = [1, 2, 3, 4, 5, 6].map(() => tries.attempt("one", 0, wrong));
+    expect(tries.waitMs("one", 0)).toBeGreaterThan(0);
+    await Promise.all(many);
+    expect(tries.waitMs("one", 0)).toBeGreaterThan(15_000);
+  });
+
+  it("are forgotten for the addresses that tried longest ago when there are very many", async () => {
+    const tries = new Tries();
+    for (let i = 0; i < 6; i++) await tries.attempt("first", 0, wrong);
+    for (let i = 0; i < 999; i++) await tries.attempt(`address ${i}`, 1, wrong);
+    expect(tries.waitMs("first", 1)).toBeGreaterThan(0);
+    await tries.attempt("one more", 1, wrong);
+    await tries.attempt("and another", 1, wrong);
+    expect(tries.waitMs("first", 1)).toBe(0);
+  });
 });

@@ -19,9 +19,20 @@ export const namesIn = (text: string | undefined): ReadonlySet<string> =>
       .filter((name) => name !== undefined),
   );
 
-export function isServedHost(host: string | null, owners: string | undefined): boolean {
+/** Whether a Host header names this machine as it names itself. */
+export const isOwnName = (host: string | null): boolean => LOOPBACK.has(hostName(host) ?? "");
+
+/** @param machines  under which this machine is known on its network, where it is open to that */
+export function isServedHost(
+  host: string | null,
+  owners: string | undefined,
+  machines: readonly string[] = [],
+): boolean {
   const name = hostName(host);
-  return name !== undefined && (LOOPBACK.has(name) || namesIn(owners).has(name));
+  return (
+    name !== undefined &&
+    (LOOPBACK.has(name) || namesIn(owners).has(name) || machines.some((own) => own.toLowerCase() === name))
+  );
 }
 
 /** Whether an address can be read: percent signs that say no character cannot. */

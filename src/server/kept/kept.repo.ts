@@ -1,5 +1,5 @@
-import { and, asc, desc, eq, isNotNull, isNull, lte } from "drizzle-orm";
-import type { Db } from "../db/client";
+import { and, asc, count, desc, eq, isNotNull, isNull, lte } from "drizzle-orm";
+import { contains, sorted, type Db } from "../db/client";
 import { mixes, mixVersions, ownMedia, ownMediumVersions, type KeptRow } from "../db/schema";
 
 /** Rows of what is kept in versions, in and out, nothing else. */
@@ -20,16 +20,38 @@ const withDocument = (db: Db, { heads, versions }: KeptTables) =>
 export const keptRow = (db: Db, tables: KeptTables, id: string): KeptWithDocument | undefined =>
   withDocument(db, tables).where(eq(tables.heads.id, id)).get();
 
-export const keptRows = (db: Db, tables: KeptTables, putAway: boolean, limit: number): KeptWithDocument[] =>
-  withDocument(db, tables)
-    .where(putAway ? isNotNull(tables.heads.putAwayAt) : isNull(tables.heads.putAwayAt))
-    .orderBy(asc(tables.heads.name), asc(tables.heads.id))
-    .limit(limit)
-    .all();
+const onShelf = ({ heads }: KeptTables, putAway: boolean) =>
+  putAway ? isNotNull(heads.putAwayAt) : isNull(heads.putAwayAt);
+
+export const keptRows = (db: Db, tables: KeptTables, putAway: boolean): KeptWithDocument[] =>
+  withDocument(db, tables).where(onShelf(tables, putAway)).orderBy(asc(tables.heads.name), asc(tables.heads.id)).all();
+
+export type KeptName = { readonly id: string; readonly name: string };
 
 /** The names of all there are, on the shelf or put away. */
-export const keptNames = (db: Db, { heads }: KeptTables): { readonly id: string; readonly name: string }[] =>
+export const keptNames = (db: Db, { heads }: KeptTables): KeptName[] =>
   db.select({ id: heads.id, name: heads.name }).from(heads).all();
+
+/** Names by name, those with some words in them. */
+export const namesOnShelf = (
+  db: Db,
+  tables: KeptTables,
+  { putAway, words, limit, offset }: { putAway: boolean; words: string; limit: number; offset: number },
+): { readonly names: KeptName[]; readonly total: number } => {
+  const { heads } = tables;
+  const found = and(onShelf(tables, putAway), contains(heads.name, words));
+  return {
+    names: db
+      .select({ id: heads.id, name: heads.name })
+      .from(heads)
+      .where(found)
+      .orderBy(asc(sorted(heads.name)), asc(heads.id))
+      .limit(limit)
+      .offset(offset)
+      .all(),
+    total: db.select({ n: count() }).from(heads).where(found).get()!.n,
+  };
+};
 
 export const versionRow = (db: Db, { versions }: KeptTables, id: string, version: number): VersionRow | undefined =>
   db

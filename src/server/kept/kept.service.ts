@@ -15,8 +15,8 @@ export type Kind<T extends { readonly name: string }> = {
 };
 export type KeptContext = { readonly now: () => string; readonly newId: () => string };
 
-/** More than this of a kind are not offered in lists. */
-const MOST_OFFERED = 500;
+/** So many names stand on one page of a list. */
+export const NAMES_PAGE_SIZE = 60;
 const MOST_VERSIONS_SHOWN = 30;
 
 function keptOf<T extends { readonly name: string }>(
@@ -24,7 +24,9 @@ function keptOf<T extends { readonly name: string }>(
   { row, document }: repo.KeptWithDocument,
 ): Kept<T> | undefined {
   const parsed = document === null ? undefined : parseText(document);
-  return parsed?.ok ? { id: row.id, version: row.version, value: parsed.value } : undefined;
+  return parsed?.ok
+    ? { id: row.id, version: row.version, value: parsed.value, isPutAway: row.putAwayAt !== null }
+    : undefined;
 }
 
 /** Stores a new one. `value` has been checked. */
@@ -51,17 +53,43 @@ export function findVersion<T extends { readonly name: string }>(
   { tables, parseText }: Kind<T>,
   id: string,
   version: number,
-): Kept<T> | undefined {
+): Pick<Kept<T>, "id" | "version" | "value"> | undefined {
   const row = repo.versionRow(db, tables, id, version);
   const parsed = row && parseText(row.document);
   return parsed?.ok ? { id, version, value: parsed.value } : undefined;
 }
 
 export const list = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, putAway = false): Kept<T>[] =>
-  repo.keptRows(db, kind.tables, putAway, MOST_OFFERED).flatMap((row) => keptOf(kind, row) ?? []);
+  repo.keptRows(db, kind.tables, putAway).flatMap((row) => keptOf(kind, row) ?? []);
 
 /** The names of all there are, on the shelf or put away, however many. */
 export const names = <T extends { readonly name: string }>(db: Db, { tables }: Kind<T>) => repo.keptNames(db, tables);
+
+export type NamesPage = {
+  readonly names: readonly repo.KeptName[];
+  readonly total: number;
+  readonly page: number;
+  readonly pages: number;
+};
+
+/** One page of the names there are, by name. */
+export function namesPage<T extends { readonly name: string }>(
+  db: Db,
+  { tables }: Kind<T>,
+  { putAway, words, page }: { putAway: boolean; words: string; page: number },
+): NamesPage {
+  const at = (shown: number) =>
+    repo.namesOnShelf(db, tables, {
+      putAway,
+      words,
+      limit: NAMES_PAGE_SIZE,
+      offset: (shown - 1) * NAMES_PAGE_SIZE,
+    });
+  const { total } = at(1);
+  const pages = Math.max(1, Math.ceil(total / NAMES_PAGE_SIZE));
+  const shown = Math.min(Math.max(1, page), pages);
+  return { names: at(shown).names, total, page: shown, pages };
+}
 
 /** Its versions that can be read, the newest first. */
 export const versions = <T extends { readonly name: string }>(db: Db, kind: Kind<T>, id: string): KeptVersion<T>[] =>
@@ -93,7 +121,10 @@ export function save<T extends { readonly name: string }>(
       document: kind.textOf(checked.value),
       now: now(),
     });
-    return { status: "saved", stored: { id, version: baseVersion + 1, value: checked.value } };
+    return {
+      status: "saved",
+      stored: { id, version: baseVersion + 1, value: checked.value, isPutAway: found.row.putAwayAt !== null },
+    };
   });
 }
 

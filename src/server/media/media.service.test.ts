@@ -156,12 +156,23 @@ describe("a grower's own media", () => {
 describe("packs", () => {
   it("are one a medium: put, changed, taken out, and kept", () => {
     const bale = { mediumId: "sphagnum-peat", kind: "bale", amount: 40, unit: "L", swells: 2, price: 14 } as const;
-    marlstone.putPack({ mediumId: bale.mediumId, pack: bale });
-    marlstone.putPack({ mediumId: bale.mediumId, pack: { ...bale, price: null } });
+    marlstone.putPack({ mediumId: bale.mediumId, baseVersion: 0, pack: bale });
+    marlstone.putPack({ mediumId: bale.mediumId, baseVersion: 1, pack: { ...bale, price: null } });
     marlstone.close();
     marlstone = openMarlstone(folder);
-    expect(marlstone.listPacks()).toEqual([{ ...bale, price: null }]);
-    marlstone.putPack({ mediumId: bale.mediumId, pack: null });
-    expect(marlstone.listPacks()).toEqual([]);
+    const now = { mediumId: bale.mediumId, version: 2, pack: { ...bale, price: null } };
+    expect(marlstone.listPacks()).toEqual([now]);
+
+    // made on an older one: answered with what there is, and nothing is written
+    const stale = { mediumId: bale.mediumId, baseVersion: 1, pack: { ...bale, amount: 99 } };
+    expect(marlstone.putPack(stale)).toEqual({ status: "stale", kept: now });
+    expect(marlstone.listPacks()).toEqual([now]);
+
+    const gone = { ...now, version: 3, pack: null };
+    expect(marlstone.putPack({ mediumId: bale.mediumId, baseVersion: 2, pack: null })).toEqual({
+      status: "saved",
+      kept: gone,
+    });
+    expect(marlstone.listPacks()).toEqual([gone]);
   });
 });

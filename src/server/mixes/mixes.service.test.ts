@@ -5,7 +5,9 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { CATALOGUE } from "../../core/media/catalogue";
 import { medium, potWith, layer } from "../../core/testing/setups";
 import { mixDocument, type Mix } from "../../formats/mix/document";
+import { mixMediumId } from "../../core/mixing/mix-medium";
 import { openDatabase, type Db } from "../db/client";
+import * as kept from "../kept/kept.service";
 import { createSetup, loadSetup } from "../setups/setups.service";
 import { NO_FIGURES } from "../../core/media/own-medium";
 import { listOwnMedia, ownMedium } from "../media/media.service";
@@ -16,6 +18,8 @@ import {
   loadMix,
   mediaOfMixes,
   mediumOfMix,
+  MIXES,
+  mixesToMake,
   recipeOfMedium,
   saveMix,
   setMixPutAway,
@@ -56,6 +60,39 @@ const made = (mix: Mix = BOG): string => {
   return id.value;
 };
 
+describe("many mixes", () => {
+  const many = 130;
+  beforeEach(() => {
+    for (let i = 0; i < many; i++) made({ ...BOG, name: `Mix ${String(i).padStart(3, "0")}` });
+  });
+
+  it("are named page by page, none left out, and found by some of their names whatever the letters", () => {
+    const page = (of: number, words = "") => kept.namesPage(db, MIXES, { putAway: false, words, page: of });
+    const all = [1, 2, 3].flatMap((of) => page(of).names.map(({ name }) => name));
+    expect(page(1)).toMatchObject({ total: many, page: 1, pages: 3 });
+    expect(all).toEqual(Array.from({ length: many }, (_, i) => `Mix ${String(i).padStart(3, "0")}`));
+    expect(page(99).page).toBe(3);
+    expect(page(1, "12").names.map(({ name }) => name)).toEqual(
+      ["012", "112", ...Array.from({ length: 10 }, (_, i) => `12${i}`)].map((end) => `Mix ${end}`),
+    );
+    made({ ...BOG, name: "Ölkännchen 50% grit" });
+    expect(page(1, "OLKANN GRIT").names.map(({ name }) => name)).toEqual(["Ölkännchen 50% grit"]);
+    expect(page(1, "50% grit").total).toBe(1);
+    expect(page(1, "5_% grit").total).toBe(0);
+  });
+
+  it("are all offered for layers, as what they are made of; what a setup was ever made of is known besides", () => {
+    const id = made({ ...BOG, name: "Of long ago" });
+    saveMix(db, { id, baseVersion: 1, document: mixDocument({ ...BOG, name: "Of now" }) }, context);
+    setMixPutAway(db, id, true, context);
+    const toMake = mixesToMake(db, [mixMediumId(id, 1), "mix:nowhere@1"]);
+    expect(toMake.filter(({ offered }) => offered)).toHaveLength(many);
+    expect(toMake.filter(({ offered }) => !offered)).toEqual([
+      { mediumId: mixMediumId(id, 1), name: "Of long ago", parts: BOG.parts, offered: false },
+    ]);
+  });
+});
+
 describe("saved mixes", () => {
   it("are kept, listed by name, and outlive the database's closing", () => {
     const id = made();
@@ -64,7 +101,7 @@ describe("saved mixes", () => {
     close();
     ({ db, close } = openDatabase(folder));
     expect(loadMix(db, id)).toEqual({
-      stored: { id, version: 1, value: BOG },
+      stored: { id, version: 1, value: BOG, isPutAway: false },
       usedBy: [],
       versions: [{ version: 1, savedAt: context.now(), value: BOG }],
     });
@@ -91,11 +128,11 @@ describe("saved mixes", () => {
     const next = { ...BOG, parts: [{ mediumId: "sphagnum-peat", parts: 1 }] };
     expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(next) }, context)).toEqual({
       status: "saved",
-      stored: { id, version: 2, value: next },
+      stored: { id, version: 2, value: next, isPutAway: false },
     });
     expect(saveMix(db, { id: id, baseVersion: 1, document: mixDocument(BOG) }, context)).toEqual({
       status: "stale",
-      stored: { id, version: 2, value: next },
+      stored: { id, version: 2, value: next, isPutAway: false },
     });
     expect(
       saveMix(

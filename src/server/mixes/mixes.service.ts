@@ -1,15 +1,15 @@
 import type { Dosed } from "../../core/mixing/amendments";
 import { blend, type Part } from "../../core/mixing/blend";
-import { isMix, mixMedium, mixMediumId, mixOfMedium } from "../../core/mixing/mix-medium";
+import { isMix, mixMediumId, mixOfMedium } from "../../core/mixing/mix-medium";
 import { isOwn, ownMediumId } from "../../core/media/own-id";
 import type { Medium } from "../../core/media/medium";
 import type { OwnMedium } from "../../core/media/own-medium";
 import type { Setup } from "../../core/stack/setup";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
-import { containerState } from "../../core/water/container";
+import { mixAsMedium } from "../../core/water/mix-as-medium";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
 import { parseMix, parseMixText } from "../../formats/mix/schema";
-import { mixDocument, type Mix } from "../../formats/mix/document";
+import { mixDocument, type Mix, type MixToMake } from "../../formats/mix/document";
 import { writing, type Db } from "../db/client";
 import { MIX_TABLES, versionAt } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
@@ -141,7 +141,7 @@ export function recipeOfMedium(
 }
 
 /** The mix a layer's medium names, in the version it names; the newest for one that names none. */
-function storedMix(db: Db, mediumId: string): Kept<Mix> | undefined {
+function storedMix(db: Db, mediumId: string): MixVersion | undefined {
   const named = mixOfMedium(mediumId);
   if (!named) return undefined;
   return named.version === undefined
@@ -171,18 +171,51 @@ export function mediumOfMix(db: Db, mediumId: string, context: MixContext): Medi
   return stored && asMedium(stored, context);
 }
 
-export const mediaOfMixes = (db: Db, context: MixContext): Medium[] =>
-  listMixes(db).flatMap((stored) => asMedium(stored, context) ?? []);
+/** @param most  so many of them, the first by name */
+export const mediaOfMixes = (db: Db, context: MixContext, most = Infinity): Medium[] =>
+  listMixes(db)
+    .slice(0, most)
+    .flatMap((stored) => asMedium(stored, context) ?? []);
 
-function asMedium({ id, version, value: mix }: Kept<Mix>, { ingredient }: MixContext): Medium | undefined {
-  if (!mix.parts.every(({ mediumId }) => ingredient(mediumId))) return undefined;
-  const made = mixMedium(
+type MixVersion = Pick<Kept<Mix>, "id" | "version" | "value">;
+
+const toMake = ({ id, version, value: { name, parts } }: MixVersion, offered: boolean): MixToMake => ({
+  mediumId: mixMediumId(id, version),
+  name,
+  parts,
+  offered,
+});
+
+/** All mixes on the shelf, and what else of mixes and their versions a setup is or ever was made of. */
+export function mixesToMake(db: Db, ofSetup: readonly string[]): MixToMake[] {
+  const offered = listMixes(db).map((mix) => toMake(mix, true));
+  const known = new Set(offered.map(({ mediumId }) => mediumId));
+  const further = ofSetup.flatMap((mediumId) => {
+    const stored = known.has(mediumId) ? undefined : storedMix(db, mediumId);
+    return stored ? [toMake(stored, false)] : [];
+  });
+  return [...offered, ...further];
+}
+
+/** A mix takes some ms to be made a medium; what was made of the same ingredients stays made. */
+const MOST_MADE = 2000;
+const made = new Map<string, { readonly of: readonly Medium[]; readonly medium: Medium }>();
+
+function asMedium({ id, version, value: mix }: MixVersion, { ingredient }: MixContext): Medium | undefined {
+  const of = mix.parts.map(({ mediumId }) => ingredient(mediumId));
+  if (!of.every((medium) => medium !== undefined)) return undefined;
+  const key = `${mixMediumId(id, version)} ${MIXES.textOf(mix)}`;
+  const before = made.get(key);
+  if (before?.of.every((medium, i) => medium === of[i])) return before.medium;
+  const result = mixAsMedium(
     mixMediumId(id, version),
     mix.name,
-    mix.parts.map(({ mediumId, parts }) => ({ medium: ingredient(mediumId)!, parts })),
-    (hydraulics, heightCm) => containerState(hydraulics, heightCm).water,
+    mix.parts.map(({ parts }, i) => ({ medium: of[i]!, parts })),
   );
-  return made.ok ? made.value : undefined;
+  if (!result.ok) return undefined;
+  if (made.size >= MOST_MADE) made.clear();
+  made.set(key, { of, medium: result.value });
+  return result.value;
 }
 
 export const setMixPutAway = (db: Db, id: string, putAway: boolean, context: kept.KeptContext): boolean =>
@@ -191,11 +224,13 @@ export const setMixPutAway = (db: Db, id: string, putAway: boolean, context: kep
 export type User = { readonly kind: "setup" | "mix"; readonly id: string; readonly name: string };
 
 /**
- * What changes with an own medium: mixes it is part of, setups with a layer of it, and setups with a layer of those
+ * What changes with an own medium: mixes it is part of, those that were put away too, setups with a layer of it, and setups with a layer of those
  * mixes.
  */
 export function usersOf(db: Db, mediumId: string): User[] {
-  const of = listMixes(db).filter(({ value: { parts } }) => parts.some((part) => part.mediumId === mediumId));
+  const of = [...listMixes(db), ...listMixes(db, true)].filter(({ value: { parts } }) =>
+    parts.some((part) => part.mediumId === mediumId),
+  );
   const layered = [...setupsWithMedium(db, mediumId), ...of.flatMap(({ id }) => setupsWithMix(db, id))];
   return [
     ...of.map(({ id, value: { name } }): User => ({ kind: "mix", id, name })),

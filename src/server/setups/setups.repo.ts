@@ -1,5 +1,5 @@
 import { and, asc, count, desc, eq, isNotNull, isNull, or, sql } from "drizzle-orm";
-import type { Db } from "../db/client";
+import { contains, type Db } from "../db/client";
 import { revisions, setups, type RevisionRow, type SetupRow } from "../db/schema";
 
 /**
@@ -13,22 +13,26 @@ export type ShelfRow = {
   readonly savedAt: string | null;
 };
 
-const onShelf = (putAway: boolean) => (putAway ? isNotNull(setups.putAwayAt) : isNull(setups.putAwayAt));
+/** Which of the setups: those on the shelf or those put away, with some words in their names. */
+export type Asked = { readonly putAway: boolean; readonly words: string };
 
-export function shelfRows(db: Db, putAway: boolean, limit: number, offset: number): ShelfRow[] {
+const askedFor = ({ putAway, words }: Asked) =>
+  and(putAway ? isNotNull(setups.putAwayAt) : isNull(setups.putAwayAt), contains(setups.name, words));
+
+export function shelfRows(db: Db, asked: Asked, limit: number, offset: number): ShelfRow[] {
   return db
     .select({ id: setups.id, name: setups.name, document: revisions.document, savedAt: revisions.savedAt })
     .from(setups)
     .leftJoin(revisions, eq(setups.headRevisionId, revisions.id))
-    .where(onShelf(putAway))
+    .where(askedFor(asked))
     .orderBy(asc(setups.createdAt), asc(setups.id))
     .limit(limit)
     .offset(offset)
     .all();
 }
 
-export const countSetups = (db: Db, putAway: boolean): number =>
-  db.select({ n: count() }).from(setups).where(onShelf(putAway)).get()!.n;
+export const countSetups = (db: Db, asked: Asked): number =>
+  db.select({ n: count() }).from(setups).where(askedFor(asked)).get()!.n;
 
 export const setupRow = (db: Db, id: string): SetupRow | undefined =>
   db.select().from(setups).where(eq(setups.id, id)).get();
@@ -107,3 +111,14 @@ export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: 
  */
 export const setupsWithMix = (db: Db, mixId: string): { id: string; name: string }[] =>
   setupsThatSay(db, `"mediumId":"mix:${mixId}@`, `"mediumId":"mix:${mixId}"`);
+
+/** The ids of media that any version of a setup has a layer of, going back included; damaged versions name none. */
+export const mediaOfHistory = (db: Db, setupId: string): string[] =>
+  db
+    .all<{ id: string | null }>(
+      sql`select distinct json_extract(layer.value, '$.mediumId') as id
+          from ${revisions} as r,
+               json_each(case when json_valid(r.document) then r.document else '{}' end, '$.layers') as layer
+          where r.setup_id = ${setupId}`,
+    )
+    .flatMap(({ id }) => (typeof id === "string" ? [id] : []));

@@ -31,19 +31,24 @@ export type Shelf = {
   readonly items: readonly ShelfItem[];
   readonly page: number;
   readonly pages: number;
+  /** Of all there are, those that were asked for. */
+  readonly found: number;
   readonly total: number;
   readonly putAway: number;
 };
 
-/** One page of the yard, in the order the setups were made. */
-export function shelf(db: Db, page: number, putAway = false): Shelf {
-  const total = repo.countSetups(db, putAway);
-  const pages = Math.max(1, Math.ceil(total / SHELF_PAGE_SIZE));
+/** One page of the yard, in the order the setups were made; with words, of those that have them in their names. */
+export function shelf(db: Db, page: number, putAway = false, words = ""): Shelf {
+  const asked = { putAway, words };
+  const found = repo.countSetups(db, asked);
+  const pages = Math.max(1, Math.ceil(found / SHELF_PAGE_SIZE));
   const shown = Math.min(Math.max(1, page), pages);
   const items = repo
-    .shelfRows(db, putAway, SHELF_PAGE_SIZE, (shown - 1) * SHELF_PAGE_SIZE)
+    .shelfRows(db, asked, SHELF_PAGE_SIZE, (shown - 1) * SHELF_PAGE_SIZE)
     .map(({ id, name, document, savedAt }) => ({ id, name, setup: readStored(db, { document, savedAt }) }));
-  return { items, page: shown, pages, total, putAway: putAway ? total : repo.countSetups(db, true) };
+  const total = repo.countSetups(db, { putAway, words: "" });
+  const away = putAway ? total : repo.countSetups(db, { putAway: true, words: "" });
+  return { items, page: shown, pages, found, total, putAway: away };
 }
 
 /** A stored version as a setup, with its mixes in the versions they had when it was saved. */

@@ -5,6 +5,9 @@ import type { KeepOutcome, KeptVersion } from "@/formats/kept";
 /** What the pages of mixes and of own media say of storing, and how both show what was stored before. */
 export const NO_ANSWER = "Marlstone does not answer, so nothing was stored. What you wrote stays here; try again.";
 
+export const PUT_AWAY_ELSEWHERE =
+  "It was put away elsewhere in the meantime, so nothing offers it until it is taken back.";
+
 export const notMade = (): Result<string> => ({
   ok: false,
   problems: [{ path: "", code: "unreachable", message: NO_ANSWER }],

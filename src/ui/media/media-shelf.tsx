@@ -29,10 +29,13 @@ const LEAST_LETTERS = 2;
  */
 export function MediaShelf({
   media,
+  mixesLeftOut,
   packs,
   putAway,
   takeBack,
 }: {
+  /** So many more mixes there are than are on this shelf. */
+  mixesLeftOut: number;
   media: readonly Medium[];
   packs: readonly Pack[];
   putAway: readonly { readonly id: string; readonly name: string }[];
@@ -100,6 +103,13 @@ export function MediaShelf({
             <p className="text-soft">
               {media.length} media, with what each holds and what air it leaves. The number is the likely one; every
               page has its range.
+              {mixesLeftOut > 0 && (
+                <>
+                  {" "}
+                  {mixesLeftOut} more of your mixes are left out. <Link href="/media?mixes=all">Show all of them</Link>,
+                  or <Link href="/mixes/all">find one by name</Link>.
+                </>
+              )}
             </p>
           </div>
           <Link href="/media/own" className="press no-print no-underline">

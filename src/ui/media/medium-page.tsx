@@ -2,7 +2,7 @@
 import Link from "next/link";
 import type { Medium, Range } from "@/core/media/medium";
 import { isOwn, OWN_PREFIX } from "@/core/media/own-id";
-import type { Pack } from "@/core/mixing/batch";
+import type { KeptPack } from "@/formats/pack/schema";
 import {
   formatDensity,
   formatDepthPerDay,
@@ -30,7 +30,7 @@ export function MediumPage({
 }: {
   medium: Medium;
   references: readonly string[];
-  packs: readonly Pack[];
+  packs: readonly KeptPack[];
   putPack: PutPack;
 }) {
   const system = useUnits();
@@ -176,6 +176,7 @@ export function MediumPage({
             <section aria-label="How you buy it" className="no-print">
               <h2 className="mb-1 text-base">How you buy it</h2>
               <PackEditor
+                key={list.overtaken}
                 medium={medium}
                 pack={list.packs.find(({ mediumId }) => mediumId === medium.id)}
                 onPut={(pack) => list.put(medium.id, pack)}

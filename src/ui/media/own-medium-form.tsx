@@ -10,7 +10,7 @@ import type { Result } from "@/core/units/problem";
 import { containerState } from "@/core/water/container";
 import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
 import { ownMediumDocument } from "@/formats/own-medium/document";
-import { EarlierVersions, NO_ANSWER, notMade, notSaved, whyNotSaved } from "../common/keep";
+import { EarlierVersions, NO_ANSWER, notMade, notSaved, whyNotSaved, PUT_AWAY_ELSEWHERE } from "../common/keep";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { SearchedChoice } from "../fields/searched-choice";
@@ -211,6 +211,10 @@ function KeepOwnMedium({
     const outcome = await actions
       .save({ id, baseVersion: version, document: ownMediumDocument(medium) })
       .catch(notSaved<OwnMedium>);
+    if (outcome.status === "saved" && outcome.stored.isPutAway && !stored?.isPutAway) {
+      setVersion(outcome.stored.version);
+      return setTrouble(`Saved. ${PUT_AWAY_ELSEWHERE}`);
+    }
     if (outcome.status === "saved") return router.push(`/media/${ownMediumId(id)}`);
     if (outcome.status === "stale") setVersion(outcome.stored.version);
     setTrouble(whyNotSaved(outcome, "medium"));

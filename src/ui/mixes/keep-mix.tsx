@@ -12,7 +12,7 @@ import { isOwn } from "@/core/media/own-id";
 import type { OwnMedium } from "@/core/media/own-medium";
 import type { KeepOutcome, Kept } from "@/formats/kept";
 import { mixDocument, type Mix, type MixFile } from "@/formats/mix/document";
-import { NO_ANSWER, notMade, notSaved, whyNotSaved } from "../common/keep";
+import { NO_ANSWER, notMade, notSaved, PUT_AWAY_ELSEWHERE, whyNotSaved } from "../common/keep";
 
 export type MixActions = {
   readonly create: (document: unknown) => Promise<Result<string>>;
@@ -83,7 +83,11 @@ export function KeepMix({
     setBusy(false);
     if (outcome.status === "saved" || outcome.status === "stale") setVersion(outcome.stored.version);
     if (outcome.status !== "saved") return setSaid({ text: whyNotSaved(outcome, "mix"), trouble: true });
-    setSaid({ text: "Saved.", trouble: false });
+    setSaid(
+      outcome.stored.isPutAway && !stored!.isPutAway
+        ? { text: `Saved. ${PUT_AWAY_ELSEWHERE}`, trouble: true }
+        : { text: "Saved.", trouble: false },
+    );
     router.replace(`/mixes/${stored!.id}`, { scroll: false });
     router.refresh();
   };

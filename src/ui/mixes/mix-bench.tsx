@@ -5,7 +5,7 @@ import type { Kept, KeptVersion } from "@/formats/kept";
 import type { Mix } from "@/formats/mix/document";
 import type { OwnMedium } from "@/core/media/own-medium";
 import type { Dosed } from "@/core/mixing/amendments";
-import type { Pack } from "@/core/mixing/batch";
+import type { KeptPack } from "@/formats/pack/schema";
 import type { Medium } from "@/core/media/medium";
 import { blend, type Part } from "@/core/mixing/blend";
 import { parseRecipe, recipeText, type RecipePart } from "@/core/mixing/recipe";
@@ -54,14 +54,15 @@ export function MixBench({
   recipe: string;
   /** The layer it is to fill, if it was come to from one. */
   roomId?: string;
-  saved: readonly { readonly id: string; readonly name: string }[];
-  putAway: readonly { readonly id: string; readonly name: string }[];
+  /** The first of the grower's mixes by name, and how many there are; how many are put away. */
+  saved: { readonly names: readonly { readonly id: string; readonly name: string }[]; readonly total: number };
+  putAway: number;
   stored?: Kept<Mix> | undefined;
   usedBy?: readonly { readonly id: string; readonly name: string }[];
   versions?: readonly KeptVersion<Mix>[];
   /** The grower's own media as they were entered, by their ids, to go into a file with a mix. */
   ownMedia: Readonly<Record<string, OwnMedium>>;
-  packs: readonly Pack[];
+  packs: readonly KeptPack[];
   actions: MixActions & { readonly putPack: PutPack };
 }) {
   const system = useUnits();
@@ -108,7 +109,7 @@ export function MixBench({
       <SiteHeader />
       <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-6">
         <h1 className="text-2xl">{stored ? stored.value.name : "Mix"}</h1>
-        <SavedMixes saved={saved} putAway={putAway} shownId={stored?.id} actions={actions} />
+        <SavedMixes {...saved} putAway={putAway} shown={stored} actions={actions} />
         <svg width={0} height={0} className="absolute" aria-hidden>
           <defs>
             <GrainPatterns prefix="mix" scale={0.5} />

@@ -1,40 +1,71 @@
 "use client";
 import { Fragment, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
+import { packsIn, type KeptPack, type PutPackInput, type PutPackOutcome } from "@/formats/pack/schema";
 import { type Needed, type Pack, type PackKind } from "@/core/mixing/batch";
 import { formatMass, formatPackAmount, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
 import { PackEditor } from "./pack-editor";
 import { useUnits } from "../common/preferences";
 
-export type PutPack = (input: { mediumId: string; pack: Pack | null }) => Promise<{ readonly ok: boolean }>;
+export type PutPack = (input: PutPackInput) => Promise<PutPackOutcome>;
 export type PackList = {
   readonly packs: readonly Pack[];
   readonly put: (mediumId: string, pack: Pack | null) => void;
   readonly said: string;
+  /** Counts packs that were changed elsewhere first: what is written in open fields is not offered again by itself. */
+  readonly overtaken: number;
 };
 
 const PLURALS: Record<PackKind, string> = { bag: "bags", bale: "bales", brick: "bricks" };
 
 /**
  * The grower's packs: shown as changed at once, stored on the server; what could not be stored is said and stays in the
- * page.
+ * page. One that was changed elsewhere first is shown as it is there, and not overwritten.
  */
-export function usePacks(initial: readonly Pack[], putPack: PutPack): PackList {
-  const [packs, setPacks] = useState(initial);
+export function usePacks(initial: readonly KeptPack[], putPack: PutPack): PackList {
+  const system = useUnits();
+  const [list, setList] = useState(initial);
   const [said, setSaid] = useState("");
+  const [overtaken, setOvertaken] = useState(0);
+  // one after the other: each is made on the version the one before it has become
+  const versions = useRef(new Map(initial.map(({ mediumId, version }) => [mediumId, version])));
+  const turn = useRef<Promise<void>>(Promise.resolve());
+  const show = (kept: KeptPack): void =>
+    setList((now) => [...now.filter(({ mediumId }) => mediumId !== kept.mediumId), kept]);
   const put = (mediumId: string, pack: Pack | null): void => {
-    setPacks((now) => [...now.filter((one) => one.mediumId !== mediumId), ...(pack ? [pack] : [])]);
-    void putPack({ mediumId, pack })
-      .catch(() => ({ ok: false }))
-      .then(({ ok }) =>
-        setSaid(
-          ok
-            ? ""
-            : "The pack could not be stored. It counts here until you leave the page; change it again to try once more.",
-        ),
-      );
+    show({ mediumId, version: 0, pack });
+    const send = async (): Promise<void> => {
+      const baseVersion = versions.current.get(mediumId) ?? 0;
+      const outcome = await putPack({ mediumId, baseVersion, pack }).catch((): PutPackOutcome => ({
+        status: "refused",
+        message: "Marlstone does not answer.",
+      }));
+      setSaid(whyNotPut(outcome, pack, system));
+      if (outcome.status === "refused") return;
+      versions.current.set(mediumId, outcome.kept.version);
+      if (outcome.status === "saved") return;
+      show(outcome.kept);
+      setOvertaken((count) => count + 1);
+    };
+    turn.current = turn.current.then(send);
   };
-  return { packs, put, said };
+  return { packs: packsIn(list), put, said, overtaken };
+}
+
+function whyNotPut(outcome: PutPackOutcome, pack: Pack | null, system: UnitSystem): string {
+  switch (outcome.status) {
+    case "saved":
+      return "";
+    case "stale": {
+      const theirs = outcome.kept.pack ? `a ${packText(outcome.kept.pack, system)}` : "none any more";
+      const yours = pack ? `a ${packText(pack, system)}` : "to forget it";
+      return `This pack was changed elsewhere in the meantime: it is ${theirs}, and that is what counts here. Yours (${yours}) was not stored; put it in again if it is the right one.`;
+    }
+    case "refused":
+      return `${outcome.message} The pack was not stored. It counts here until you leave the page; change it again to try once more.`;
+    default:
+      return outcome satisfies never;
+  }
 }
 
 /** "bale of 40 L, 14" */
@@ -48,7 +79,7 @@ const buyText = ({ packs: count, cost }: Needed, pack: Pack | undefined): string
 /** What is needed of each medium, how it is bought, and what is left of that. */
 export function NeededTable({
   needed,
-  list: { packs, put, said },
+  list: { packs, put, said, overtaken },
   cups,
   ticks = false,
 }: {
@@ -116,6 +147,7 @@ export function NeededTable({
                   <tr className="no-print border-b border-rule">
                     <td colSpan={columns.length} className="pb-2">
                       <PackEditor
+                        key={overtaken}
                         medium={medium}
                         pack={pack}
                         onPut={(next) => put(medium.id, next)}

@@ -2,28 +2,39 @@
 import { useState } from "react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import type { Kept } from "@/formats/kept";
+import type { Mix } from "@/formats/mix/document";
 import { notMade } from "../common/keep";
-import { PutAwayList } from "../common/put-away-list";
+import { placeWords } from "./place-words";
 import type { MixActions } from "./keep-mix";
+
+/** So many are named here; more stand on a page of their own. */
+const MOST_NAMED = 16;
 
 /** The mixes there are, and the way in for one from a file. */
 export function SavedMixes({
-  saved,
+  names,
+  total,
   putAway,
-  shownId,
+  shown,
   actions,
 }: {
-  saved: readonly { readonly id: string; readonly name: string }[];
-  putAway: readonly { readonly id: string; readonly name: string }[];
-  shownId: string | undefined;
+  /** The first by name, of so many. */
+  names: readonly { readonly id: string; readonly name: string }[];
+  total: number;
+  /** So many are put away. */
+  putAway: number;
+  shown: Kept<Mix> | undefined;
   actions: MixActions;
 }) {
   const router = useRouter();
-  const takeBack = async (mixId: string): Promise<void> => {
-    const done = await actions.takeBack({ id: mixId }).catch(() => false);
-    if (done) router.push(`/mixes/${mixId}`);
-    else setSaid("It could not be taken back. It is still put away, nothing is lost.");
+  const takeBack = async (id: string): Promise<void> => {
+    const done = await actions.takeBack({ id }).catch(() => false);
+    setSaid(done ? "" : "It could not be taken back. It is still put away, nothing is lost.");
+    if (done) router.refresh();
   };
+  const named = names.slice(0, MOST_NAMED);
+  const shownApart = shown && !named.some(({ id }) => id === shown.id);
   const [said, setSaid] = useState("");
   const read = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -31,19 +42,18 @@ export function SavedMixes({
     const made = await file.text().then(actions.importText).catch(notMade);
     if (made.ok) router.push(`/mixes/${made.value}`);
     else
-      setSaid(
-        `${file.name}: ${made.problems.map(({ path, message }) => (path === "" ? message : `${path}: ${message}`)).join(" ")}`,
-      );
+      setSaid(`${file.name}: ${made.problems.map(({ path, message }) => `${placeWords(path)}${message}`).join(" ")}`);
   };
   return (
     <nav aria-label="Your mixes" className="no-print mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
-      {shownId !== undefined && (
+      {shown && (
         <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">
           a new mix
         </Link>
       )}
-      {saved.map(({ id, name }) =>
-        id === shownId ? (
+      {shownApart && <b aria-current="page">{shown.value.name}</b>}
+      {named.map(({ id, name }) =>
+        id === shown?.id ? (
           <b key={id} aria-current="page">
             {name}
           </b>
@@ -52,6 +62,11 @@ export function SavedMixes({
             {name}
           </Link>
         ),
+      )}
+      {total > named.length && (
+        <Link href="/mixes/all" className="inline-flex items-center pointer-coarse:min-h-11">
+          all {total} mixes
+        </Link>
       )}
       <label className="inline-flex cursor-pointer items-center text-soft underline decoration-dotted has-focus-visible:outline-2 pointer-coarse:min-h-11">
         from a file
@@ -65,7 +80,23 @@ export function SavedMixes({
           }}
         />
       </label>
-      {putAway.length > 0 && <PutAwayList putAway={putAway} onTakeBack={(id) => void takeBack(id)} />}
+      {putAway > 0 && (
+        <Link href="/mixes/all?away" className="inline-flex items-center text-soft pointer-coarse:min-h-11">
+          put away ({putAway})
+        </Link>
+      )}
+      {shown?.isPutAway && (
+        <p className="basis-full">
+          This mix is put away: it is offered for no layer. Setups that have it keep it.{" "}
+          <button
+            type="button"
+            className="underline decoration-dotted pointer-coarse:min-h-11"
+            onClick={() => void takeBack(shown.id)}
+          >
+            Take it back
+          </button>
+        </p>
+      )}
       {said !== "" && (
         <span role="alert" className="said">
           {said}

@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { z } from "zod";
 import Link from "next/link";
 import { AMENDMENTS, amendmentWarnings } from "@/core/mixing/amendments";
+import type { KeptPack } from "@/formats/pack/schema";
 import { GREATEST_MARGIN, USUAL_MARGIN, type Pack } from "@/core/mixing/batch";
 import { isMix } from "@/core/mixing/mix-medium";
 import { shoppingFor, type Filled } from "@/core/mixing/shopping";
@@ -51,7 +52,7 @@ export function SetupBatch({
   setupId: string;
   name: string;
   layers: readonly LayerToFill[];
-  packs: readonly Pack[];
+  packs: readonly KeptPack[];
   putPack: PutPack;
 }) {
   const system = useUnits();

@@ -1,11 +1,12 @@
 import type { Setup } from "@/core/stack/setup";
 import { sectionWidthCm } from "@/core/vessel/vessel";
 import type { MediumLookup, Settled } from "@/core/water/settle";
-import { GrainPatterns } from "./patterns";
 import { Strata, profileOf } from "./strata";
 
 /** Room for the walls around the inside, in cm of the drawing. */
 const WALL_CM = 1;
+/** All drawings of a page take their grains from one set, which the page brings. */
+export const SHELF_PREFIX = "shelf";
 
 /** A setup as it stands on the shelf: in cm, so that all on a page have one scale; `--px-per-cm` sets it. */
 export function ShelfDrawing({
@@ -21,8 +22,6 @@ export function ShelfDrawing({
 }) {
   const width = sectionWidthCm(setup.vessel);
   const depth = setup.vessel.insideDepthCm;
-  const prefix = `shelf-${id}`;
-  const used = setup.layers.flatMap(({ mediumId }) => medium(mediumId)?.pattern ?? []);
   const outer = { width: width + 2 * WALL_CM, height: depth + WALL_CM };
   return (
     <svg
@@ -31,9 +30,6 @@ export function ShelfDrawing({
       className="block"
       style={{ width: `calc(${outer.width} * var(--px-per-cm))`, height: `calc(${outer.height} * var(--px-per-cm))` }}
     >
-      <defs>
-        <GrainPatterns prefix={prefix} scale={0.14} only={used} />
-      </defs>
       <g style={{ vectorEffect: "non-scaling-stroke" }}>
         <Strata
           setup={setup}
@@ -43,7 +39,8 @@ export function ShelfDrawing({
           left={WALL_CM}
           width={width}
           yOf={(heightCm) => depth - heightCm}
-          prefix={prefix}
+          prefix={SHELF_PREFIX}
+          idPrefix={`${SHELF_PREFIX}-${id}`}
           thin
         />
       </g>

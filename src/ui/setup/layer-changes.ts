@@ -1,5 +1,4 @@
 import { isOwn } from "@/core/media/own-id";
-import { isMix } from "@/core/mixing/mix-medium";
 import { addLayer, withoutLayer } from "@/core/stack/edit";
 import type { StackLayer } from "@/core/stack/setup";
 import type { SetupStore } from "./setup-store";
@@ -17,8 +16,7 @@ export function addAbove(store: SetupStore, newId: () => string): void {
   const below = committed.layers.findIndex(({ id }) => id === selectedId);
   const used = new Set(committed.layers.map(({ mediumId }) => mediumId));
   const medium =
-    store.media.find(({ id, rootsByDefault }) => rootsByDefault && !isMix(id) && !isOwn(id) && !used.has(id)) ??
-    store.media[0]!;
+    store.media.find(({ id, rootsByDefault }) => rootsByDefault && !isOwn(id) && !used.has(id)) ?? store.media[0]!;
   const id = newId();
   const added = addLayer(committed, below < 0 ? committed.layers.length - 1 : below, {
     id,

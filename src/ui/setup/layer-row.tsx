@@ -211,7 +211,7 @@ function MediumChoice({
   onChange: Change;
 }) {
   const medium = store.medium(layer.mediumId);
-  const groups = useMemo(() => mediumGroups(store.media), [store]);
+  const groups = useMemo(() => choicesOf(store), [store]);
   return (
     <SearchedChoice
       label="Medium"
@@ -244,16 +244,18 @@ function NewerVersion({
   onChange: Change;
 }) {
   const mix = mixOfMedium(layer.mediumId);
-  const newest = mix && store.media.find(({ id }) => mixOfMedium(id)?.mixId === mix.mixId);
-  const version = newest && mixOfMedium(newest.id)!.version;
-  if (!newest || version === undefined || mix.version === undefined || mix.version >= version) return null;
+  const newest =
+    mix && store.mixes.find(({ mediumId, offered }) => offered && mixOfMedium(mediumId)?.mixId === mix.mixId)?.mediumId;
+  const version = newest === undefined ? undefined : mixOfMedium(newest)!.version;
+  if (!mix || newest === undefined || version === undefined || mix.version === undefined || mix.version >= version)
+    return null;
   return (
     <p className="text-sm leading-snug">
       Made with version {mix.version} of this mix; version {version} is there now.{" "}
       <button
         type="button"
         className="no-print underline decoration-dotted pointer-coarse:min-h-11"
-        onClick={() => onChange(`${name} to version ${version}`, { mediumId: newest.id })}
+        onClick={() => onChange(`${name} to version ${version}`, { mediumId: newest })}
       >
         Take it over
       </button>
@@ -261,20 +263,14 @@ function NewerVersion({
   );
 }
 
-/** Of a mix only its newest version is offered, which is listed first. */
-const mediumGroups = (media: readonly Medium[]): ChoiceGroup[] => [
+const choicesOf = ({ media, mixes }: Pick<SetupStore, "media" | "mixes">): ChoiceGroup[] => [
   {
     heading: "Your mixes",
-    choices: [...new Map(media.flatMap(newestMix).reverse()).values()].reverse(),
+    choices: mixes.flatMap(({ mediumId, name, offered }) => (offered ? [{ id: mediumId, name }] : [])),
   },
   { heading: "Your media", choices: media.filter(({ id }) => isOwn(id)) },
-  { heading: "Media", choices: media.filter(({ id }) => !isMix(id) && !isOwn(id)) },
+  { heading: "Media", choices: media.filter(({ id }) => !isOwn(id)) },
 ];
-
-const newestMix = (medium: Medium): (readonly [mixId: string, Medium])[] => {
-  const mix = mixOfMedium(medium.id);
-  return mix ? [[mix.mixId, medium]] : [];
-};
 
 /** Where a layer's medium is measured out for it. */
 function mixingAddress(medium: Medium, setupId: string, layerId: string): string {

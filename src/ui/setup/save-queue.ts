@@ -30,18 +30,28 @@ type Operation =
 
 /** Waits before trying an unreachable server again; the last repeats. [ms] */
 const RETRY_MS = [500, 1000, 2000, 4000];
-/** A request carries no more than so many changes, and no more than so many characters of them unless one alone does. */
-const MOST_SENT = 100;
+/**
+ * A request carries no more than so many changes, so that none keeps the server from other pages for long, and no more
+ * than so many characters of them unless one alone does.
+ */
+const MOST_SENT = 20;
 const MOST_CHARACTERS = 300_000;
-/** A server that answers, but not as it should, is asked so often; then the grower is told. */
-const MOST_FAILED_ANSWERS = 3;
+/**
+ * A server that answers, but not as it should, is asked so often, some 12 s all in all, in which one behind a proxy has
+ * started again; then the grower is told.
+ */
+const MOST_FAILED_ANSWERS = 6;
 
 const NOT_STORED: Problem = {
   path: "",
   code: "not-stored",
-  message:
-    "Marlstone answers, but could not store this; its log says why (a full disk, or a database that cannot be written to). Your changes are kept in this browser.",
+  message: "Marlstone answers, but could not store this; its log says why. Your changes are kept in this browser.",
 };
+/** What the door says in so many words is passed on; any other answer is none a grower could read. */
+const saidBy = (error: unknown): Problem =>
+  error instanceof Error && error.message.startsWith("Marlstone ")
+    ? { path: "", code: "not-let-in", message: error.message }
+    : NOT_STORED;
 
 /**
  * Sends a setup's changes in order, one request at a time, and never drops one: what is not acknowledged is kept in the
@@ -142,7 +152,7 @@ export class SaveQueue {
       this.failedAnswers = error instanceof TypeError ? 0 : this.failedAnswers + 1;
       if (this.failedAnswers >= MOST_FAILED_ANSWERS) {
         this.stopped = true;
-        this.onStatus({ kind: "refused", problems: [NOT_STORED] });
+        this.onStatus({ kind: "refused", problems: [saidBy(error)] });
         return;
       }
       this.onStatus({ kind: "unreachable", unsaved: this.unsaved.length });

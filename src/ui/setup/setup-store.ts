@@ -3,6 +3,7 @@ import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
 import { reservoirTopCm, type Setup } from "@/core/stack/setup";
 import type { Medium } from "@/core/media/medium";
+import type { MixToMake } from "@/formats/mix/document";
 import type { Problem, Result } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
 import { readDose, readSettled, type DoseReading, type Readings } from "@/core/readings/readings";
@@ -126,12 +127,15 @@ function dayView({ setup, settled }: View, equilibrium: ColumnState, medium: Med
   return { setup, settled: drained, readings: readSettled(setup, drained, medium), dose: undefined, when: "day" };
 }
 
+/** What a grower can choose from. */
+export type Offer = { readonly media: readonly Medium[]; readonly mixes: readonly MixToMake[] };
+
 /** The page's state and the ways to change it. `onChange` gets every committed change, to be saved. */
 export function makeSetupStore(
   initial: SetupState,
   medium: MediumLookup,
   onChange: ChangeSink,
-  media: readonly Medium[] = [],
+  offer: Offer = { media: [], mixes: [] },
 ) {
   const derive = deriver(medium);
   const first: Basis = {
@@ -173,8 +177,8 @@ export function makeSetupStore(
     subscribe: store.subscribe,
     setupId: initial.setupId,
     medium,
-    /** What a grower can choose from, by name. */
-    media,
+    media: offer.media,
+    mixes: offer.mixes,
     /** Draws a change without keeping it: a frame of a drag. What would bring in a problem is not drawn. */
     preview(setup: Setup): void {
       if (newProblems(checkWhole(store.getState().committed, medium), checkWhole(setup, medium)).length === 0)

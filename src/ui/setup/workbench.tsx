@@ -6,6 +6,7 @@ import { Redo2, Undo2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useStore } from "zustand";
 import { rename } from "@/core/stack/edit";
+import type { MixToMake } from "@/formats/mix/document";
 import type { SetupState } from "@/formats/setup/actions";
 import type { Medium } from "@/core/media/medium";
 import { lookupIn } from "../common/media";
@@ -20,7 +21,7 @@ import { ReadingsPanel } from "./readings-panel";
 import { RunBar } from "./run-bar";
 import { SaveQueue, sendLeftOver, latestOf, type SetupActions } from "./save-queue";
 import { SavingState, SetAsideBar } from "./saving-state";
-import { makeSetupStore, type SetupStore } from "./setup-store";
+import { makeSetupStore, type Offer, type SetupStore } from "./setup-store";
 import { addAbove, removeLayer } from "./layer-changes";
 import { StackList } from "./stack-list";
 import { useAnswers } from "./use-answers";
@@ -30,15 +31,17 @@ import { VesselPanel, WaterPanel } from "./vessel-and-water";
 export function Workbench({
   initial,
   media,
+  mixes,
   actions,
 }: {
   initial: SetupState;
   media: readonly Medium[];
+  mixes: readonly MixToMake[];
   actions: SetupActions;
 }) {
   const system = useUnits();
   const router = useRouter();
-  const { store, queue } = useSavedStore(initial, media, actions);
+  const { store, queue } = useSavedStore(initial, { media, mixes }, actions);
   const name = useStore(store, (state) => state.setup.name);
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);
@@ -110,10 +113,10 @@ export function Workbench({
 /** The page's store and the queue that saves it, for as long as the page is open. */
 function useSavedStore(
   initial: SetupState,
-  media: readonly Medium[],
+  offer: Offer,
   actions: SetupActions,
 ): { store: SetupStore; queue: SaveQueue } {
-  const [made] = useState(() => makeSaved(initial, media, actions));
+  const [made] = useState(() => makeSaved(initial, offer, actions));
   const { store, queue } = made;
   const { setupId } = initial;
 
@@ -159,16 +162,12 @@ function useSavedStore(
   return made;
 }
 
-function makeSaved(
-  initial: SetupState,
-  media: readonly Medium[],
-  actions: SetupActions,
-): { store: SetupStore; queue: SaveQueue } {
+function makeSaved(initial: SetupState, offer: Offer, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
   const store = makeSetupStore(
     initial,
-    lookupIn(media),
+    lookupIn(offer.media, offer.mixes),
     (label, setup) => queue.push({ id: nanoid(16), label, document: setupDocument(setup) }),
-    media,
+    offer,
   );
   const queue: SaveQueue = new SaveQueue(
     initial.setupId,

@@ -8,8 +8,10 @@ import { settle } from "@/core/water/settle";
 import type { Medium } from "@/core/media/medium";
 import type { MediumLookup } from "@/core/water/settle";
 import { lookupIn } from "../common/media";
+import { FindByName, ListPages } from "../common/paged-list";
 import { SiteHeader } from "../common/site-header";
-import { ShelfDrawing } from "../section/shelf-drawing";
+import { GrainPatterns } from "../section/patterns";
+import { SHELF_PREFIX, ShelfDrawing } from "../section/shelf-drawing";
 import { PutAwayButton, TakeBackButton, type YardActions } from "./yard-buttons";
 
 export type YardItem = { readonly id: string; readonly name: string; readonly setup: Setup | undefined };
@@ -25,7 +27,9 @@ export function Yard({
   media,
   page,
   pages,
+  found,
   total,
+  words,
   putAway,
   showsPutAway,
   units,
@@ -35,7 +39,10 @@ export function Yard({
   media: readonly Medium[];
   page: number;
   pages: number;
+  found: number;
   total: number;
+  /** What was searched for. */
+  words: string;
   putAway: number;
   showsPutAway: boolean;
   units: UnitSystem;
@@ -46,6 +53,7 @@ export function Yard({
   const widestCm = Math.max(10, ...vessels.map((vessel) => sectionWidthCm(vessel) + 2));
   const tallestCm = Math.max(10, ...vessels.map((vessel) => vessel.insideDepthCm + 1));
   const pxPerCm = Math.min(MOST_PX_PER_CM, TALLEST_PX / tallestCm, WIDEST_PX / widestCm);
+  const list = { path: "/", words, away: showsPutAway };
   return (
     <>
       <SiteHeader>
@@ -59,7 +67,15 @@ export function Yard({
           <EmptyYard showsPutAway={showsPutAway} />
         ) : (
           <>
-            <p className="text-soft">{total === 1 ? "One setup" : `${total} setups`}, cut open, all to one scale.</p>
+            <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+              <p className="text-soft">{countText(found, total, words)}</p>
+              {total >= SEARCHED_FROM && <FindByName {...list} what="setup" />}
+            </div>
+            <svg width={0} height={0} className="absolute" aria-hidden>
+              <defs>
+                <GrainPatterns prefix={SHELF_PREFIX} scale={0.14} only={media.map(({ pattern }) => pattern)} />
+              </defs>
+            </svg>
             <ul
               className="mt-8 flex flex-wrap gap-y-10"
               style={
@@ -79,6 +95,7 @@ export function Yard({
                   actions={actions}
                 />
               ))}
+              {items.length === 0 && <li className="px-4">No setup is called that.</li>}
               <li aria-hidden className="flex grow flex-col">
                 <div
                   className="border-b-[3px] border-ink"
@@ -89,22 +106,25 @@ export function Yard({
           </>
         )}
         <nav className="mt-10 flex flex-wrap gap-4" aria-label="Pages of the yard">
-          {page > 1 && <Link href={`/?page=${page - 1}${showsPutAway ? "&away" : ""}`}>Earlier</Link>}
-          {pages > 1 && (
-            <span className="text-soft">
-              Shelf {page} of {pages}
-            </span>
-          )}
-          {page < pages && <Link href={`/?page=${page + 1}${showsPutAway ? "&away" : ""}`}>Later</Link>}
+          <ListPages {...list} page={page} pages={pages} what="Shelf" />
           {showsPutAway ? (
             <Link href="/">Back to the yard</Link>
           ) : (
             putAway > 0 && <Link href="/?away">Put away ({putAway})</Link>
           )}
+          <Link href="/keeping">Backup and access</Link>
         </nav>
       </main>
     </>
   );
+}
+
+/** Fewer than this are seen at a glance. */
+const SEARCHED_FROM = 9;
+
+function countText(found: number, total: number, words: string): string {
+  const all = total === 1 ? "One setup" : `${total} setups`;
+  return words === "" ? `${all}, cut open, all to one scale.` : `${found} of ${total} setups: “${words}”.`;
 }
 
 function EmptyYard({ showsPutAway }: { showsPutAway: boolean }) {

@@ -31,7 +31,7 @@ export default async function SetupPage({ params }: Params) {
         <Workbench
           key={loaded.state.setupId}
           initial={loaded.state}
-          media={marlstone().mediaFor([loaded.state.setup, ...loaded.state.setAside.map(({ setup }) => setup)])}
+          {...marlstone().mediaToBuildWith(loaded.state.setupId)}
           actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
         />
       );

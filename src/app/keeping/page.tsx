@@ -1,0 +1,11 @@
+import type { Metadata } from "next";
+import { cookies } from "next/headers";
+import { isGuest, marlstone, openness } from "@/server";
+import { KeepingPage } from "@/ui/keeping/keeping-page";
+
+export const metadata: Metadata = { title: "Keeping" };
+
+export default async function Keeping() {
+  const stay = (await cookies()).get("marlstone-stay")?.value;
+  return <KeepingPage counts={marlstone().counts()} openness={openness()} isGuest={isGuest(stay)} />;
+}
