@@ -1,6 +1,18 @@
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import { BOG, CARBOY, TALL_POT, TROUGH, typeInto, choose, expect, saved, test, words } from "./marlstone";
+import {
+  BOG,
+  CARBOY,
+  TALL_POT,
+  TROUGH,
+  typeInto,
+  choose,
+  expect,
+  saved,
+  test,
+  words,
+  type Marlstone,
+} from "./marlstone";
 
 const MIX = "Potting mix, peat-based";
 const RECIPE = "2 parts peat, 1 perlite, ½ sand";
@@ -90,7 +102,7 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   await expect(peat).toContainText("1 bale, 14");
   // passed through in other units, where what is shown is rounded, a pack stays what it is
   const bale = (): unknown[] =>
-    marlstone.rows("select document, saved_at from packs where medium_id = 'sphagnum-peat'");
+    marlstone.rows("select document, version from pack_versions where medium_id = 'sphagnum-peat'");
   const before = bale();
   await page.getByRole("button", { name: /^Units/u }).click();
   await peat.getByRole("button", { name: "How you buy Sphagnum peat" }).click();
@@ -457,6 +469,67 @@ test("two tabs on one mix: the later save is told of the earlier and can still b
   await expect(keep.getByText("Someone saved Plain since you opened it")).toBeVisible();
   await keep.getByRole("button", { name: "Save", exact: true }).click();
   await expect(keep.getByText("Saved.")).toBeVisible();
+});
+
+test("a mix that was put away elsewhere says so when it is saved, and is taken back; a pack changed elsewhere is not overwritten", async ({
+  context,
+  marlstone,
+  page,
+}) => {
+  await page.goto(`${marlstone.url}/mixes`);
+  await page.getByRole("link", { name: "Bog bench" }).click();
+  await expect(page.getByRole("heading", { name: "Bog bench" })).toBeVisible();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByRole("button", { name: "Put away" }).click();
+  await expect(other.getByRole("link", { name: "put away (1)" })).toBeVisible();
+  await page.getByLabel("Note").fill("for the stone sink");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText(/Saved\. It was put away elsewhere/u)).toBeVisible();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByText(/This mix is put away/u)).toHaveCount(0);
+
+  const packs = [page, other];
+  for (const one of packs) await one.goto(`${marlstone.url}/media/perlite-coarse-3-6`);
+  const editor = (of: typeof page) => of.getByRole("group", { name: "How you buy Perlite, coarse" });
+  for (const [i, one] of packs.entries()) {
+    await editor(one)
+      .getByLabel("holds, litres or kg")
+      .fill(i === 0 ? "100 L" : "75 L");
+    await one.keyboard.press("Enter");
+    await expect.poll(() => packsOf(marlstone)).toEqual([20, 100]);
+  }
+  await expect(other.getByText(/This pack was changed elsewhere in the meantime/u)).toBeVisible();
+  // theirs is what stands in the fields now, and leaving them stores nothing
+  await expect(editor(other).getByLabel("holds, litres or kg")).toHaveValue(words("^100 L$"));
+  await editor(other).getByLabel("price").focus();
+  await other.keyboard.press("Tab");
+  await expect.poll(() => packsOf(marlstone)).toEqual([20, 100]);
+  await editor(other).getByLabel("holds, litres or kg").fill("75 L");
+  await other.keyboard.press("Enter");
+  await expect.poll(() => packsOf(marlstone)).toEqual([20, 100, 75]);
+});
+
+/** What coarse perlite came in, in every version that was stored. */
+const packsOf = (marlstone: Marlstone): number[] =>
+  marlstone
+    .rows<{ document: string }>(
+      "select document from pack_versions where medium_id = 'perlite-coarse-3-6' order by version",
+    )
+    .map(({ document }) => (JSON.parse(document) as { amount: number }).amount);
+
+test("setups and mixes are found by some of their names", async ({ marlstone, page }) => {
+  await page.goto(`${marlstone.url}/?find=BOG%20sink`);
+  await expect(page.getByText("1 of 5 setups: “BOG sink”.")).toBeVisible();
+  await expect(page.getByRole("listitem").filter({ hasText: "Stone-sink bog" })).toBeVisible();
+  await expect(page.getByRole("link", { name: /Closed carboy/u })).toHaveCount(0);
+  await page.goto(`${marlstone.url}/?find=nowhere`);
+  await expect(page.getByText("No setup is called that.")).toBeVisible();
+  await page.goto(`${marlstone.url}/mixes/all`);
+  await page.getByRole("searchbox", { name: "Find a mix by its name" }).fill("bench");
+  await page.getByRole("button", { name: "Find" }).click();
+  await expect(page.getByRole("main").getByRole("link", { name: "Bog bench" })).toBeVisible();
+  await expect(page.getByText("One mix: “bench”")).toBeVisible();
 });
 
 test("media and mixes fit a phone: nothing but tables of many columns scrolls sideways, and by itself", async ({

@@ -10,6 +10,7 @@ import { mixDocument, type Mix } from "../../formats/mix/document";
 import { setupDocument } from "../../formats/setup/document";
 import { DATABASE_FILE, openDatabase, type Db } from "../db/client";
 import { loadSetup, saveChanges, settleSetAside, shelf, step, createSetup } from "../setups/setups.service";
+import { openMarlstone } from "../open";
 import * as mixes from "./mixes.service";
 
 // A layer names a version of its mix, so that a design stays what it was made of.
@@ -93,7 +94,16 @@ describe("a layer of a mix", () => {
     expect(mixes.mediaOfMixes(db, base).map((one) => one.id)).toEqual([`mix:${mix}@2`]);
     save(id, potOf(mixMediumId(mix, 2)));
     expect(mediumOf(id)).toBe(`mix:${mix}@2`);
-    // going back brings back its mix
+    // going back brings back its mix, which a page has known from the start
+    close();
+    const marlstone = openMarlstone(folder);
+    const known = marlstone.mediaToBuildWith(id).mixes.map(({ mediumId, offered }) => [mediumId, offered]);
+    marlstone.close();
+    ({ db, close } = openDatabase(folder));
+    expect(known).toEqual([
+      [`mix:${mix}@2`, true],
+      [`mix:${mix}@1`, false],
+    ]);
     step(db, { setupId: id, baseVersion: stateOf(id).version, direction: "undo" }, context());
     expect(mediumOf(id)).toBe(`mix:${mix}@1`);
   });

@@ -31,9 +31,9 @@ export function KeepingPage({
       <main className="mx-auto max-w-2xl px-4 pb-16 pt-6">
         <h1 className="text-2xl">Keeping it</h1>
         <p className="mt-1">
-          Here lie {counted(setups, "setup", "setups")}, {counted(mixes, "mix", "mixes")} and{" "}
+          {counted(setups, "setup", "setups")}, {counted(mixes, "mix", "mixes")} and{" "}
           {counted(ownMedia, "medium", "media")} of your own, with {counted(versions, "version", "versions")} to go back
-          to. They lie on the machine Marlstone runs on, and nowhere else.
+          to: all of it on the machine Marlstone runs on, and nowhere else.
         </p>
 
         <section aria-labelledby="backup" className="mt-8">
