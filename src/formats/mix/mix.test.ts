@@ -86,7 +86,8 @@ it("an own medium's document reads back as what was written, and names what is w
 
 it("a pack is of the medium it is put for, and holds something", () => {
   const pack = { mediumId: "sphagnum-peat", kind: "bale", amount: 40, unit: "L", swells: 2, price: 14 };
-  expect(putPackInput.safeParse({ mediumId: "sphagnum-peat", pack }).success).toBe(true);
+  expect(putPackInput.safeParse({ mediumId: "sphagnum-peat", baseVersion: 0, pack }).success).toBe(true);
+  expect(putPackInput.safeParse({ mediumId: "sphagnum-peat", baseVersion: -1, pack }).success).toBe(false);
   for (const bad of [
     { ...pack, mediumId: "sand" },
     { ...pack, amount: 0 },
@@ -95,5 +96,5 @@ it("a pack is of the medium it is put for, and holds something", () => {
     { ...pack, price: -1 },
     { ...pack, unit: "gal" },
   ])
-    expect(putPackInput.safeParse({ mediumId: "sphagnum-peat", pack: bad }).success).toBe(false);
+    expect(putPackInput.safeParse({ mediumId: "sphagnum-peat", baseVersion: 0, pack: bad }).success).toBe(false);
 });
