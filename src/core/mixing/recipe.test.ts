@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
-import { parseRecipe, recipeText, type FindMedium } from "./recipe";
+import { parseRecipe, readRecipe, recipeText, type FindMedium } from "./recipe";
 
 const KNOWN: Readonly<Record<string, string>> = {
   peat: "sphagnum-peat",
@@ -45,6 +45,14 @@ describe("a recipe", () => {
     ["2 peat; 1 Perlite, coarse; 0.5 sand", { [PEAT]: 2, [PERLITE]: 1, [SAND]: 0.5 }],
     ["2 peat, 1 perlite; 1 sand", { [PEAT]: 2, [PERLITE]: 1, [SAND]: 1 }],
     ["1e1 peat, 1/2 sand", { [PEAT]: 10, [SAND]: 0.5 }],
+    ["2 L bark, 500 mL perlite", { [BARK]: 2, [PERLITE]: 0.5 }],
+    ["2 gal bark, 1 qt perlite", { [BARK]: 2, [PERLITE]: 0.25 }],
+    ["peat 2 L; sand 250 ml", { [PEAT]: 2, [SAND]: 0.25 }],
+    ["500 mL peat, 1 L sand", { [PEAT]: 500, [SAND]: 1000 }],
+    ["1 000 mL peat, 2 L sand", { [PEAT]: 1000, [SAND]: 2000 }],
+    ["1 cup peat + 1/2 cup sand", { [PEAT]: 1, [SAND]: 0.5 }],
+    ["two buckets of peat and a bucket of sand", { [PEAT]: 2, [SAND]: 1 }],
+    ["2 buckets peat, 1 perlite", { [PEAT]: 2, [PERLITE]: 1 }],
   ])("%s", (text, expected) => expect(read(text)).toEqual(expected));
 
   it.each<[string, string[]]>([
@@ -55,6 +63,12 @@ describe("a recipe", () => {
     ["1e9 peat", ["parts[0] too-large"]],
     ["1/0 peat", ["parts[0] not-a-number"]],
     ["1 peat, 2 moon dust", ["parts[1] unknown-medium"]],
+    ["1,000 mL peat, 1 L sand", ["parts[0] ambiguous-number"]],
+    ["2 L bark, 1 perlite", [" unlike-measures"]],
+    ["2 parts bark, 500 mL perlite", [" unlike-measures"]],
+    ["60 % coir, 1 perlite", [" unlike-measures"]],
+    ["1 bucket peat, 2 handfuls perlite", [" unlike-measures"]],
+    ["2 kg bark, 1 kg sand", [" by-weight"]],
     ["2:1 peat", [" ratio"]],
     ["2:1:1 peat, perlite", [" ratio"]],
     [Array.from({ length: 13 }, () => "peat").join(","), [" too-many"]],
@@ -64,8 +78,39 @@ describe("a recipe", () => {
   it("names what an unknown word could be", () =>
     expect(parseRecipe("1 perlit", find)).toMatchObject({
       ok: false,
-      problems: [{ message: "“perlit” is not known. Is it Perlite, coarse?" }],
+      problems: [{ message: "“perlit” is not known. Did you mean Perlite, coarse?" }],
     }));
+
+  it("asks back with the recipe as it would read, whatever the list was parted by", () => {
+    const { unknown, parts } = readRecipe("2 L bark, 1 L perlit", find);
+    expect(parts.ok).toBe(false);
+    expect(unknown).toEqual([
+      {
+        words: "perlit",
+        options: [{ id: "perlite-coarse-3-6", name: "Perlite, coarse", text: "2 L bark; 1 L Perlite, coarse" }],
+      },
+    ]);
+    expect(read(unknown[0]!.options[0]!.text)).toEqual({ [BARK]: 2, [PERLITE]: 1 });
+  });
+
+  it("tells of a word that was taken for its usual grade, and reads with another of its grades", () => {
+    const fineSand = { id: "fine-sand", name: "Fine sand" };
+    const graded: FindMedium = (words) => {
+      if (words === "Fine sand") return { kind: "one", id: "fine-sand", byName: true };
+      const found = find(words);
+      return found.kind === "one" && words === "sand" ? { ...found, grades: [fineSand] } : found;
+    };
+    const { parts, broad } = readRecipe("2:1 peat, sand", graded);
+    expect(parts.ok).toBe(true);
+    expect(broad).toEqual([{ words: "sand", takenId: SAND, options: [{ ...fineSand, text: "2 peat; 1 Fine sand" }] }]);
+    expect(parseRecipe(broad[0]!.options[0]!.text, graded)).toEqual({
+      ok: true,
+      value: [
+        { mediumId: PEAT, parts: 2 },
+        { mediumId: "fine-sand", parts: 1 },
+      ],
+    });
+  });
 
   it("never throws, whatever is typed", () => {
     fc.assert(fc.property(fc.string({ unit: "grapheme", maxLength: 80 }), (text) => void parseRecipe(text, find)));

@@ -1,21 +1,26 @@
 import { GREATEST_PARTS } from "./blend";
-import { FRACTION_SIGNS, readNumber } from "../units/numbers";
+import { ambiguity, NUMBER_PATTERN, readNumber } from "../units/numbers";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
+import { MASS_UNIT_NAMES, VOLUME_UNIT_NAMES, volumeUnitCm3 } from "../units/units";
 
 /**
  * Recipes as people write them: "2 parts peat, 1 perlite, ½ sand", "2:1:1 peat, perlite, bark", "60 % coir and 40 %
- * pumice", "peat x2 + perlite". A part is any measure, as long as it is the same one.
+ * pumice", "peat x2 + perlite", "2 L bark, 500 mL perlite". A part is any measure, as long as it is the same one.
  */
 export type RecipePart = { readonly mediumId: string; readonly parts: number };
+export type Named = { readonly id: string; readonly name: string };
 
 /** What a name turns out to be: one medium, or some it could be. */
 export type Found =
   | {
       readonly kind: "one";
       readonly id: string;
-      /** Whether it was written as it is called, not nearly so. */ readonly byName: boolean;
+      /** Whether it was written as it is called, not nearly so. */
+      readonly byName: boolean;
+      /** What a broad word ("bark") could mean besides. */
+      readonly grades?: readonly Named[];
     }
-  | { readonly kind: "none"; readonly near: readonly { readonly id: string; readonly name: string }[] };
+  | { readonly kind: "none"; readonly near: readonly Named[] };
 export type FindMedium = (words: string) => Found;
 
 export const MOST_RECIPE_PARTS = 12;
@@ -33,14 +38,25 @@ const NUMBER_WORDS: Readonly<Record<string, number>> = {
   half: 0.5,
   quarter: 0.25,
 };
-// "2", "1.5", "1,5", "1/2", "1 1/2", "1½", "½", "1e9", "-2"
-const AMOUNT = String.raw`[-−]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[${FRACTION_SIGNS}]|[${FRACTION_SIGNS}]|\d+(?:[.,]\d+)?(?:e\+?\d+)?)`;
-const MEASURE = String.raw`(?:parts?|vols?|volumes?|measures?|cups?|buckets?|scoops?|handfuls?|%|x|×)`;
+const escaped = (words: string): string => words.replaceAll(/[.*+?^${}()|[\]\\]/gu, String.raw`\$&`);
+/** The longest first, so that "cups" is not "cup" and a name that begins with s. */
+const anyOf = (words: readonly string[]): string =>
+  [...words]
+    .sort((a, b) => b.length - a.length)
+    .map(escaped)
+    .join("|");
+const UNIT_END = String.raw`(?![\p{L}\d])`;
+const VOLUME = `(?:${anyOf(VOLUME_UNIT_NAMES)})${UNIT_END}`;
+const MASS = `(?:${anyOf(MASS_UNIT_NAMES)})${UNIT_END}`;
+const AMOUNT = NUMBER_PATTERN;
+/** Any measure that says no volume: one is compared with itself alone. */
+const MEASURE = String.raw`(?:(?:parts?|vols?|volumes?|measures?|buckets?|scoops?|handfuls?|pots?|bags?|bales?|bricks?|tubs?|shovels?)${UNIT_END}|%|x${UNIT_END}|×)`;
+const ANY_MEASURE = `${VOLUME}|${MASS}|${MEASURE}`;
 const BARE = new RegExp(String.raw`^(${AMOUNT})\s+(.+)$`, "iu");
-const LEADING = new RegExp(String.raw`^(${AMOUNT})\s*${MEASURE}?\s*(?:of\s+)?(.+)$`, "iu");
-const TRAILING = new RegExp(String.raw`^(.+?)\s*(?:[x×:=]\s*)?(${AMOUNT})\s*${MEASURE}?$`, "iu");
+const LEADING = new RegExp(String.raw`^(${AMOUNT})\s*(${ANY_MEASURE})?\s*(?:of\s+)?(.+)$`, "iu");
+const TRAILING = new RegExp(String.raw`^(.+?)\s*(?:[x×:=]\s*)?(${AMOUNT})\s*(${ANY_MEASURE})?$`, "iu");
 const WORD_LEADING = new RegExp(
-  String.raw`^(${Object.keys(NUMBER_WORDS).join("|")})\s+(?:a\s+)?(?:${MEASURE}\s+)?(?:of\s+)?(.+)$`,
+  String.raw`^(${Object.keys(NUMBER_WORDS).join("|")})\s+(?:an?\s+)?(?:(${ANY_MEASURE})\s+)?(?:of\s+)?(.+)$`,
   "iu",
 );
 // a ratio before or after its names: "2:1:1 peat, perlite, bark"
@@ -52,6 +68,8 @@ const amountOf = (text: string): number => readNumber(text)?.value ?? Number.NaN
 /** Reads the parts of one ingredient, typed alone: "2", "1.5", "½". */
 export function parseParts(text: string): Result<number> {
   const amount = readNumber(text);
+  const unsure = amount && ambiguity(text, amount);
+  if (unsure) return failed(unsure);
   return amount && amount.rest === "" && amount.value > 0 && amount.value <= GREATEST_PARTS
     ? ok(amount.value)
     : failed(problem("", "not-parts", "Parts are a number above 0, such as 2, 1.5 or ½."));
@@ -71,23 +89,42 @@ const piecesOf = (text: string, find: FindMedium): string[] =>
       : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu)),
   );
 
+/** A word that asks back: what it could mean, and the recipe as it reads with that. */
+export type Asked = { readonly words: string; readonly options: readonly (Named & { readonly text: string })[] };
+
+export type RecipeRead = {
+  readonly parts: Result<readonly RecipePart[]>;
+  /** Words that are not known, but nearly. */
+  readonly unknown: readonly Asked[];
+  /** Words that were taken for their usual grade, and what else they could mean. */
+  readonly broad: readonly (Asked & { readonly takenId: string })[];
+};
+
+/** Reads a recipe, as `readRecipe` does, where nobody can be asked back. */
+export const parseRecipe = (text: string, find: FindMedium): Result<readonly RecipePart[]> =>
+  readRecipe(text, find).parts;
+
+const nothingRead = (...problems: Problem[]): RecipeRead => ({ parts: failed(...problems), unknown: [], broad: [] });
+
 /**
- * Reads a recipe. A name without a number is one part. Problems have the path of their piece, `parts[i]`, counted from
- * the text's start.
+ * Reads a recipe. A name without a number is one part. Volumes ("2 L bark, 500 mL perlite") are parts of the first
+ * one's unit. Problems have the path of their piece, `parts[i]`, counted from the text's start.
  */
-export function parseRecipe(text: string, find: FindMedium): Result<readonly RecipePart[]> {
+export function readRecipe(text: string, find: FindMedium): RecipeRead {
   if (text.trim() === "")
-    return failed(problem("", "empty", "Write parts and what they are of, such as 2 parts peat, 1 perlite, ½ sand."));
+    return nothingRead(
+      problem("", "empty", "Write parts and what they are of, such as 2 parts peat, 1 perlite, ½ sand."),
+    );
   if (text.length > LONGEST_RECIPE)
-    return failed(problem("", "too-long", `A recipe is ${LONGEST_RECIPE} characters at most.`));
+    return nothingRead(problem("", "too-long", `A recipe is ${LONGEST_RECIPE} characters at most.`));
   // as it is written by `recipeText`, names may hold whatever would read as a ratio or a list
   const parted = trimmed(text.split(/[;\n]/u));
   const named = parted.every((piece) => isName(find(readPiece(piece, find).name)));
   const ratio = named ? null : RATIO.exec(` ${text} `.replace(/\s+/gu, " "));
-  let amounts: number[] | undefined;
+  let amounts: string[] | undefined;
   let names = text;
   if (ratio) {
-    amounts = ratio[1]!.split(":").map((part) => amountOf(part.trim()));
+    amounts = ratio[1]!.split(":").map((part) => part.trim());
     names = ` ${text} `
       .replace(/\s+/gu, " ")
       .replace(ratio[1]!, " ")
@@ -99,11 +136,11 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s*[:/]\s*/u);
   if (amounts && pieces.length === 1) pieces = pieces[0]!.split(/\s+/u);
   if (pieces.length > MOST_RECIPE_PARTS)
-    return failed(
+    return nothingRead(
       problem("", "too-many", `A recipe has ${MOST_RECIPE_PARTS} parts at most; this one has ${pieces.length}.`),
     );
   if (amounts && amounts.length !== pieces.length) {
-    return failed(
+    return nothingRead(
       problem(
         "",
         "ratio",
@@ -111,48 +148,112 @@ export function parseRecipe(text: string, find: FindMedium): Result<readonly Rec
       ),
     );
   }
+  const read = pieces.map((piece, i): Piece =>
+    amounts ? { number: amounts[i]!, measure: "", name: piece } : readPiece(piece, find),
+  );
+  return partsOf(read, find);
+}
+
+function partsOf(pieces: readonly Piece[], find: FindMedium): RecipeRead {
   const problems: Problem[] = [];
+  const unknown: Asked[] = [];
+  const broad: RecipeRead["broad"][number][] = [];
   const parts: RecipePart[] = [];
-  pieces.forEach((piece, i) => {
-    const path = `parts[${i}]`;
-    const { amount, name } = amounts ? { amount: amounts[i]!, name: piece } : readPiece(piece, find);
-    if (!Number.isFinite(amount))
-      return void problems.push(problem(path, "not-a-number", `“${piece}”: the number cannot be used.`));
-    if (amount <= 0) return void problems.push(problem(path, "not-positive", `“${piece}”: parts must be more than 0.`));
-    if (amount > GREATEST_PARTS)
-      return void problems.push(problem(path, "too-large", `“${piece}”: so many parts cannot be meant.`));
-    const found = find(name);
-    if (found.kind === "one") return void parts.push({ mediumId: found.id, parts: amount });
-    problems.push(
-      problem(
-        path,
-        "unknown-medium",
-        found.near.length > 0
-          ? `“${name}” is not known. Is it ${found.near.map((one) => one.name).join(", or ")}?`
-          : `“${name}” is not known here.`,
-      ),
-    );
+  const { units, problem: unlike } = measuresOf(pieces.map(({ measure }) => measure));
+  if (unlike) problems.push(unlike);
+  /** The recipe with another name in one place, parted so that the name stays whole. */
+  const withName = (at: number, name: string): string =>
+    pieces
+      .map((piece, i) => [piece.number, piece.measure, i === at ? name : piece.name].filter(Boolean).join(" "))
+      .join("; ");
+  const asked = (at: number, near: readonly Named[]): Asked => ({
+    words: pieces[at]!.name,
+    options: near.map((one) => ({ ...one, text: withName(at, one.name) })),
   });
-  if (problems.length > 0) return failed(...problems);
+  pieces.forEach(({ number, name }, i) => {
+    const path = `parts[${i}]`;
+    const said = withName(i, name).split("; ")[i]!;
+    const unsure = number === "" ? undefined : ambiguity(number, readNumber(number) ?? { value: 0, rest: "" });
+    if (unsure) return void problems.push({ ...unsure, path });
+    const amount = number === "" ? 1 : (NUMBER_WORDS[number.toLowerCase()] ?? amountOf(number));
+    if (!Number.isFinite(amount))
+      return void problems.push(problem(path, "not-a-number", `“${said}”: the number cannot be used.`));
+    if (amount <= 0) return void problems.push(problem(path, "not-positive", `“${said}”: parts must be more than 0.`));
+    const found = find(name);
+    if (found.kind === "none") {
+      if (found.near.length > 0) unknown.push(asked(i, found.near));
+      return void problems.push(
+        problem(
+          path,
+          "unknown-medium",
+          found.near.length > 0
+            ? `“${name}” is not known. Did you mean ${found.near.map((one) => one.name).join(", or ")}?`
+            : `“${name}” is not known here.`,
+        ),
+      );
+    }
+    const inParts = amount * units[i]!;
+    if (inParts > GREATEST_PARTS)
+      return void problems.push(problem(path, "too-large", `“${said}”: so many parts cannot be meant.`));
+    parts.push({ mediumId: found.id, parts: inParts });
+    if (found.grades && found.grades.length > 0) broad.push({ ...asked(i, found.grades), takenId: found.id });
+  });
+  if (problems.length > 0) return { parts: failed(...problems), unknown, broad: [] };
   // one medium named twice is one part of it
   const summed = new Map<string, number>();
   for (const { mediumId, parts: amount } of parts) summed.set(mediumId, (summed.get(mediumId) ?? 0) + amount);
-  return ok([...summed].map(([mediumId, amount]) => ({ mediumId, parts: amount })));
+  return { parts: ok([...summed].map(([mediumId, amount]) => ({ mediumId, parts: amount }))), unknown, broad };
 }
+
+const PLAIN_MEASURE = /^(?:parts?|vols?|volumes?|measures?|x|×)?$/iu;
+
+/** How many parts one of each measure is: all alike, or all volumes; else what is wrong with them. */
+function measuresOf(measures: readonly string[]): { readonly units: readonly number[]; readonly problem?: Problem } {
+  const alike = measures.map(() => 1);
+  const wrong = (code: string, message: string) => ({ units: alike, problem: problem("", code, message) });
+  const weighed = measures.find((measure) => new RegExp(`^${MASS}$`, "iu").test(measure));
+  if (weighed !== undefined)
+    return wrong("by-weight", `A recipe goes by volume, and “${weighed}” is a weight: say it in litres or in parts.`);
+  const volumes = measures.map(volumeUnitCm3);
+  if (volumes.every((cm3) => cm3 !== undefined)) return { units: volumes.map((cm3) => cm3 / volumes[0]!) };
+  const said = [...new Set(measures.map((measure) => measure.toLowerCase().replace(/s$/u, "")))];
+  const named = said.filter((measure) => !PLAIN_MEASURE.test(measure));
+  // "2 buckets peat, 1 perlite": what is not said again is the same; a volume or a share has to be said for each
+  const mayGoOn = named.length === 1 && volumeUnitCm3(named[0]!) === undefined && named[0] !== "%";
+  if (
+    named.length === 0 ||
+    (mayGoOn && said.every((measure) => measure === "" || measure === named[0])) ||
+    said.length === 1
+  )
+    return { units: alike };
+  const asWritten = (measure: string): string =>
+    measures.find((one) => one.toLowerCase().replace(/s$/u, "") === measure) ?? measure;
+  const other = said.find((measure) => measure !== named[0])!;
+  return wrong(
+    "unlike-measures",
+    `${measureWords(asWritten(named[0]!))} and ${measureWords(asWritten(other))} cannot be held against each other here: write all of them in one measure, or all as volumes with their units.`,
+  );
+}
+
+const measureWords = (measure: string): string => (measure === "" ? "a number without a unit" : `“${measure}”`);
 
 const isName = (found: Found): boolean => found.kind === "one" && found.byName;
 
-function readPiece(piece: string, find: FindMedium): { amount: number; name: string } {
+/** One ingredient as it was written; without a number it is one part. */
+type Piece = { readonly number: string; readonly measure: string; readonly name: string };
+
+function readPiece(piece: string, find: FindMedium): Piece {
   // a number and a name that is known as it stands: "1 Part-composted bark" is one part of that
   const bare = BARE.exec(piece);
-  if (bare && isName(find(bare[2]!.trim()))) return { amount: amountOf(bare[1]!), name: bare[2]!.trim() };
+  if (bare && isName(find(bare[2]!.trim()))) return { number: bare[1]!, measure: "", name: bare[2]!.trim() };
   const leading = LEADING.exec(piece);
-  if (leading) return { amount: amountOf(leading[1]!), name: leading[2]!.trim() };
+  if (leading) return { number: leading[1]!, measure: leading[2] ?? "", name: leading[3]!.trim() };
   const word = WORD_LEADING.exec(piece);
-  if (word) return { amount: NUMBER_WORDS[word[1]!.toLowerCase()]!, name: word[2]!.trim() };
+  if (word) return { number: word[1]!, measure: word[2] ?? "", name: word[3]!.trim() };
   const trailing = TRAILING.exec(piece);
-  if (trailing) return { amount: amountOf(trailing[2]!), name: trailing[1]!.trim() };
-  return { amount: 1, name: piece };
+  if (trailing && !isName(find(piece)))
+    return { number: trailing[2]!, measure: trailing[3] ?? "", name: trailing[1]!.trim() };
+  return { number: "", measure: "", name: piece };
 }
 
 /** A recipe as it is written: "2 sphagnum peat, 1 perlite, coarse, …" reads back as itself. */

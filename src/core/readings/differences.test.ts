@@ -44,7 +44,7 @@ describe("with or without a drainage layer", () => {
 
   it("moves the wet zone of a drained pot up by the gravel's thickness, as a day after a soaking shows, and says by how much", () => {
     // fine sand has a wet zone of its own height with a sharp top, so that the rise can be read off it as well
-    const pot = { ...POT, layers: [layer(GRAVEL, 12), layer("fine-sand-0.1-0.5", 12, true)] };
+    const pot = { ...POT, layers: [layer(GRAVEL, 12), layer("fine-sand-0.1-0.5", 17, true)] };
     const change = withOrWithoutDrainage(pot, medium, "new")!;
     const [held, now] = [told(pot, true), told(change.setup, true)];
     const rise = topOfZones(held.readings.waterlogged) - topOfZones(now.readings.waterlogged);
@@ -52,7 +52,7 @@ describe("with or without a drainage layer", () => {
     expect(rise).toBeGreaterThan(12 - 5.5);
     expect(rise).toBeLessThan(12 + 0.1);
     expect(plain(meaningOfDrainage(change, held, now, "day", "metric"))).toMatch(
-      /^This vessel drains, and water perches on the pea gravel 6–10 mm: all that is wet in the soil lies 7\.\d cm higher than it would without the layer, by its 12 cm less the 4\.\d cm of suction/u,
+      /^This vessel drains, and water perches on the pea gravel 6–10 mm: all that is wet in the soil lies 9\.\d cm higher than it would without the layer, by its 12 cm less the 2\.\d cm of suction/u,
     );
     const shallow = withLayer(POT, "pea-gravel-6-10-5", { thicknessCm: 2 });
     const thin = withOrWithoutDrainage(shallow, medium, "new")!;
@@ -143,7 +143,7 @@ describe("what is said of a supply", () => {
     const [mark] = say(TROUGH);
     expect(mark).toMatchObject({ heading: "Refill mark", tone: "plain" });
     expect(mark!.text).toMatch(
-      /^Refill when the surface has fallen to 4\.\d cm \(4\.\d cm to 5 cm\): .* between 8 cm and there, which lasts about [\d.]+ such days\.$/u,
+      /^Refill when the surface has fallen to 5\.\d cm \(5\.\d cm to 5\.\d cm\): .* between 8 cm and there, which lasts about [\d.]+ such days\.$/u,
     );
     const [low] = say(withWater(TROUGH, { kind: "free-water", levelCm: 2, overflowCm: 8 }));
     expect(low).toMatchObject({ tone: "trouble" });

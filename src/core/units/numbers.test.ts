@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { parseNumber, parseSpan, parseWhole, readNumber } from "./numbers";
+import { parseLengthCm, parsePackAmount, parseVolumeCm3 } from "./units";
 
 describe("numbers as people write them", () => {
   it.each([
@@ -14,9 +15,36 @@ describe("numbers as people write them", () => {
     ["1e3 L", 1000, "L"],
     ["1/0", Infinity, ""],
     [" .5 ", 0.5, ""],
+    ["1000 mL", 1000, "mL"],
+    ["1 000 mL", 1000, "mL"],
+    ["1,234.5", 1234.5, ""],
+    ["1.234,5", 1234.5, ""],
+    ["1,234,567 L", 1234567, "L"],
+    ["1.234.567", 1234567, ""],
+    ["12,50", 12.5, ""],
+    ["0,125", 0.125, ""],
+    ["1,0000", 1, ""],
+    ["1.000", 1, ""],
+    ["1 1/2 in", 1.5, "in"],
   ])("%j begins with %d, then %j", (text, value, rest) => expect(readNumber(text)).toEqual({ value, rest }));
 
-  it.each(["", "abc", "half", "--3", "L 5"])("%j begins with none", (text) => expect(readNumber(text)).toBeUndefined());
+  it("may be either of two where hands differ, and every field says so", () => {
+    expect(readNumber("1,000 mL")).toMatchObject({ value: Number.NaN, rest: "mL", readings: ["1000", "1.0"] });
+    expect(readNumber("12,500")).toMatchObject({ readings: ["12500", "12.5"] });
+    for (const read of [
+      parseNumber("1,000", 0, 1e6),
+      parseWhole("1,000", 0, 1e6),
+      parseSpan("1,000 to 2"),
+      parseLengthCm("1,000 mm", "metric"),
+      parseVolumeCm3("1,000 mL", "metric"),
+      parsePackAmount("1,000 L", "metric"),
+    ])
+      expect(read).toMatchObject({ ok: false, problems: [{ code: "ambiguous-number" }] });
+  });
+
+  it.each(["", "abc", "half", "--3", "L 5", "1,23,4 L", "1.2.3"])("%j begins with none", (text) =>
+    expect(readNumber(text)).toBeUndefined(),
+  );
 
   it("stand alone between their bounds, or with their own unit", () => {
     expect(parseNumber("1,5 mm", 0, 10, "mm")).toEqual({ ok: true, value: 1.5 });

@@ -1,4 +1,4 @@
-import { failed, ok, problem, type Result } from "./problem";
+import { failed, ok, problem, type Problem, type Result } from "./problem";
 
 /** The one reader of numbers and fractions as people write them. */
 
@@ -16,12 +16,26 @@ const FRACTIONS: Readonly<Record<string, string>> = {
 export const FRACTION_SIGNS = Object.keys(FRACTIONS).join("");
 const FRACTION_SIGN = new RegExp(`[${FRACTION_SIGNS}]`, "gu");
 
-// "12", "12.5", "12,5", "-3", "1e3", "1/2", "3 1/2"
-const NUMBER =
-  /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$/iu;
+/** How a number may be written, to be looked for inside other words. */
+export const NUMBER_PATTERN = String.raw`[-−+]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[${FRACTION_SIGNS}]|[${FRACTION_SIGNS}]|(?:\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?!\d|\s*/)|\d+(?:[.,'’]\d+)*)(?:e[+-]?\d+)?)`;
 
-/** The number a text begins with and what follows it; undefined when it begins with none. It may be infinite: "1/0". */
-export function readNumber(text: string): { readonly value: number; readonly rest: string } | undefined {
+// "12", "12.5", "12,5", "-3", "1e3", "1/2", "3 1/2", "1,234.5", "1 000"
+const NUMBER = new RegExp(
+  String.raw`^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?(?!\d)|\d+(?:[.,'’]\d+)*[.,]?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$`,
+  "iu",
+);
+
+export type NumberRead = {
+  /** NaN where it could be either of `readings`, infinite for "1/0". */
+  readonly value: number;
+  /** What follows it. */
+  readonly rest: string;
+  /** What "1,000" may mean, as each is written without a doubt. */
+  readonly readings?: readonly [string, string];
+};
+
+/** The number a text begins with and what follows it; undefined when it begins with none. */
+export function readNumber(text: string): NumberRead | undefined {
   const plain = text
     .trim()
     .replace(FRACTION_SIGN, (sign) => ` ${FRACTIONS[sign]}`)
@@ -30,14 +44,53 @@ export function readNumber(text: string): { readonly value: number; readonly res
     .trim();
   const match = NUMBER.exec(plain);
   if (!match) return undefined;
-  const [, sign, whole, top, bottom, top2, bottom2, decimal, exponent, rest] = match;
+  const [, sign, whole, top, bottom, top2, bottom2, digits, exponent, following] = match;
+  const rest = following!.trim();
+  if (digits !== undefined && ONE_COMMA_OF_THREE.test(digits)) {
+    const readings = [digits.replace(",", ""), String(Number(digits.replace(",", ".")))] as const;
+    return { value: Number.NaN, rest, readings: [readings[0], withPoint(readings[1])] };
+  }
   const magnitude =
     whole !== undefined
       ? Number(whole) + Number(top) / Number(bottom)
       : top2 !== undefined
         ? Number(top2) / Number(bottom2)
-        : Number(`${decimal!.replace(",", ".")}${exponent ?? ""}`);
-  return { value: sign === "-" ? -magnitude : magnitude, rest: rest!.trim() };
+        : Number(`${decimalOf(digits!)}${exponent ?? ""}`);
+  if (Number.isNaN(magnitude) && digits !== undefined) return undefined;
+  return { value: sign === "-" ? -magnitude : magnitude, rest };
+}
+
+/** "1,000" is a thousand to one hand and one to another; "0,125", "12,5" and "1,0000" are decimals to both. */
+const ONE_COMMA_OF_THREE = /^[1-9]\d{0,2},\d{3}$/u;
+/** A decimal that cannot be taken for anything else: "1.0". */
+const withPoint = (number: string): string => (number.includes(".") ? number : `${number}.0`);
+
+/** Digits with their marks as JavaScript reads them; NaN where the marks make no sense. */
+function decimalOf(digits: string): string {
+  const plain = digits.replaceAll(/[ \u00a0\u202f'’]/gu, "");
+  const [commas, points] = [",", "."].map((mark) => plain.split(mark).length - 1) as [number, number];
+  const grouped = (mark: string, text: string): string =>
+    new RegExp(String.raw`^\d{1,3}(?:[${mark}]\d{3})+$`, "u").test(text) ? text.replaceAll(mark, "") : "NaN";
+  if (commas > 0 && points > 0) {
+    const decimal = plain.lastIndexOf(",") > plain.lastIndexOf(".") ? "," : ".";
+    const at = plain.lastIndexOf(decimal);
+    return `${grouped(decimal === "," ? "." : ",", plain.slice(0, at))}.${plain.slice(at + 1)}`;
+  }
+  if (commas > 1) return grouped(",", plain);
+  if (points > 1) return grouped(".", plain);
+  return plain.replace(",", ".");
+}
+
+/** The problem of a number that two hands read differently; undefined for one that all read alike. */
+export function ambiguity(text: string, { readings }: NumberRead): Problem | undefined {
+  return (
+    readings &&
+    problem(
+      "",
+      "ambiguous-number",
+      `“${text.trim()}” may be ${readings[0]} or ${readings[1]}. Write it as the one you mean.`,
+    )
+  );
 }
 
 /** Reads a bare number between two bounds; `unit` may be written behind it. */
@@ -45,6 +98,8 @@ export function parseNumber(text: string, least: number, most: number, unit = ""
   const read = readNumber(text);
   if (!read || (read.rest !== "" && read.rest.toLowerCase() !== unit))
     return failed(problem("", "not-a-number", `“${text.trim()}” is not a number.`));
+  const unsure = ambiguity(text, read);
+  if (unsure) return failed(unsure);
   return read.value >= least && read.value <= most
     ? ok(read.value)
     : failed(problem("", "out-of-range", `From ${least} to ${most}${unit && ` ${unit}`}.`));
@@ -53,6 +108,7 @@ export function parseNumber(text: string, least: number, most: number, unit = ""
 /** Reads a whole number between two bounds. */
 export function parseWhole(text: string, least: number, most: number): Result<number> {
   const read = parseNumber(text, least, most);
+  if (!read.ok && read.problems[0]!.code === "ambiguous-number") return read;
   return read.ok && Number.isInteger(read.value)
     ? read
     : failed(problem("", "not-whole", `A whole number, from ${least} to ${most}.`));
@@ -63,6 +119,9 @@ export function parseSpan(text: string): Result<{ readonly low: number; readonly
   const match = /^(\d+(?:[.,]\d+)?)(?:\s*(?:-|–|to)\s*(\d+(?:[.,]\d+)?))?$/iu.exec(text.trim());
   if (!match)
     return failed(problem("", "not-a-range", `“${text.trim()}” is not a number or a range. Write 5.5 or 5.5–6.2.`));
-  const low = readNumber(match[1]!)!.value;
-  return ok({ low, high: match[2] === undefined ? low : readNumber(match[2])!.value });
+  const ends = match.slice(1).flatMap((end) => (end === undefined ? [] : [{ end, read: readNumber(end)! }]));
+  const unsure = ends.flatMap(({ end, read }) => ambiguity(end, read) ?? []);
+  if (unsure.length > 0) return failed(...unsure);
+  const [low, high = low] = ends.map(({ read }) => read.value) as [number, number?];
+  return ok({ low, high });
 }

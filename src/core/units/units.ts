@@ -1,5 +1,5 @@
-import { readNumber } from "./numbers";
-import { failed, ok, problem, type Result } from "./problem";
+import { ambiguity, readNumber } from "./numbers";
+import { failed, ok, problem, type Problem, type Result } from "./problem";
 
 /**
  * The one place for units. Everything inside Marlstone is in cm, cm³, g and hours; a grower's units exist only here,
@@ -53,10 +53,18 @@ const DENSITY_UNITS: readonly Unit[] = [
   { factor: G_PER_CM3_PER_POUND_PER_CUBIC_FOOT, names: ["lb/ft3", "lb/ft³", "lb/cu ft", "lb per cu ft", "pcf"] },
 ];
 
-function parseNumberAndUnit(text: string): { value: number; unit: string } | undefined {
+function parseNumberAndUnit(text: string): { value: number; unit: string; unsure: Problem | undefined } | undefined {
   const read = readNumber(text);
-  return read && { value: read.value, unit: read.rest.toLowerCase() };
+  return read && { value: read.value, unit: read.rest.toLowerCase(), unsure: ambiguity(text, read) };
 }
+
+const factorOf = (units: readonly Unit[], name: string): number | undefined =>
+  units.find(({ names }) => names.includes(name.toLowerCase()))?.factor;
+/** What a unit of volume holds, by any of its names; undefined for what is none. */
+export const volumeUnitCm3 = (name: string): number | undefined => factorOf(VOLUME_UNITS, name);
+/** Every name of a unit of volume, and of one of mass. */
+export const VOLUME_UNIT_NAMES: readonly string[] = VOLUME_UNITS.flatMap(({ names }) => names);
+export const MASS_UNIT_NAMES: readonly string[] = MASS_UNITS.flatMap(({ names }) => names);
 
 function parseQuantity(
   text: string,
@@ -69,6 +77,7 @@ function parseQuantity(
   const parsed = parseNumberAndUnit(text);
   if (!parsed)
     return failed(problem("", "not-a-number", `“${text.trim()}” is not ${what}. Write a number, such as ${examples}.`));
+  if (parsed.unsure) return failed(parsed.unsure);
   const unit = parsed.unit === "" ? undefined : units.find((u) => u.names.includes(parsed.unit));
   if (parsed.unit !== "" && !unit) {
     return failed(problem("", "unknown-unit", `“${parsed.unit}” is not a unit for ${what}. Write ${examples}.`));
@@ -100,6 +109,7 @@ export type PackAmount = { readonly unit: "L" | "kg"; readonly amount: number };
 export function parsePackAmount(text: string, system: UnitSystem): Result<PackAmount> {
   const parsed = parseNumberAndUnit(text);
   const mass = parsed && MASS_UNITS.find(({ names }) => names.includes(parsed.unit));
+  if (parsed?.unsure) return failed(parsed.unsure);
   if (parsed && mass) return ok({ unit: "kg", amount: parsed.value * mass.factor });
   const volume = parseQuantity(
     text,

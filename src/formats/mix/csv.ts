@@ -1,5 +1,5 @@
 import { failed, ok, problem, type Result } from "../../core/units/problem";
-import { readNumber } from "../../core/units/numbers";
+import { ambiguity, readNumber } from "../../core/units/numbers";
 import { MIX_KIND, MIX_VERSION, type Mix } from "./document";
 import { parseMix } from "./schema";
 
@@ -32,6 +32,8 @@ export function mixOfRows(rows: readonly Readonly<Record<string, string | undefi
       const text = ((isOld ? row.parts : row.amount) ?? "").trim();
       const read = readNumber(text);
       if (id === "") return wrong(`it names no ${what === "part" ? "medium" : "amendment"}.`);
+      const unsure = read && ambiguity(text, read);
+      if (unsure) return wrong(unsure.message);
       if (!read || read.rest !== "" || !(read.value > 0)) return wrong(`“${text}” is not an amount.`);
       if (what === "part") parts.push({ mediumId: id, parts: read.value });
       else amendments.push({ id, amount: read.value });

@@ -7,9 +7,33 @@ import { mediumSearch } from "./find-medium";
 const { find, search } = mediumSearch(CATALOGUE);
 
 describe("finding a medium", () => {
+  it("takes trade words for what they are, and says what else a broad one means", () => {
+    for (const [words, id] of [
+      ["foam", "foam-void-filler-15-40"],
+      ["upturned pots", "sealed-void-filler"],
+      ["hydro pebbles", "fired-clay-pebbles-8-16"],
+      ["orchid bark", "bark-12-20"],
+      ["pond soil", "aquatic-loam"],
+      ["peat-free compost", "potting-mix-peat-free"],
+      ["fleece", "capillary-mat"],
+    ])
+      expect(find(words!)).toMatchObject({ kind: "one", id });
+    expect(find("bark")).toEqual({
+      kind: "one",
+      id: "bark-6-12",
+      byName: true,
+      grades: [
+        { id: "pine-bark-composted-fine", name: "Composted bark, fine" },
+        { id: "bark-12-20", name: "Bark 12–20 mm" },
+      ],
+    });
+    expect(find("Bark 12–20 mm")).toEqual({ kind: "one", id: "bark-12-20", byName: true });
+    expect(find("bark composted fine")).toEqual({ kind: "one", id: "pine-bark-composted-fine", byName: false });
+  });
+
   it("knows every plain word and every name", () => {
     for (const [words, id] of Object.entries(PLAIN_WORDS))
-      expect([words, find(words)]).toEqual([words, { kind: "one", id, byName: true }]);
+      expect([words, find(words)]).toMatchObject([words, { kind: "one", id, byName: true }]);
     for (const { id, name } of CATALOGUE) expect([name, find(name)]).toEqual([name, { kind: "one", id, byName: true }]);
   });
 
@@ -34,13 +58,19 @@ describe("finding a medium", () => {
   });
 
   it("offers what it could be, and nothing for what it cannot", () => {
-    // near enough and clearly the nearest is taken, but not as if it had been written so
-    expect(find("sphagnm")).toEqual({ kind: "one", id: "long-fibre-sphagnum-loose", byName: false });
-    // two grades alike near are offered, and none is taken
-    expect(find("perlit")).toMatchObject({
-      kind: "none",
-      near: [{ id: "perlite-coarse-3-6" }, { id: "perlite-fine-0-2" }, expect.anything()],
-    });
+    // what is only like a word is asked about, and nothing is taken for it
+    for (const [slip, id] of [
+      ["sphagnm", "long-fibre-sphagnum-loose"],
+      ["vermiculte", "vermiculite-medium"],
+      ["perlit", "perlite-coarse-3-6"],
+    ])
+      expect(find(slip!)).toMatchObject({
+        kind: "none",
+        near: expect.arrayContaining([expect.objectContaining({ id })]),
+      });
+    for (const other of ["leca", "mesh", "mulch", "foan"]) expect([other, find(other).kind]).toEqual([other, "none"]);
+    expect(find("leca")).toEqual({ kind: "none", near: [] });
+    expect(find("clay")).toMatchObject({ kind: "none", near: { length: 6 } });
     expect(find("moon dust from afar")).toEqual({ kind: "none", near: [] });
     expect(search("sphagnm").map(({ id }) => id)).toContain("long-fibre-sphagnum-loose");
   });

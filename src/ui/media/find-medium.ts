@@ -5,10 +5,19 @@ import type { Found, FindMedium } from "@/core/mixing/recipe";
 
 type Entry = { readonly medium: Medium; readonly words: readonly string[] };
 
-/** A search result this near is what was meant; one not much nearer than the next is not. */
-const SURELY = 0.12;
-const CLEARLY = 0.04;
+/** A slip of the pen is this near to what was meant, a short word nearer; what is farther is another thing. */
+const A_SLIP = 0.3;
+const A_SHORT_SLIP = 0.15;
+const SHORT_LETTERS = 5;
 const NEAR_SHOWN = 3;
+const GRADES_SHOWN = 6;
+
+/** Words as they are compared one by one: without the s of many. */
+const wordsIn = (text: string): string[] =>
+  plainName(text)
+    .split(/[^\p{L}\d]+/u)
+    .filter((word) => word !== "")
+    .map((word) => (word.length > 3 ? word.replace(/s$/u, "") : word));
 
 /** A search over media that forgives typing slips. */
 export function mediumSearch(media: readonly Medium[]) {
@@ -37,26 +46,34 @@ export function mediumSearch(media: readonly Medium[]) {
     ),
   );
   const byId = new Map(media.map((medium) => [medium.id, medium]));
+  const names = entries.map(({ medium }) => ({ medium, bag: new Set(wordsIn(medium.name)) }));
+  /** Media that have every word asked for in their names, whole. */
+  const having = (asked: string): Medium[] => {
+    const words = wordsIn(asked);
+    return words.length === 0
+      ? []
+      : names.flatMap(({ medium, bag }) => (words.every((word) => bag.has(word)) ? [medium] : []));
+  };
+  const named = ({ id, name }: Medium) => ({ id, name });
 
   const find: FindMedium = (words): Found => {
     const asked = plainName(words);
-    const named =
-      byName.get(asked) ?? byId.get(PLAIN_WORDS[asked] ?? "") ?? byId.get(PLAIN_WORDS[asked.replace(/s$/u, "")] ?? "");
-    if (named) return { kind: "one", id: named.id, byName: true };
-    const hits = fuse.search(asked);
-    const [best, next] = hits;
-    if (best && best.score! <= SURELY && (!next || next.score! - best.score! >= CLEARLY))
-      return { kind: "one", id: best.item.medium.id, byName: false };
-    return {
-      kind: "none",
-      near: hits.slice(0, NEAR_SHOWN).map(
-        ({
-          item: {
-            medium: { id, name },
-          },
-        }) => ({ id, name }),
-      ),
-    };
+    const exact = byName.get(asked);
+    if (exact) return { kind: "one", id: exact.id, byName: true };
+    const plain = byId.get(PLAIN_WORDS[asked] ?? "") ?? byId.get(PLAIN_WORDS[asked.replace(/s$/u, "")] ?? "");
+    if (plain) {
+      const grades = having(asked).filter(({ id, pattern }) => id !== plain.id && pattern !== "mix");
+      return { kind: "one", id: plain.id, byName: true, grades: grades.slice(0, GRADES_SHOWN).map(named) };
+    }
+    const whole = having(asked);
+    // "perlite coarse", "bark composted": every word is in the name of one, and of no other
+    if (whole.length === 1) return { kind: "one", id: whole[0]!.id, byName: false };
+    if (whole.length > 1) return { kind: "none", near: whole.slice(0, GRADES_SHOWN).map(named) };
+    // whatever is only like it is asked about, not mixed
+    const slips = fuse
+      .search(asked)
+      .filter(({ score }) => score! <= (asked.length <= SHORT_LETTERS ? A_SHORT_SLIP : A_SLIP));
+    return { kind: "none", near: slips.slice(0, NEAR_SHOWN).map(({ item: { medium } }) => named(medium)) };
   };
   return { find, search: (words: string): Medium[] => fuse.search(plainName(words)).map(({ item }) => item.medium) };
 }

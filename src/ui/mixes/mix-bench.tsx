@@ -8,7 +8,7 @@ import type { Dosed } from "@/core/mixing/amendments";
 import type { KeptPack } from "@/formats/pack/schema";
 import type { Medium } from "@/core/media/medium";
 import { blend, type Part } from "@/core/mixing/blend";
-import { parseRecipe, recipeText, type RecipePart } from "@/core/mixing/recipe";
+import { readRecipe, recipeText, type RecipePart } from "@/core/mixing/recipe";
 import { lengthFieldText, lengthUnitName } from "@/core/units/units";
 import { EarlierVersions } from "../common/keep";
 import { lookupIn } from "../common/media";
@@ -78,7 +78,8 @@ export function MixBench({
   const list = usePacks(packs, actions.putPack);
   const medium = useMemo(() => lookupIn(media), [media]);
   const { find } = useMemo(() => mediumSearch(media), [media]);
-  const parsed = useMemo(() => parseRecipe(text, find), [text, find]);
+  const read = useMemo(() => readRecipe(text, find), [text, find]);
+  const parsed = read.parts;
   const parts = useMemo(
     (): Part[] =>
       parsed.ok
@@ -122,6 +123,8 @@ export function MixBench({
               parts={parsed.ok && mixed?.ok ? parts : []}
               shares={mixed?.ok ? mixed.value.shares : []}
               problems={problems}
+              unknown={text.trim() === "" ? [] : read.unknown}
+              broad={read.broad}
               onText={take}
               onParts={write}
             />

@@ -2,7 +2,7 @@
 import { X } from "lucide-react";
 import Link from "next/link";
 import type { Part } from "@/core/mixing/blend";
-import { parseParts, type RecipePart as RecipeLine } from "@/core/mixing/recipe";
+import { parseParts, type Asked, type RecipePart as RecipeLine, type RecipeRead } from "@/core/mixing/recipe";
 import type { Problem } from "@/core/units/problem";
 import { formatPercent } from "@/core/units/units";
 import { PlainNumberField } from "../fields/number-field";
@@ -10,12 +10,29 @@ import { grainFill, soilFill } from "../section/patterns";
 
 const EXAMPLE = "2 parts peat, 1 perlite, ½ sand";
 
+/** What a word could mean, each to be put in its place. */
+const Options = ({ options, onText }: Pick<Asked, "options"> & { onText: (text: string) => void }) =>
+  options.map(({ id, name, text }, i) => (
+    <span key={id}>
+      {i > 0 && ", "}
+      <button
+        type="button"
+        className="underline decoration-dotted pointer-coarse:min-h-11"
+        onClick={() => onText(text)}
+      >
+        {name}
+      </button>
+    </span>
+  ));
+
 /** The recipe as it is written, and the parts it is read as, each to be changed by itself. */
 export function RecipePart({
   text,
   parts,
   shares,
   problems,
+  unknown,
+  broad,
   onText,
   onParts,
 }: {
@@ -24,6 +41,8 @@ export function RecipePart({
   parts: readonly Part[];
   shares: readonly number[];
   problems: readonly Problem[];
+  unknown: readonly Asked[];
+  broad: RecipeRead["broad"];
   onText: (text: string) => void;
   onParts: (parts: readonly RecipeLine[]) => void;
 }) {
@@ -31,7 +50,7 @@ export function RecipePart({
   return (
     <section aria-label="Recipe" className="print:order-1">
       <label className="no-print block text-sm text-soft" htmlFor="recipe">
-        Recipe, in parts. A part is any measure, as long as it is the same one.
+        Recipe, in parts or in volumes. A part is any measure, as long as it is the same one.
       </label>
       <textarea
         id="recipe"
@@ -52,6 +71,17 @@ export function RecipePart({
           </p>
         ))}
       </div>
+      {unknown.map(({ words, options }) => (
+        <p key={words} className="no-print mt-1 text-[0.95rem]">
+          For “{words}” take <Options options={options} onText={onText} />
+        </p>
+      ))}
+      {broad.map(({ words, takenId, options }) => (
+        <p key={words} className="no-print mt-1 text-sm text-soft">
+          “{words}” is taken as {parts.find(({ medium }) => medium.id === takenId)?.medium.name ?? takenId}. Or{" "}
+          <Options options={options} onText={onText} />
+        </p>
+      ))}
       {text.trim() === "" && (
         <p className="mt-1 text-[0.95rem]">
           Such as{" "}
