@@ -61,7 +61,12 @@ export const NO_FIGURES: OwnFigures = {
   costClass: null,
 };
 
-export type MadeMedium = { readonly medium: Medium; readonly fit: Fit | undefined };
+export type MadeMedium = {
+  readonly medium: Medium;
+  readonly fit: Fit | undefined;
+  /** What is taken as it was given, and does not go together well. */
+  readonly remarks: readonly string[];
+};
 
 export const MOST_FIGURES = 8;
 /** What laboratories differ by on one sample of a growing medium; figures that differ by less are the same. [m³/m³] */
@@ -194,6 +199,7 @@ export function makeOwnMedium(
   const grains = figures.d50Mm === null ? 1 : figures.d50Mm / base.particleSizeMm.d50;
   return ok({
     fit: fit?.value,
+    remarks: solidsRemark(figures, base, thetaS, densityGPerCm3),
     medium: {
       ...base,
       id,
@@ -248,6 +254,26 @@ export function makeOwnMedium(
       confidenceNote: `Your own figures${known.length > 0 ? ", with the curve bent to them" : ""}; all that is not among them is that of ${base.name.toLowerCase()}, conductivity and cautions too.`,
     },
   });
+}
+
+/** Solids of one kind of medium weigh much the same; farther off than this, a figure is of something else. */
+const SOLIDS_FACTOR = 1.35;
+
+/** Dry weight and pores together say what the solids weigh: they may be given, and yet not go together. */
+function solidsRemark(figures: OwnFigures, base: Medium, thetaS: number, densityGPerCm3: number): string[] {
+  if (figures.dryBulkDensityGPerCm3 === null && figures.totalPorosity === null) return [];
+  const solids = densityGPerCm3 / (1 - thetaS);
+  const usual = base.dryBulkDensityGPerCm3.typical / (1 - base.totalPorosity.typical);
+  if (solids < usual * SOLIDS_FACTOR && solids > usual / SOLIDS_FACTOR) return [];
+  const pores = 1 - densityGPerCm3 / usual;
+  const weight = Math.round(1000 * densityGPerCm3);
+  return [
+    `At ${weight} g a litre with ${Math.round(100 * thetaS)} % pores its solids weigh ${solids.toFixed(2)} g per mL; those of ${base.name.toLowerCase()} weigh ${usual.toFixed(2)}. ${
+      pores > 0.1 && pores < 0.99
+        ? `With such solids it would have ${Math.round(100 * pores)} % pores, or weigh ${Math.round(1000 * usual * (1 - thetaS))} g a litre. `
+        : ""
+    }One of the two may be of moist medium, of another packing, or in another unit; or the nearest medium is another.`,
+  ];
 }
 
 /** Recipes are lists of names parted by semicolons and lines. */

@@ -1,7 +1,7 @@
 import { breaksCapillarity } from "../stack/drainage-layer";
 import { boundariesCm, type Setup } from "../stack/setup";
 import { historyOf, repelsWhenDry } from "../water/branch";
-import { formatLength, formatLoad, type UnitSystem } from "../units/units";
+import { formatLength, formatLoad, formatMass, type UnitSystem } from "../units/units";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { heightProfile } from "../water/profile";
 import { makeColumn } from "../water/column";
@@ -21,10 +21,12 @@ export type Caution = {
 };
 
 /**
- * Opinions differ on when a floor must be checked; the number is shown from here up so that the question is asked.
- * [kg/m²]
+ * Floors of homes are made for some 150 to 200 kg on a square metre, or 200 kg on one spot (EN 1991-1-1): what weighs
+ * less than a person does is for a shelf or a rail to bear, not for a floor.
  */
 const LOAD_WORTH_ASKING_KG_PER_M2 = 100;
+const WEIGHT_WORTH_ASKING_KG = 100;
+const WEIGHT_OF_A_SHELF_KG = 10;
 /**
  * Fines stay out of a coarse layer when its d10 is under about five times their d90 (filter criterion after Terzaghi &
  * Peck 1948).
@@ -148,12 +150,21 @@ function glass(setup: Setup): Caution[] {
 }
 
 function load(readings: Readings, system: UnitSystem): Caution[] {
-  if (readings.loadKgPerM2 < LOAD_WORTH_ASKING_KG_PER_M2) return [];
+  const { wetKg, loadKgPerM2 } = readings;
+  if (wetKg >= WEIGHT_WORTH_ASKING_KG && loadKgPerM2 >= LOAD_WORTH_ASKING_KG_PER_M2)
+    return [
+      {
+        id: "load",
+        subject: "structure",
+        text: `It weighs ${formatMass(wetKg, system)} and presses with ${formatLoad(loadKgPerM2, system)}, vessel not counted. Decks, balconies, roofs and upper floors have limits: a structural engineer decides.`,
+      },
+    ];
+  if (wetKg < WEIGHT_OF_A_SHELF_KG) return [];
   return [
     {
       id: "load",
       subject: "structure",
-      text: `It presses with ${formatLoad(readings.loadKgPerM2, system)}, vessel not counted. Shelves, decks, balconies and roofs have limits: a structural engineer decides.`,
+      text: `It weighs ${formatMass(wetKg, system)} as it stands, vessel not counted: see what the shelf, bracket or rail under it bears, and lift it dry or with help.`,
     },
   ];
 }
@@ -161,12 +172,18 @@ function load(readings: Readings, system: UnitSystem): Caution[] {
 function washedFines(setup: Setup, readings: Readings): Caution[] {
   return readings.layers.slice(0, -1).flatMap(({ medium: coarse }, i): Caution[] => {
     const fine = readings.layers[i + 1]!.medium;
-    if (coarse.particleSizeMm.d10 <= FILTER_RATIO * fine.particleSizeMm.d90) return [];
+    // a mat, fleece or board is the separator, and washes nowhere
+    if (coarse.class === "textile" || fine.class === "textile") return [];
+    const gapMm = coarse.particleSizeMm.d10 / FILTER_RATIO;
+    if (gapMm <= fine.particleSizeMm.d50) return [];
     return [
       {
         id: `fines-${setup.layers[i]!.id}`,
         subject: "layers",
-        text: `${fine.name} washes down into ${coarse.name.toLowerCase()}: its grains fit the gaps. Put a separator between; mesh stays, paper rots within weeks.`,
+        text:
+          gapMm > fine.particleSizeMm.d90
+            ? `${fine.name} washes down into ${coarse.name.toLowerCase()}: its grains fit the gaps. Put a separator between; mesh stays, paper rots within weeks.`
+            : `The finer half of ${fine.name.toLowerCase()} fits the gaps of ${coarse.name.toLowerCase()} and washes into it, until larger pieces bridge them. A separator between keeps it; mesh stays, paper rots within weeks.`,
       },
     ];
   });

@@ -1,13 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
-import { withLayer, withWater } from "../stack/edit";
+import { withDemand, withLayer, withWater } from "../stack/edit";
 import { stackHeightCm, type Setup } from "../stack/setup";
 import { drainedAfterSoaking } from "../water/drain";
+import { runSetup } from "../water/run";
 import { settle } from "../water/settle";
 import { supplyOf } from "../water/supply";
 import { differences, meaningOfDrainage, wetZoneRiseCm, type Told } from "./differences";
 import { doseSteps, readDose, readSettled, topOfZones } from "./readings";
+import { runMoments, runWords } from "./run-sentences";
 import { supplySayings } from "./supply-sentences";
 
 const told = (setup: Setup, day = false): Told => {
@@ -16,6 +18,12 @@ const told = (setup: Setup, day = false): Told => {
   return { setup, settled: settled.value, readings: readSettled(setup, settled.value, medium) };
 };
 const plain = (text: string): string => text.replace(/\u00a0/gu, " ");
+const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [
+  layer(GRAVEL, 8),
+  layer("fine-sand-0.1-0.5", 3, false),
+  layer(MIX, 17),
+]);
+
 const POT = potWith({ kind: "drained", outletCm: 0 });
 
 describe("with or without a drainage layer", () => {
@@ -75,7 +83,13 @@ describe("with or without a drainage layer", () => {
     const full = withWater(jar, { kind: "free-water", levelCm: 8, overflowCm: null });
     expect(
       meaningOfDrainage(change, told(full), told({ ...change.setup, water: full.water }), "rest", "metric"),
-    ).toContain("spares them no spill");
+    ).toContain("is its reservoir");
+    // what the differences say, its meaning says as well: one page has one answer
+    const airs = plain(
+      meaningOfDrainage(change, told(full), told({ ...change.setup, water: full.water }), "rest", "metric"),
+    );
+    expect(airs).toMatch(/Air at the roots is [\d.]+ % with it (?:and [\d.]+ % without|or without)/u);
+    expect(airs).not.toContain("no spill");
     // peat as dry as this soaks up more than gravel takes: the other school has its case too
     const sponge = potWith({ kind: "dosed", storedCm3: 2000 }, [layer(GRAVEL, 4), layer(PEAT, 10)]);
     const swap = withOrWithoutDrainage(sponge, medium, "new")!;
@@ -124,11 +138,6 @@ describe("the doses ahead", () => {
 });
 
 describe("what is said of a supply", () => {
-  const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [
-    layer(GRAVEL, 8),
-    layer("fine-sand-0.1-0.5", 3, false),
-    layer(MIX, 17),
-  ]);
   const say = (setup: Setup) => {
     const supply = supplyOf(setup, medium);
     if (!supply.ok) throw new Error("supply");
@@ -143,11 +152,11 @@ describe("what is said of a supply", () => {
     const [mark] = say(TROUGH);
     expect(mark).toMatchObject({ heading: "Refill mark", tone: "plain" });
     expect(mark!.text).toMatch(
-      /^Refill when the surface has fallen to 5\.\d cm \(5\.\d cm to 5\.\d cm\): .* between 8 cm and there, which lasts about [\d.]+ such days\.$/u,
+      /^Refill when the surface has fallen to 5\.\d cm \(5\.\d cm to 5\.\d cm\), about [\d.]+ such days from full \(.* between 8 cm and there\)\. From then on it feeds more slowly/u,
     );
     const [low] = say(withWater(TROUGH, { kind: "free-water", levelCm: 2, overflowCm: 8 }));
     expect(low).toMatchObject({ tone: "trouble" });
-    expect(low!.text).toContain("It stands lower now: refill it.");
+    expect(low!.text).toContain("It stands lower now");
   });
 
   it("is trouble where the wick is too weak or too dry", () => {
@@ -157,5 +166,36 @@ describe("what is said of a supply", () => {
     const [dry, soaked] = say({ ...TROUGH, history: "dry" });
     expect(dry!.text).toContain("sheds water and nothing rises");
     expect(soaked!.heading).toBe("Refill mark, once soaked");
+  });
+});
+
+describe("the two moments of a run", () => {
+  const made = runSetup(withDemand(TROUGH, 8), medium, 10);
+  if (!made.ok) throw new Error(made.problems[0]!.message);
+  const run = made.value;
+  const levels = run.frames.flatMap(({ levelCm }) => levelCm ?? []);
+  const mark = (levels[0]! + Math.min(...levels)) / 2;
+
+  it("are when the surface falls under the mark, and when the soil no longer makes up for it", () => {
+    const [slower] = runMoments(run, mark);
+    expect(slower!.kind).toBe("slower");
+    const at = run.frames.findIndex(({ hours }) => hours === slower!.hour);
+    expect(run.frames[at]!.levelCm!).toBeLessThan(mark);
+    expect(run.frames[at - 1]!.levelCm!).toBeGreaterThanOrEqual(mark);
+    const day = 1 + Math.floor((slower!.hour - run.phases.find(({ kind }) => kind === "dry")!.fromHour) / 24);
+    const short = { ...run, shortFromHour: run.phases.find(({ kind }) => kind === "dry")!.fromHour + 24 * 8 };
+    expect(plain(runWords(short, "metric", mark))).toContain(
+      `From dry day ${day} the reservoir, under its refill mark, feeds more slowly than they drink; the soil carries them to dry day 9`,
+    );
+    expect(runMoments(short, mark).map(({ kind }) => kind)).toEqual(["slower", "short"]);
+    expect(plain(runWords({ ...run, shortFromHour: undefined }, "metric", mark))).toContain(
+      "carries them on to the end",
+    );
+    expect(plain(runWords(short, "metric"))).toContain("From dry day 9 it gives less than nine tenths");
+  });
+
+  it("are none where the mark is never passed, or there is none", () => {
+    expect(runMoments({ ...run, shortFromHour: undefined }, 0)).toEqual([]);
+    expect(runMoments({ ...run, shortFromHour: undefined }, undefined)).toEqual([]);
   });
 });

@@ -78,6 +78,26 @@ export function meaningOfDrainage(
   const name = medium.name.toLowerCase();
   const cm = (height: number): string => formatLength(height, system);
   const { water } = now.setup;
+  const [airWith, airWithout] = [withLayer, without].map(({ readings }) => readings.rootZone?.meanAirSpace);
+  const airs =
+    airWith === undefined || airWithout === undefined
+      ? ""
+      : Math.abs(airWith - airWithout) < LEAST_SHARE
+        ? ` Air at the roots is ${formatPercent(airWith)} with it or without.`
+        : ` Air at the roots is ${formatPercent(airWith)} with it and ${formatPercent(airWithout)} without.`;
+  if (water.kind === "free-water") {
+    const { waterTableCm } = withLayer.readings;
+    const topCm = withLayer.settled.column.layers[0]!.topCm;
+    const lifts =
+      airWith !== undefined && airWithout !== undefined && airWith > airWithout + LEAST_SHARE
+        ? "It lifts the roots out of the wettest soil, which without it would stand in the water."
+        : "It takes the place of soil that would stand in the water.";
+    const room =
+      waterTableCm < topCm - LEAST_CM
+        ? `${formatVolume(readRoom(withLayer), system)} more fits in it before water stands in the soil.`
+        : `The water stands at its top: more of it rises into the soil, with the layer or without.`;
+    return `This vessel is sealed, and the ${name} is its reservoir: water fills its gaps up to ${cm(waterTableCm)}. ${lifts}${airs} ${room}`;
+  }
   if (water.kind !== "drained") {
     const [takes, bare] = [withLayer, without].map((one) => readDose(one.setup, one.settled).untilRootsCm3);
     if (takes === undefined || bare === undefined)
@@ -85,19 +105,14 @@ export function meaningOfDrainage(
     const spill =
       bare === 0
         ? "without it water stands among the roots already"
-        : `without it ${formatVolume(bare, system)} does it`;
+        : `without it ${formatVolume(bare, system, takes)} does it`;
     if (takes === 0)
-      return `This vessel is sealed, and water stands among the roots already, above the ${name}: it spares them no spill.`;
+      return `This vessel is sealed, and water stands among the roots already, above the ${name}: a further spill goes there, with the layer or without.${airs}`;
     if (takes <= bare) {
-      return `This vessel is sealed: a spill gathers in the ${name}, out of the roots' reach and where it can be seen. But as dry as this stack is, soil in its place would soak up more: water stands among the roots after ${formatVolume(takes, system)} more with the layer, after ${formatVolume(bare, system)} without.`;
+      return `This vessel is sealed: a spill gathers in the ${name}, out of the roots' reach and where it can be seen. But as dry as this stack is, soil in its place would soak up more: water stands among the roots after ${formatVolume(takes, system, bare)} more with the layer, after ${formatVolume(bare, system)} without.`;
     }
-    return `This vessel is sealed: the ${name} is the only place for a spill to go. With it ${formatVolume(takes, system)} more can come in before water stands among the roots; ${spill}.`;
+    return `This vessel is sealed: the ${name} is the only place for a spill to go. With it ${formatVolume(takes, system, bare)} more can come in before water stands among the roots; ${spill}.`;
   }
-  const [airWith, airWithout] = [withLayer, without].map(({ readings }) => readings.rootZone?.meanAirSpace);
-  const airs =
-    airWith !== undefined && airWithout !== undefined
-      ? ` Air at the roots is ${formatPercent(airWith)} with it and ${formatPercent(airWithout)} without.`
-      : "";
   if (when === "rest") {
     return `This vessel drains. At rest, weeks on, the suction at a height is the same with or without the ${name}; what counts for roots is the days after a watering, when water perches on it. Look at it a day after a soaking.${airs}`;
   }
@@ -108,6 +123,14 @@ export function meaningOfDrainage(
   }
   return `This vessel drains, and water perches on the ${name}: all that is wet in the soil lies ${cm(rise)} higher than it would without the layer, by its ${cm(thicknessCm)}${footSuction >= LEAST_CM ? ` less the ${cm(footSuction)} of suction its few wet contacts still pass on to the soil's foot` : ""}.${airs}`;
 }
+
+/** What the gaps of the lowest layer still take, from the water that stands in them to its top. [cm³] */
+const readRoom = ({ readings: { waterTableCm, layers }, settled, setup }: Told): number => {
+  const { topCm } = settled.column.layers[0]!;
+  const layer = layers[0]!;
+  const share = Math.max(0, topCm - Math.max(0, waterTableCm)) / setup.layers[0]!.thicknessCm;
+  return layer.volumeCm3 * share * Math.max(0, layer.medium.hydraulics.thetaS - layer.medium.thetaAtPsi10.typical);
+};
 
 /** Pressure head at the foot of what lies on the lowest layer. [cm] */
 const footPsiCm = ({ readings: { profile } }: Told): number => profile.psiCm[profile.firstPoint[1]!]!;

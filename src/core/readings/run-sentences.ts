@@ -4,8 +4,32 @@ import type { Run } from "../water/run";
 /** The water balance of a run may be off by this much of what moved before it is called out. */
 const SOUND_BALANCE = 1e-6;
 
+export type RunMoment = { readonly kind: "slower" | "short"; readonly hour: number };
+
+/**
+ * Two moments that are not one: when the surface falls below the refill mark, from which on the reservoir feeds more
+ * slowly than they drink, and when the soil's own water no longer makes up for it.
+ * @param markLevelCm  the refill mark of the setup that is run, where it has one [cm]
+ */
+export function runMoments({ frames, phases, shortFromHour }: Run, markLevelCm: number | undefined): RunMoment[] {
+  const dry = phases.find(({ kind }) => kind === "dry");
+  const slower = frames.find(
+    ({ hours, levelCm }) =>
+      dry !== undefined &&
+      markLevelCm !== undefined &&
+      levelCm !== undefined &&
+      hours > dry.fromHour &&
+      hours <= dry.toHour &&
+      levelCm < markLevelCm,
+  );
+  return [
+    ...(slower ? [{ kind: "slower" as const, hour: slower.hours }] : []),
+    ...(shortFromHour === undefined ? [] : [{ kind: "short" as const, hour: shortFromHour }]),
+  ].sort((a, b) => a.hour - b.hour);
+}
+
 /** What a run comes to, in the order a grower asks. */
-export function runWords(run: Run, system: UnitSystem): string {
+export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): string {
   const {
     phases,
     frames,
@@ -23,14 +47,23 @@ export function runWords(run: Run, system: UnitSystem): string {
   const dayOf = (hour: number): number => Math.floor((hour - dry.fromHour) / 24) + 1;
   const parts = [
     askedCm3 > 0
-      ? `In the dry days ${formatVolume(givenCm3, system)} of the ${formatVolume(askedCm3, system)} asked was drunk.`
+      ? `In the dry days ${formatVolume(givenCm3, system, askedCm3)} of the ${formatVolume(askedCm3, system)} asked was drunk.`
       : "Nothing is asked of it, so nothing was drunk.",
   ];
   if (emptyFromHour !== undefined) parts.push(`The reservoir is empty from dry day ${dayOf(emptyFromHour)}.`);
   else if (setup.water.kind === "free-water")
     parts.push(`The surface has fallen to ${formatLength(end.state.waterTableCm, system)}.`);
-  if (shortFromHour !== undefined)
-    parts.push(`From dry day ${dayOf(shortFromHour)} it gives less than nine tenths of what a day takes.`);
+  const slower = runMoments(run, markLevelCm).find(({ kind }) => kind === "slower");
+  const short = shortFromHour === undefined ? undefined : dayOf(shortFromHour);
+  if (slower && (short === undefined || slower.hour < shortFromHour!))
+    parts.push(
+      `From dry day ${dayOf(slower.hour)} the reservoir, under its refill mark, feeds more slowly than they drink; the soil carries them ${
+        short === undefined
+          ? "on to the end"
+          : `to dry day ${short}, from which a day gives less than nine tenths of what it takes`
+      }.`,
+    );
+  else if (short !== undefined) parts.push(`From dry day ${short} it gives less than nine tenths of what a day takes.`);
   if (refilledCm3 > 0) parts.push(`Refilled with ${formatVolume(refilledCm3, system)}.`);
   if (followedToHour !== undefined)
     parts.push(

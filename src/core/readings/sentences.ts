@@ -254,7 +254,7 @@ function held({ readings, system }: Saying): ReadingSentence {
     id: "held",
     heading: "Water held",
     tone: "plain",
-    text: `${formatVolume(storedCm3, system)} in the layers${pondedCm3 > 0 ? ` and ${formatVolume(pondedCm3, system)} over them` : ""}. ${rootZone ? "At the roots" : "In all layers"}, ${formatVolume(easy, system)} is easily available and ${formatVolume(buffer, system)} more is buffer.`,
+    text: `${formatVolume(storedCm3, system)} in the layers${pondedCm3 > 0 ? ` and ${formatVolume(pondedCm3, system, storedCm3)} over them` : ""}. ${rootZone ? "At the roots" : "In all layers"}, ${formatVolume(easy, system, storedCm3)} is easily available and ${formatVolume(buffer, system, storedCm3)} more is buffer.`,
     why: {
       formula:
         "Water content summed over height and area. Easily available: held between 10 and 50 cm of suction; buffer: between 50 and 100 cm.",
@@ -289,7 +289,7 @@ function weight({ setup, readings, system }: Saying): ReadingSentence {
       ),
       source: "Catalogue densities; see each medium's sources.",
       uncertainty:
-        "Packing changes dry weight by a quarter either way. Before it goes on a shelf, deck, balcony or roof, a structural engineer decides.",
+        "Packing changes dry weight by a quarter either way. The vessel itself, what grows in it and a soaking come on top.",
     },
   };
 }

@@ -107,15 +107,16 @@ function markSentence(
   const cm = (height: number): string => formatLength(height, system);
   const below = branch.mark.kind === "mark" && levelCm < branch.mark.levelCm;
   const hours = branch.usableCm3 / demandCm3PerHour;
-  const lasts = below
-    ? "It stands lower now: refill it"
-    : `${formatVolume(branch.usableCm3, system)} between ${cm(fullCm)} and there, which lasts about ${hours < 48 ? formatHours(hours) : `${threeFigures(hours / 24, 1)} such days`}`;
+  const time = hours < 48 ? formatHours(hours) : `${threeFigures(hours / 24, 1)} such days`;
+  const amount = `${formatVolume(branch.usableCm3, system)} between ${cm(fullCm)} and there`;
   switch (branch.mark.kind) {
     case "mark":
-      return `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}: below that the wick brings less than a day takes. ${lasts}.`;
+      return below
+        ? `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}. It stands lower now: it feeds more slowly than they drink, and they live off the soil. Refill it.`
+        : `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}, about ${time} from full (${amount}). From then on it feeds more slowly than they drink; the soil's own water carries them on for a while, and “Run it” shows how long.`;
     case "empty":
       return demandCm3PerHour > 0
-        ? `It wicks to the last: even an all but empty reservoir keeps up with such a day. ${lasts}.`
+        ? `It wicks to the last: even an all but empty reservoir keeps up with such a day, about ${time} from full (${amount}).`
         : "Nothing is drawn from it, so it need not be refilled.";
     case "too-weak":
       return `Even filled to ${cm(brimCm)} it brings ${perDay(branch.mark.atBrimCm3PerHour, areaCm2, system)}, less than such a day takes. A finer mix, a wick bed that reaches into the water, or a higher overflow would mend it; until then water from the top.`;

@@ -22,6 +22,9 @@ export function breaksCapillarity({ hydraulics: { thetaR, thetaS, modes } }: Med
   return emptied * (thetaS - thetaR) > 0.5 * thetaS;
 }
 
+/** Whether a layer is a mat or fleece that keeps two others apart. */
+const isSeparator = (medium: Medium | undefined): boolean => medium?.class === "textile";
+
 export type WithOrWithout = {
   readonly kind: "without" | "with";
   readonly setup: Setup;
@@ -39,14 +42,25 @@ export function withOrWithoutDrainage(
   medium: (id: string) => Medium | undefined,
   newId: string,
 ): WithOrWithout | undefined {
-  const [lowest, second] = setup.layers;
+  const [lowest, ...above] = setup.layers;
   const known = lowest && medium(lowest.mediumId);
   if (!lowest || !known) return undefined;
   if (!lowest.rooted && breaksCapillarity(known)) {
-    if (!second) return undefined;
-    const without = withoutLayer(
-      withLayer(setup, second.id, { thicknessCm: second.thicknessCm + lowest.thicknessCm }),
-      lowest.id,
+    // what parts the two goes with it: soil reaches down, a mat does not
+    const parting = above.slice(
+      0,
+      Math.max(
+        0,
+        above.findIndex(({ mediumId }) => !isSeparator(medium(mediumId))),
+      ),
+    );
+    const soil = above[parting.length];
+    if (!soil || isSeparator(medium(soil.mediumId))) return undefined;
+    const gone = [lowest, ...parting];
+    const thicknessCm = gone.reduce((sum, layer) => sum + layer.thicknessCm, 0);
+    const without = gone.reduce(
+      (left, { id }) => withoutLayer(left, id),
+      withLayer(setup, soil.id, { thicknessCm: soil.thicknessCm + thicknessCm }),
     );
     return { kind: "without", setup: without, thicknessCm: lowest.thicknessCm, medium: known };
   }

@@ -176,12 +176,16 @@ export const formatLength = (cm: number, system: UnitSystem): string =>
 export const volumeFieldText = (cm3: number, system: UnitSystem): string =>
   String(Number((system === "metric" ? cm3 / CM3_PER_LITRE : cm3 / CM3_PER_GALLON).toFixed(4)));
 
-/** Litres or gallons, and mL or fl oz for what is small. */
-export function formatVolume(cm3: number, system: UnitSystem): string {
+/**
+ * Litres or gallons, and mL or fl oz for what is small.
+ * @param besideCm3  the largest volume named with it: one sentence has one unit
+ */
+export function formatVolume(cm3: number, system: UnitSystem, besideCm3 = cm3): string {
+  const largest = Math.max(Math.abs(cm3), Math.abs(besideCm3));
   if (system === "metric") {
-    return Math.abs(cm3) < 995 ? `${threeFigures(cm3, 0)}${NBSP}mL` : `${threeFigures(cm3 / CM3_PER_LITRE)}${NBSP}L`;
+    return largest < 995 ? `${threeFigures(cm3, 0)}${NBSP}mL` : `${threeFigures(cm3 / CM3_PER_LITRE)}${NBSP}L`;
   }
-  return Math.abs(cm3) < CM3_PER_GALLON / 4
+  return largest < CM3_PER_GALLON / 4
     ? `${threeFigures(cm3 / CM3_PER_FLUID_OUNCE, 1)}${NBSP}fl${NBSP}oz`
     : `${threeFigures(cm3 / CM3_PER_GALLON)}${NBSP}gal`;
 }

@@ -1,6 +1,6 @@
 "use client";
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
-import type { UnitSystem } from "@/core/units/units";
+import { threeFigures, type UnitSystem } from "@/core/units/units";
 import type { Preferences, Theme } from "@/formats/preferences/schema";
 import { PREFERENCE_COOKIES } from "@/formats/preferences/document";
 
@@ -10,6 +10,7 @@ const ONE_YEAR_SECONDS = 365 * 24 * 3600;
 type PreferencesContextValue = Preferences & {
   setUnits: (units: UnitSystem) => void;
   setTheme: (theme: Theme) => void;
+  setCurrency: (currency: string) => void;
 };
 
 const PreferencesContext = createContext<PreferencesContextValue | undefined>(undefined);
@@ -18,6 +19,12 @@ export function usePreferences(): PreferencesContextValue {
   const value = useContext(PreferencesContext);
   if (!value) throw new RangeError("usePreferences: needs a PreferencesProvider above it");
   return value;
+}
+
+/** How a price is written, in what the grower has named. */
+export function usePrice(): (amount: number) => string {
+  const { currency } = usePreferences();
+  return (amount) => `${currency === "" ? "" : `${currency}\u00a0`}${threeFigures(amount, 2)}`;
 }
 
 export const useUnits = (): UnitSystem => usePreferences().units;
@@ -33,6 +40,11 @@ export function PreferencesProvider({ initial, children }: { initial: Preference
     setPreferences((now) => ({ ...now, theme }));
   }, []);
 
+  const setCurrency = useCallback((currency: string) => {
+    remember(COOKIE.currency, currency);
+    setPreferences((now) => ({ ...now, currency }));
+  }, []);
+
   useEffect(() => {
     const dark = matchMedia("(prefers-color-scheme: dark)");
     const apply = (): void => {
@@ -44,10 +56,13 @@ export function PreferencesProvider({ initial, children }: { initial: Preference
     return () => dark.removeEventListener("change", apply);
   }, [preferences.theme]);
 
-  const value = useMemo(() => ({ ...preferences, setUnits, setTheme }), [preferences, setUnits, setTheme]);
+  const value = useMemo(
+    () => ({ ...preferences, setUnits, setTheme, setCurrency }),
+    [preferences, setUnits, setTheme, setCurrency],
+  );
   return <PreferencesContext value={value}>{children}</PreferencesContext>;
 }
 
 function remember(name: string, value: string): void {
-  document.cookie = `${name}=${value}; path=/; max-age=${ONE_YEAR_SECONDS}; samesite=lax`;
+  document.cookie = `${name}=${encodeURIComponent(value)}; path=/; max-age=${ONE_YEAR_SECONDS}; samesite=lax`;
 }

@@ -5,9 +5,9 @@ import type { Found, FindMedium } from "@/core/mixing/recipe";
 
 type Entry = { readonly medium: Medium; readonly words: readonly string[] };
 
-/** A slip of the pen is this near to what was meant, a short word nearer; what is farther is another thing. */
+/** A slip of the pen is this near to what was meant; what is farther is another thing. */
 const A_SLIP = 0.3;
-const A_SHORT_SLIP = 0.15;
+/** So short a word is near to half of the catalogue: it is only taken for the beginning of a longer one. */
 const SHORT_LETTERS = 5;
 const NEAR_SHOWN = 3;
 const GRADES_SHOWN = 6;
@@ -70,10 +70,11 @@ export function mediumSearch(media: readonly Medium[]) {
     if (whole.length === 1) return { kind: "one", id: whole[0]!.id, byName: false };
     if (whole.length > 1) return { kind: "none", near: whole.slice(0, GRADES_SHOWN).map(named) };
     // whatever is only like it is asked about, not mixed
-    const slips = fuse
-      .search(asked)
-      .filter(({ score }) => score! <= (asked.length <= SHORT_LETTERS ? A_SHORT_SLIP : A_SLIP));
-    return { kind: "none", near: slips.slice(0, NEAR_SHOWN).map(({ item: { medium } }) => named(medium)) };
+    const near =
+      asked.length <= SHORT_LETTERS
+        ? names.flatMap(({ medium, bag }) => ([...bag].some((word) => word.startsWith(asked)) ? [medium] : []))
+        : fuse.search(asked).flatMap(({ score, item }) => (score! <= A_SLIP ? [item.medium] : []));
+    return { kind: "none", near: near.slice(0, NEAR_SHOWN).map(named) };
   };
   return { find, search: (words: string): Medium[] => fuse.search(plainName(words)).map(({ item }) => item.medium) };
 }

@@ -6,7 +6,7 @@ import type { Medium } from "@/core/media/medium";
 import type { Pack } from "@/core/mixing/batch";
 import { formatLength, lengthInUnits } from "@/core/units/units";
 import { containerState } from "@/core/water/container";
-import { useUnits } from "../common/preferences";
+import { usePrice, useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { Choice, Entry } from "../fields/typed-form";
 import { packText } from "../mixes/packs";
@@ -42,6 +42,7 @@ export function MediaShelf({
   takeBack: (input: { id: string }) => Promise<boolean>;
 }) {
   const system = useUnits();
+  const priceText = usePrice();
   const form = useForm<SiftTexts>({ defaultValues: NOTHING_SIFTED });
   const texts = useWatch({ control: form.control }) as SiftTexts;
   const [sort, setSort] = useState<{ key: SortKey; down: boolean }>({ key: "name", down: false });
@@ -203,7 +204,7 @@ export function MediaShelf({
             compared={compared}
             mostCompared={MOST_COMPARED}
             onCompare={toggle}
-            packWords={(id) => (packOf.has(id) ? packText(packOf.get(id)!, system) : "")}
+            packWords={(id) => (packOf.has(id) ? packText(packOf.get(id)!, system, priceText) : "")}
             system={system}
           />
         )}

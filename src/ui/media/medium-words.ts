@@ -55,3 +55,7 @@ export function cautionLines(media: readonly Medium[]): CautionLine[] {
   });
   return [...who, ...flags].sort((a, b) => Number(b.trouble) - Number(a.trouble));
 }
+
+/** Whether a line concerns animals that live in it, and nobody else. */
+export const isOfAnimals = ({ text }: CautionLine): boolean =>
+  /amphibian|invertebrate|\banimals?\b|\bfrogs?\b|burrow|swallowed|isopod/iu.test(text);

@@ -14,7 +14,7 @@ const RetentionChart = dynamic(() => import("./curves").then((curves) => curves.
 const HeightChart = dynamic(() => import("./curves").then((curves) => curves.HeightChart), { ssr: false });
 
 /** How the figures are met, and what comes of them. */
-export function FitShown({ made: { medium, fit }, base }: { made: MadeMedium; base: Medium }) {
+export function FitShown({ made: { medium, fit, remarks }, base }: { made: MadeMedium; base: Medium }) {
   const system = useUnits();
   const points = useMemo(
     () =>
@@ -31,6 +31,11 @@ export function FitShown({ made: { medium, fit }, base }: { made: MadeMedium; ba
       ) : (
         <p className="leading-snug">Nothing is given that bends the curve: it is that of {base.name}.</p>
       )}
+      {remarks.map((text) => (
+        <p key={text} role="status" className="border-l-2 border-trouble pl-2 leading-snug text-trouble">
+          {text}
+        </p>
+      ))}
       {fit && fit.points.length > 0 && (
         <table className="w-full text-[0.95rem]">
           <thead>

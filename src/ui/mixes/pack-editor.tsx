@@ -22,7 +22,8 @@ import {
   type PackAmount,
   type UnitSystem,
 } from "@/core/units/units";
-import { useUnits } from "../common/preferences";
+import { isCurrency, LONGEST_CURRENCY } from "@/formats/preferences/document";
+import { usePreferences, useUnits } from "../common/preferences";
 import { typed } from "../fields/typed";
 import { Choice, Entry, useTypedForm } from "../fields/typed-form";
 
@@ -107,6 +108,7 @@ export function PackEditor({
       {!(read.ok && read.value.amount?.unit === "kg") &&
         entry("swells", "swells, times", `${USUAL_SWELLING[texts.kind]}`)}
       {entry("price", "price", "–")}
+      <CurrencyField />
       <p className="basis-full text-sm leading-snug text-soft">
         {made
           ? fillsText(made, medium, system)
@@ -143,6 +145,28 @@ export function PackEditor({
   );
 }
 
+/** What all prices are in, as the grower writes it. */
+function CurrencyField() {
+  const { currency, setCurrency } = usePreferences();
+  return (
+    <label className="block text-sm text-soft">
+      in
+      <input
+        className="field block w-14 text-base text-ink"
+        value={currency}
+        aria-label="Currency, before every price"
+        placeholder="€, $, kr"
+        maxLength={LONGEST_CURRENCY}
+        autoComplete="off"
+        onChange={({ target }) => {
+          const text = target.value.trim();
+          if (isCurrency(text)) setCurrency(text);
+        }}
+      />
+    </label>
+  );
+}
+
 /** The pack that what is written makes. */
 function packOf(medium: Medium, { kind, amount, swells, price }: PackRead): Pack | undefined {
   return amount && { mediumId: medium.id, kind, ...amount, swells: swells ?? USUAL_SWELLING[kind], price };
@@ -155,5 +179,5 @@ function fillsText(pack: Pack, medium: Medium, system: UnitSystem): string {
   const fills = formatVolume(packFillsCm3(pack, medium), system);
   if (pack.unit === "L") return `Fills ${fills}${pack.swells === 1 ? " as it is" : " once loosened or wetted"}.`;
   const { low, high } = medium.dryBulkDensityGPerCm3;
-  return `Fills about ${fills} (${formatRange((pack.amount * 1000) / high, (pack.amount * 1000) / low, (cm3) => formatVolume(cm3, system))}), by its dry weight of a litre.`;
+  return `Fills about ${fills} (${formatRange((pack.amount * 1000) / high, (pack.amount * 1000) / low, (cm3) => formatVolume(cm3, system, (pack.amount * 1000) / low))}), by its dry weight of a litre.`;
 }

@@ -3,9 +3,9 @@ import { Fragment, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
 import { packsIn, type KeptPack, type PutPackInput, type PutPackOutcome } from "@/formats/pack/schema";
 import { type Needed, type Pack, type PackKind } from "@/core/mixing/batch";
-import { formatMass, formatPackAmount, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
+import { formatMass, formatPackAmount, formatVolume, type UnitSystem } from "@/core/units/units";
 import { PackEditor } from "./pack-editor";
-import { useUnits } from "../common/preferences";
+import { usePrice, useUnits } from "../common/preferences";
 
 export type PutPack = (input: PutPackInput) => Promise<PutPackOutcome>;
 export type PackList = {
@@ -24,6 +24,7 @@ const PLURALS: Record<PackKind, string> = { bag: "bags", bale: "bales", brick: "
  */
 export function usePacks(initial: readonly KeptPack[], putPack: PutPack): PackList {
   const system = useUnits();
+  const priceText = usePrice();
   const [list, setList] = useState(initial);
   const [said, setSaid] = useState("");
   const [overtaken, setOvertaken] = useState(0);
@@ -40,7 +41,7 @@ export function usePacks(initial: readonly KeptPack[], putPack: PutPack): PackLi
         status: "refused",
         message: "Marlstone does not answer.",
       }));
-      setSaid(whyNotPut(outcome, pack, system));
+      setSaid(whyNotPut(outcome, pack, (one) => packText(one, system, priceText)));
       if (outcome.status === "refused") return;
       versions.current.set(mediumId, outcome.kept.version);
       if (outcome.status === "saved") return;
@@ -52,13 +53,13 @@ export function usePacks(initial: readonly KeptPack[], putPack: PutPack): PackLi
   return { packs: packsIn(list), put, said, overtaken };
 }
 
-function whyNotPut(outcome: PutPackOutcome, pack: Pack | null, system: UnitSystem): string {
+function whyNotPut(outcome: PutPackOutcome, pack: Pack | null, textOf: (pack: Pack) => string): string {
   switch (outcome.status) {
     case "saved":
       return "";
     case "stale": {
-      const theirs = outcome.kept.pack ? `a ${packText(outcome.kept.pack, system)}` : "none any more";
-      const yours = pack ? `a ${packText(pack, system)}` : "to forget it";
+      const theirs = outcome.kept.pack ? `a ${textOf(outcome.kept.pack)}` : "none any more";
+      const yours = pack ? `a ${textOf(pack)}` : "to forget it";
       return `This pack was changed elsewhere in the meantime: it is ${theirs}, and that is what counts here. Yours (${yours}) was not stored; put it in again if it is the right one.`;
     }
     case "refused":
@@ -69,12 +70,16 @@ function whyNotPut(outcome: PutPackOutcome, pack: Pack | null, system: UnitSyste
 }
 
 /** "bale of 40 L, 14" */
-export const packText = (pack: Pack, system: UnitSystem): string =>
-  `${pack.kind} of ${formatPackAmount(pack, system)}${pack.price === null ? "" : `, ${threeFigures(pack.price, 2)}`}`;
-const buyText = ({ packs: count, cost }: Needed, pack: Pack | undefined): string =>
+export const packText = (pack: Pack, system: UnitSystem, priceText: (price: number) => string): string =>
+  `${pack.kind} of ${formatPackAmount(pack, system)}${pack.price === null ? "" : `, ${priceText(pack.price)}`}`;
+const buyText = (
+  { packs: count, cost }: Needed,
+  pack: Pack | undefined,
+  priceText: (price: number) => string,
+): string =>
   count === undefined || !pack
     ? "–"
-    : `${count} ${count === 1 ? pack.kind : PLURALS[pack.kind]}${cost === undefined ? "" : `, ${threeFigures(cost, 2)}`}`;
+    : `${count} ${count === 1 ? pack.kind : PLURALS[pack.kind]}${cost === undefined ? "" : `, ${priceText(cost)}`}`;
 
 /** What is needed of each medium, how it is bought, and what is left of that. */
 export function NeededTable({
@@ -90,6 +95,7 @@ export function NeededTable({
   ticks?: boolean;
 }) {
   const system = useUnits();
+  const priceText = usePrice();
   const [openId, setOpenId] = useState<string>();
   const openers = useRef(new Map<string, HTMLButtonElement>());
   /** Closes a pack's fields, and leaves the keyboard where it came from. */
@@ -134,13 +140,13 @@ export function NeededTable({
                       }}
                       aria-expanded={open}
                       className={`text-left underline decoration-dotted pointer-coarse:min-h-11 ${pack ? "" : "no-print text-soft"}`}
-                      aria-label={`How you buy ${medium.name}${pack ? `: ${packText(pack, system)}` : ""}`}
+                      aria-label={`How you buy ${medium.name}${pack ? `: ${packText(pack, system, priceText)}` : ""}`}
                       onClick={() => setOpenId(open ? undefined : medium.id)}
                     >
-                      {pack ? packText(pack, system) : "say how"}
+                      {pack ? packText(pack, system, priceText) : "say how"}
                     </button>
                   </td>
-                  <td className="pr-3">{buyText(need, pack)}</td>
+                  <td className="pr-3">{buyText(need, pack, priceText)}</td>
                   <td>{leftOverCm3 === undefined ? "–" : formatVolume(leftOverCm3, system)}</td>
                 </tr>
                 {open && (

@@ -18,7 +18,7 @@ import {
   threeFigures,
 } from "@/core/units/units";
 import type { LayerToFill } from "@/formats/rooms";
-import { useUnits } from "../common/preferences";
+import { usePrice, useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { typed } from "../fields/typed";
 import { Entry, useTypedForm } from "../fields/typed-form";
@@ -60,6 +60,7 @@ export function SetupBatch({
     margin: String(100 * USUAL_MARGIN),
   });
   const list = usePacks(packs, putPack);
+  const priceText = usePrice();
   const used = read.ok ? read.value.margin : USUAL_MARGIN;
   const shopping = useMemo(() => shoppingFor(layers, used, list.packs), [layers, used, list.packs]);
   const made = shopping.layers.flatMap(({ made: one }) => (one.ok ? [one.batch] : []));
@@ -97,12 +98,11 @@ export function SetupBatch({
               <p className="mt-1 leading-snug">
                 {shopping.cost === undefined
                   ? shopping.needed.some(({ cost }) => cost !== undefined)
-                    ? `What has a price comes to ${threeFigures(
+                    ? `What has a price comes to ${priceText(
                         shopping.needed.reduce((sum, { cost }) => sum + (cost ?? 0), 0),
-                        2,
                       )}. `
                     : ""
-                  : `All together ${threeFigures(shopping.cost, 2)}. `}
+                  : `All together ${priceText(shopping.cost)}. `}
                 It weighs{" "}
                 {formatMass(
                   made.reduce((sum, { dryKg }) => sum + dryKg, 0),

@@ -1,13 +1,16 @@
 import type { Medium } from "@/core/media/medium";
-import { cautionLines } from "../media/medium-words";
+import { cautionLines, isOfAnimals, type CautionLine } from "../media/medium-words";
 
 /** What the media of a mix or a setup must not be used for, and how to handle them, each line once. */
 export function TakeCare({
   media,
+  holdsAnimals = false,
   className = "",
   children,
 }: {
   media: readonly Medium[];
+  /** Whether animals may well live in it: what concerns them stands open then. */
+  holdsAnimals?: boolean;
   className?: string;
   children?: React.ReactNode;
 }) {
@@ -22,23 +25,33 @@ export function TakeCare({
     }`,
     trouble: false,
   }));
+  const lines = [...cautionLines(media), ...handling];
+  const [ofAnimals, others] = [lines.filter(isOfAnimals), lines.filter((line) => !isOfAnimals(line))];
   return (
     <section aria-label="Take care" className={className}>
       <h2 className="text-base">Take care</h2>
       {children}
-      <ul className="mt-1 space-y-1 text-[0.95rem] leading-snug">
-        {[...cautionLines(media), ...handling].map(({ text, trouble }) => (
-          <li
-            key={text}
-            className={`border-l-2 pl-2 ${trouble ? "border-trouble text-trouble" : "border-rule-strong"}`}
-          >
-            {text}
-          </li>
-        ))}
-      </ul>
-      <p className="mt-1 text-sm text-soft">
-        For a sick animal, a vet; for what is allowed where you live, your own rules.
-      </p>
+      <Lines lines={others} />
+      {ofAnimals.length > 0 && (
+        <details className="mt-2" open={holdsAnimals}>
+          <summary className="text-[0.95rem] pointer-coarse:min-h-11">
+            Where animals live in it ({ofAnimals.length})
+          </summary>
+          <Lines lines={ofAnimals} />
+          <p className="mt-1 text-sm text-soft">For a sick animal, a vet.</p>
+        </details>
+      )}
+      <p className="mt-1 text-sm text-soft">For what is allowed where you live, your own rules.</p>
     </section>
   );
 }
+
+const Lines = ({ lines }: { lines: readonly CautionLine[] }) => (
+  <ul className="mt-1 space-y-1 text-[0.95rem] leading-snug">
+    {lines.map(({ text, trouble }) => (
+      <li key={text} className={`border-l-2 pl-2 ${trouble ? "border-trouble text-trouble" : "border-rule-strong"}`}>
+        {text}
+      </li>
+    ))}
+  </ul>
+);

@@ -51,7 +51,8 @@ export function WettingPart({
   const wetting = useMemo(() => wettingOf(parts, batch, wetness), [parts, batch, wetness]);
   const plan = useMemo(() => soakPlan(wetting), [wetting]);
   const water = (of: "least" | "most"): number => wetting.reduce((sum, one) => sum + one[of], 0);
-  const volumes = (least: number, most: number): string => formatRange(least, most, (cm3) => formatVolume(cm3, system));
+  const volumes = (least: number, most: number): string =>
+    formatRange(least, most, (cm3) => formatVolume(cm3, system, most));
   const name = (id: string): string => parts.find(({ medium }) => medium.id === id)!.medium.name;
   const hydrations = parts.flatMap(({ medium }, i) => {
     const pack = packs.find(({ mediumId }) => mediumId === medium.id);

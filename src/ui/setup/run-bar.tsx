@@ -1,9 +1,10 @@
 "use client";
-import { useEffect, useSyncExternalStore } from "react";
+import { useEffect, useMemo, useSyncExternalStore } from "react";
 import { Pause, Play, X } from "lucide-react";
 import { useStore } from "zustand";
 import { MOST_DRY_DAYS } from "@/core/water/limits";
-import { runWords } from "@/core/readings/run-sentences";
+import { runMoments, runWords, type RunMoment } from "@/core/readings/run-sentences";
+import { markHeightCm } from "@/core/water/supply-shown";
 import { parseWhole } from "@/core/units/numbers";
 import type { Run } from "@/core/water/run";
 import type { RunPhaseKind } from "@/core/water/run-plan";
@@ -63,6 +64,10 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
     }, FRAME_MS);
     return () => clearInterval(timer);
   }, [playing, last, store]);
+  const markLevelCm = useStore(store, ({ supply }) =>
+    supply?.result.ok && supply.setup === run.setup ? markHeightCm(run.setup, supply.result.value) : undefined,
+  );
+  const moments = useMemo(() => runMoments(run, markLevelCm), [run, markLevelCm]);
   const hour = run.frames[frame]!.hours;
   const total = run.frames[last]!.hours;
   const phase = run.phases.find(({ toHour }) => hour <= toHour) ?? run.phases.at(-1)!;
@@ -96,6 +101,7 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
           </button>
         )}
         <div className="relative min-w-32 grow basis-32">
+          <Moments run={run} moments={moments} />
           <input
             type="range"
             aria-label="Hour of the run"
@@ -134,8 +140,40 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
           <X size={16} aria-hidden />
         </button>
       </div>
-      <RunWords run={run} />
+      <RunWords run={run} markLevelCm={markLevelCm} />
     </>
+  );
+}
+
+const MOMENT_WORDS: Record<RunMoment["kind"], string> = {
+  slower: "refill mark",
+  short: "falls short",
+};
+
+/** Over the slider: when the refill mark is passed, and when the soil no longer makes up for it. */
+function Moments({ run, moments }: { run: Run; moments: readonly RunMoment[] }) {
+  if (moments.length === 0) return null;
+  const last = run.frames.length - 1;
+  return (
+    <div className="relative h-4 text-xs leading-none" aria-hidden>
+      {moments.map(({ kind, hour }) => {
+        const at = run.frames.findIndex(({ hours }) => hours >= hour - 1e-6) / Math.max(1, last);
+        return (
+          <span
+            key={kind}
+            data-moment={kind}
+            className={`absolute bottom-0 whitespace-nowrap border-l px-1 ${kind === "short" ? "border-trouble text-trouble" : "border-water text-water"}`}
+            style={
+              at > 0.7
+                ? { right: `${100 * (1 - at)}%`, borderLeft: 0, borderRight: "1px solid" }
+                : { left: `${100 * at}%` }
+            }
+          >
+            {MOMENT_WORDS[kind]}
+          </span>
+        );
+      })}
+    </div>
   );
 }
 
@@ -161,11 +199,11 @@ const DaysField = ({ store, days }: { store: SetupStore; days: number }) => (
 );
 
 /** What the run comes to. */
-function RunWords({ run }: { run: Run }) {
+function RunWords({ run, markLevelCm }: { run: Run; markLevelCm: number | undefined }) {
   const system = useUnits();
   return (
     <p className="mt-0.5 text-sm leading-snug text-soft" role="status">
-      {runWords(run, system)}
+      {runWords(run, system, markLevelCm)}
     </p>
   );
 }
