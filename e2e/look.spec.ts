@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { BOG, CARBOY, TROUGH, expect, saved, test, words } from "./marlstone";
+import { BOG, CARBOY, TROUGH, expect, saved, test, words, mediumFields, heightOf } from "./marlstone";
 
 test("the yard shows every setup to one scale on one ground line, with its state", async ({ page, marlstone }) => {
   await page.goto(marlstone.url);
@@ -95,11 +95,51 @@ test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, 
   );
   expect(empty).toBeLessThan(80);
   // a choice opens under a finger, also in a row that is not the selected one
-  const medium = page.getByLabel("Medium").nth(2);
+  const medium = mediumFields(page).nth(2);
   await medium.tap();
   await page.getByPlaceholder("Type some of its name").fill("coarse sa");
-  await page.getByRole("option", { name: "Coarse sand", exact: true }).tap();
+  await page.getByRole("option", { name: /^Coarse sand/u }).tap();
   await expect(medium).toHaveText("Coarse sand");
+  await context.close();
+});
+
+test("a finger drags a height in the drawing, and the page stays where it is", async ({ browser, marlstone }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  await page.goto(marlstone.url);
+  await page.getByRole("link", { name: TROUGH }).first().tap();
+  const level = page.getByRole("slider", { name: "Free water level" });
+  await expect(level).toBeVisible();
+  const before = await heightOf(level);
+  const hit = level.locator("[data-hit]");
+  const box = (await hit.boundingBox())!;
+  expect(box.height).toBeGreaterThanOrEqual(44);
+  const touches = await context.newCDPSession(page);
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  const scrolled = await page.evaluate(() => scrollY);
+  const touch = (type: "touchStart" | "touchMove" | "touchEnd", dy = 0) =>
+    touches.send("Input.dispatchTouchEvent", { type, touchPoints: type === "touchEnd" ? [] : [{ x, y: y + dy }] });
+  await touch("touchStart");
+  for (let dy = 4; dy <= 40; dy += 4) await touch("touchMove", dy);
+  await touch("touchEnd");
+  expect(await heightOf(level)).toBeLessThan(before - 0.5);
+  expect(await page.evaluate(() => scrollY)).toBe(scrolled);
+  await saved(page);
+  expect(marlstone.stored(TROUGH).water.levelCm).toBeLessThan(before - 0.5);
+  // what lies close together is taken hold of one at a time
+  const handles = page.getByRole("slider", { name: /^Top of/u }).locator("[data-hit]");
+  const boxes = await handles.evaluateAll((rects) =>
+    rects.map((rect) => {
+      const { left, right, top, bottom } = rect.getBoundingClientRect();
+      return { left, right, top, bottom };
+    }),
+  );
+  for (const [i, a] of boxes.entries())
+    for (const b of boxes.slice(i + 1)) {
+      const middles = Math.abs((a.top + a.bottom) / 2 - (b.top + b.bottom) / 2);
+      const overlap = a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1;
+      expect(overlap && middles < 22).toBe(false);
+    }
   await context.close();
 });
 

@@ -184,9 +184,19 @@ export const words = (pattern: string): RegExp => new RegExp(pattern.replaceAll(
 
 export const heightOf = async (slider: Locator): Promise<number> => Number(await slider.getAttribute("aria-valuenow"));
 
+/** Adds a layer of a medium above the selected one. */
+export async function addLayer(page: Page, name: string): Promise<void> {
+  await page.getByRole("button", { name: "Add layer" }).click();
+  await page.getByPlaceholder("Type some of its name").fill(name);
+  await page.getByRole("option", { name }).first().click();
+}
+
+/** The fields in which layers' media are chosen, top to bottom. */
+export const mediumFields = (page: Page): Locator => page.getByRole("combobox", { name: /^Medium of/u });
+
 /** Chooses by typing in a field that searches. */
 export async function choose(field: Locator, name: string): Promise<void> {
   await field.click();
   await field.page().getByPlaceholder("Type some of its name").fill(name);
-  await field.page().getByRole("option", { name, exact: true }).click();
+  await field.page().getByRole("option", { name }).first().click();
 }

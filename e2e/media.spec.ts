@@ -12,6 +12,7 @@ import {
   test,
   words,
   type Marlstone,
+  mediumFields,
 } from "./marlstone";
 
 const MIX = "Potting mix, peat-based";
@@ -181,12 +182,12 @@ test("a mix is kept, used by a setup, changed for it or split off, and comes bac
   const address = page.url();
 
   await open(TALL_POT);
-  await choose(page.getByLabel("Medium").first(), "House bog");
+  await choose(mediumFields(page).first(), "House bog");
   await saved(page);
   expect(marlstone.stored(TALL_POT).layers[1]!.mediumId).toMatch(/^mix:/u);
   await expect(page.getByText(words(String.raw`The root zone has \d+ % air`))).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel("Medium").first()).toHaveText("House bog");
+  await expect(mediumFields(page).first()).toHaveText("House bog");
 
   await page.goto(address);
   await expect(keep.getByText("Used by")).toBeVisible();
@@ -373,7 +374,7 @@ test("a medium of one's own: from figures to a curve that meets them, into a lay
   await page.getByLabel("Kind").selectOption("packs");
   await expect(page.getByRole("row", { name: /Back-room mix/u })).toContainText(words("bag of 10 kg"));
   await open(TALL_POT);
-  await choose(page.getByLabel("Medium").first(), "Back-room mix");
+  await choose(mediumFields(page).first(), "Back-room mix");
   await saved(page);
   await expect(page.getByText(words(String.raw`The root zone has \d+ % air`))).toBeVisible();
   await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent("2 back-room mix, 1 perlite")}`);

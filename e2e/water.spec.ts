@@ -1,4 +1,17 @@
-import { BOG, CARBOY, TALL_POT, TROUGH, heightOf, typeInto, choose, expect, saved, test, words } from "./marlstone";
+import {
+  BOG,
+  CARBOY,
+  TALL_POT,
+  TROUGH,
+  heightOf,
+  typeInto,
+  choose,
+  expect,
+  saved,
+  test,
+  words,
+  mediumFields,
+} from "./marlstone";
 
 // Water that moves: supply against demand, a layer taken out, a state held, doses, a run.
 
@@ -109,10 +122,10 @@ test("in a sealed vessel the layer is where a spill goes", async ({ page, open }
   ).toBeVisible();
   // wetter, and in a medium that holds little, it is the other way round
   await compared.getByRole("button", { name: "Let it go" }).click();
-  for (const select of await page.getByLabel("Medium").all()) await choose(select, "Coarse sand");
+  for (const select of await mediumFields(page).all()) await choose(select, "Coarse sand");
   await typeInto(page.getByRole("textbox", { name: "Water in there, all told" }), "0.6");
   await page.getByRole("listitem", { name: "drainage layer" }).click({ position: { x: 300, y: 4 } });
-  await choose(page.getByLabel("Medium").last(), "Pea gravel 6–10 mm");
+  await choose(mediumFields(page).last(), "Pea gravel 6–10 mm");
   await page.getByRole("button", { name: "Without drainage layer" }).click();
   await expect(compared.getByText("the only place for a spill to go")).toBeVisible();
 });
@@ -148,7 +161,7 @@ test("each further dose is told, and the one at which water first stands in the 
 test("wick feet stand in open water; a vessel that drains has none, and says so", async ({ page, open, marlstone }) => {
   await open(TROUGH);
   await page.getByRole("listitem", { name: "gravel reservoir" }).click({ position: { x: 300, y: 4 } });
-  await choose(page.getByLabel("Medium").last(), MIX);
+  await choose(mediumFields(page).last(), MIX);
   await typeInto(page.getByRole("textbox", { name: "Fills, of the area" }), "12 %");
   await saved(page);
   expect(marlstone.stored(TROUGH).layers[0]).toMatchObject({ areaShare: 0.12 });

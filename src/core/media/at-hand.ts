@@ -9,4 +9,8 @@ export const USUALLY_AT_HAND: ReadonlySet<string> = new Set([
   "pine-bark-composted-fine",
   "bark-6-12",
   "granite-grit-3-6",
+  "potting-mix-peat-based",
+  "potting-mix-peat-free",
+  "pea-gravel-6-10",
+  "fired-clay-pebbles-8-16",
 ]);

@@ -1,11 +1,12 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { CATALOGUE } from "../media/catalogue";
-import type { Setup } from "../stack/setup";
+import { stackHeightCm, type Setup } from "../stack/setup";
 import { GRAVEL, MIX, PEAT, layer, medium, potWith } from "../testing/setups";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { readAt } from "../water/profile";
 import { drainedAfterSoaking } from "../water/drain";
+import { runSetup } from "../water/run";
 import { settle } from "../water/settle";
 import { cautionsFor } from "./cautions";
 import { readDose, readSettled, topOfZones, zonesUnder } from "./readings";
@@ -138,9 +139,28 @@ describe("a dose", () => {
     expect(dose.untilRootsCm3! - dose.untilBaseCm3).toBeGreaterThan(400);
   });
 
-  it("is refused over the brim and under what the layers never give up, in words", () => {
+  it("is refused over the brim, in words", () => {
     expect(plain(messageOf(jar(20_000)))).toMatch(/more than the vessel holds to its brim/u);
-    expect(plain(messageOf(jar(20)))).toMatch(/never give up the last 286 mL/u);
+  });
+
+  it.each([0, 50])("of %d mL leaves everything dry, and is told what to begin with and where to stop", (storedCm3) => {
+    const setup = jar(storedCm3);
+    const { settled, readings } = read(setup);
+    expect(readings.storedCm3).toBeCloseTo(storedCm3, 6);
+    expect(readings.waterlogged).toEqual([]);
+    const dose = readDose(setup, settled);
+    const said = readingSentences(setup, readings, dose, "metric").find(({ id }) => id === "dose-begin")!;
+    expect(said.tone).toBe("trouble");
+    const [, begin, stop] = /^Everything is dry: begin with ([\d.]+) L, .* and stop at ([\d.]+) L, at/u.exec(
+      plain(said.text),
+    )!;
+    // begun with that much, the middle of its roots stands at 100 cm of suction; at the other, water at the base
+    const begun = read(jar(storedCm3 + dose.untilDrinkableCm3));
+    expect(begun.settled.equilibrium.waterTableCm).toBeCloseTo(stackHeightCm(setup) / 2 - 100, 1);
+    expect(read(jar(storedCm3 + dose.untilBaseCm3)).settled.equilibrium.waterTableCm).toBeCloseTo(0, 1);
+    expect(Number(begin)).toBeCloseTo(dose.untilDrinkableCm3 / 1000, 2);
+    expect(Number(stop)).toBeCloseTo(dose.untilBaseCm3 / 1000, 2);
+    expect(runSetup(setup, medium, 3)).toMatchObject({ ok: false, problems: [{ code: "dry" }] });
   });
 
   function messageOf(setup: Setup): string {
@@ -212,6 +232,7 @@ describe("sentences", () => {
       "standing",
       "wet-zone",
       "roots",
+      "dose-begin",
       "dose",
       "dose-roots",
       "held",

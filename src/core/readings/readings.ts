@@ -1,3 +1,4 @@
+import { ROOT_LIMIT_PSI_CM } from "../water/limits";
 import type { Medium } from "../media/medium";
 import { rootZoneCm, type Setup } from "../stack/setup";
 import { vesselAreaCm2 } from "../vessel/vessel";
@@ -209,14 +210,22 @@ export type DoseReading = {
   /** Until it stands in the lowest layer with roots; undefined when none has roots. */
   readonly untilRootsCm3: number | undefined;
   readonly rootsBottomCm: number | undefined;
+  /**
+   * What brings the middle of the root zone, or of the stack where there is none, to a suction at which roots can
+   * drink; 0 once it is there.
+   */
+  readonly untilDrinkableCm3: number;
 };
 
 export function readDose(setup: Setup, { column, equilibrium }: Settled): DoseReading {
   const held = equilibrium.storedCm3 + equilibrium.pondedCm3 + openWaterCm3(setup, column, equilibrium.waterTableCm);
   const until = (heightCm: number): number =>
     Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(setup, column, heightCm) - held);
-  const rootsBottomCm = rootZoneCm(setup)?.fromCm;
+  const roots = rootZoneCm(setup);
+  const rootsBottomCm = roots?.fromCm;
+  const middleCm = roots ? (roots.fromCm + roots.toCm) / 2 : column.heightCm / 2;
   return {
+    untilDrinkableCm3: until(middleCm + ROOT_LIMIT_PSI_CM),
     untilBaseCm3: until(0),
     untilRootsCm3: rootsBottomCm === undefined ? undefined : until(rootsBottomCm),
     rootsBottomCm,

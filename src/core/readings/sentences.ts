@@ -21,7 +21,7 @@ export type Why = {
 };
 
 export type ReadingSentence = {
-  readonly id: "standing" | "wet-zone" | "roots" | "held" | "weight" | "dose" | "dose-roots";
+  readonly id: "standing" | "wet-zone" | "roots" | "held" | "weight" | "dose-begin" | "dose" | "dose-roots";
   readonly heading: string;
   readonly text: string;
   readonly tone: "plain" | "trouble";
@@ -203,6 +203,9 @@ function roots({ setup, readings, system }: Saying): ReadingSentence[] {
   ];
 }
 
+/** With less in it than this share of what it takes to begin, all is called dry. */
+const DRY_SHARE = 0.25;
+
 function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
   const why: Why = {
     formula: "Water the settled stack holds when free water just reaches that height, less what is in it now.",
@@ -210,6 +213,20 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
     source: "Hydrostatics with each medium's retention curve, on the branch of the stack's history.",
     uncertainty: `${mediaUncertainty(readings)} A dose also takes hours to days to spread: water can stand for a while before it does.`,
   };
+  const stopCm3 = Math.min(dose.untilBaseCm3, dose.untilRootsCm3 ?? Infinity);
+  const isDry = readings.storedCm3 < DRY_SHARE * dose.untilDrinkableCm3;
+  const begin: ReadingSentence[] =
+    dose.untilDrinkableCm3 > 0 && stopCm3 > dose.untilDrinkableCm3
+      ? [
+          {
+            id: "dose-begin",
+            heading: isDry ? "How to begin" : "Dry for roots",
+            tone: isDry ? "trouble" : "plain",
+            why,
+            text: `${isDry ? "Everything is dry: begin with" : "The middle of it is drier than roots drink from with ease: bring it there with"} ${formatVolume(dose.untilDrinkableCm3, system, stopCm3)}, from which on they can, and stop at ${formatVolume(stopCm3, system)}, at which water first stands at the base. Pour slowly and in parts: what is dry sheds water at first, and a dose takes days to spread.`,
+          },
+        ]
+      : [];
   const base: ReadingSentence = {
     id: "dose",
     heading: "How much more water it takes",
@@ -222,6 +239,7 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
   };
   if (dose.untilRootsCm3 === undefined || dose.rootsBottomCm === 0) {
     return [
+      ...begin,
       dose.rootsBottomCm === 0 && dose.untilBaseCm3 > 0
         ? {
             ...base,
@@ -231,6 +249,7 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
     ];
   }
   return [
+    ...begin,
     base,
     {
       id: "dose-roots",

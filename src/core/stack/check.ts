@@ -131,9 +131,9 @@ function checkWaterHeights({ water, vessel }: Setup, cm: (height: number) => str
     case "drained":
       return within("water.outletCm", "outlet", water.outletCm);
     case "dosed":
-      return water.storedCm3 > 0
+      return water.storedCm3 >= 0
         ? []
-        : [problem("water.storedCm3", "not-positive", "The water in the vessel must be more than 0.")];
+        : [problem("water.storedCm3", "negative", "There cannot be less than no water in the vessel.")];
     default:
       return water satisfies never;
   }

@@ -25,6 +25,13 @@ export function breaksCapillarity({ hydraulics: { thetaR, thetaS, modes } }: Med
 /** Whether a layer is a mat or fleece that keeps two others apart. */
 const isSeparator = (medium: Medium | undefined): boolean => medium?.class === "textile";
 
+/**
+ * Whether roots are expected to live in a layer: in one of a medium they live in, unless it is so coarse that it lies
+ * under others for water to drain into.
+ */
+export const isRootedByDefault = (medium: Medium, isTop: boolean): boolean =>
+  medium.rootsByDefault && (isTop || !breaksCapillarity(medium));
+
 export type WithOrWithout = {
   readonly kind: "without" | "with";
   readonly setup: Setup;

@@ -1,7 +1,15 @@
 import type { Vessel } from "../vessel/vessel";
 import type { Problem } from "../units/problem";
 import { THINNEST_LAYER_CM } from "./check";
-import { boundariesCm, headroomCm, type History, type Setup, type StackLayer, type WaterHolding } from "./setup";
+import {
+  boundariesCm,
+  headroomCm,
+  usualDemand,
+  type History,
+  type Setup,
+  type StackLayer,
+  type WaterHolding,
+} from "./setup";
 
 /**
  * Changes to a setup, as pure functions: none mutates, none checks. `newProblems` says what speaks against one.
@@ -13,7 +21,11 @@ export const rename = (setup: Setup, name: string): Setup => ({ ...setup, name }
 
 export const withVessel = (setup: Setup, vessel: Vessel): Setup => ({ ...setup, vessel });
 
-export const withWater = (setup: Setup, water: WaterHolding): Setup => ({ ...setup, water });
+/** What a day takes goes with how water is held, unless the grower has said what it is. */
+export const withWater = (setup: Setup, water: WaterHolding): Setup =>
+  setup.demandMmPerDay === usualDemand(setup.water.kind) && water.kind !== setup.water.kind
+    ? { ...setup, water, demandMmPerDay: usualDemand(water.kind) }
+    : { ...setup, water };
 
 export const withLayer = (setup: Setup, id: string, change: Partial<Omit<StackLayer, "id">>): Setup => ({
   ...setup,

@@ -1,5 +1,5 @@
 import { vesselVolumeCm3, type Vessel } from "../vessel/vessel";
-import { USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type Setup, type WaterHolding } from "./setup";
+import { usualDemand, USUAL_HISTORY, type Setup, type WaterHolding } from "./setup";
 
 /** A dose to begin with: this share of the vessel's volume, and no less than a cupful. [cm³] */
 const FIRST_DOSE_SHARE = 0.15;
@@ -13,7 +13,7 @@ export const newSetup = (name: string, vessel: Vessel, water: WaterHolding["kind
   vessel,
   water: startingWater(water, vessel),
   history: USUAL_HISTORY,
-  demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
+  demandMmPerDay: usualDemand(water),
   layers: [],
 });
 

@@ -98,7 +98,8 @@ describe("the limits of a setup", () => {
     // one thing at a time: above the rim is not also above the overflow
     expect(codes(withWater(POT, { ...FREE, levelCm: 31 }))).toEqual(["water.levelCm above-rim"]);
     expect(codes(withWater(POT, { ...FREE, overflowCm: 31 }))).toEqual(["water.overflowCm above-rim"]);
-    expect(codes(withWater(POT, { kind: "dosed", storedCm3: 0 }))).toEqual(["water.storedCm3 not-positive"]);
+    expect(codes(withWater(POT, { kind: "dosed", storedCm3: -1 }))).toEqual(["water.storedCm3 negative"]);
+    expect(codes(withWater(POT, { kind: "dosed", storedCm3: 0 }))).toEqual([]);
     expect(codes(withWater(POT, { kind: "dosed", storedCm3: 0.1 }))).toEqual([]);
   });
 });

@@ -46,6 +46,11 @@ export type Setup = {
 
 /** What a setup has until the grower says otherwise: soaked from the top, as most are, and a usual growing day. */
 export const USUAL_HISTORY: History = "soaked";
+/**
+ * What a closed vessel loses by its lid and neck: some hundredths to tenths of a mm; what leaves turn to vapour runs down
+ * the walls again. [mm/day]
+ */
+export const CLOSED_DEMAND_MM_PER_DAY = 0.05;
 export const USUAL_DEMAND_MM_PER_DAY = 4;
 
 export const stackHeightCm = (setup: Setup): number => setup.layers.reduce((sum, layer) => sum + layer.thicknessCm, 0);
@@ -102,3 +107,7 @@ export function rootZoneCm(setup: Setup): { readonly fromCm: number; readonly to
   const heights = boundariesCm(setup);
   return { fromCm: heights[lowest]!, toCm: heights[setup.layers.findLastIndex(({ rooted }) => rooted) + 1]! };
 }
+
+/** What a day takes until it is known better. [mm/day] */
+export const usualDemand = (kind: WaterHolding["kind"]): number =>
+  kind === "dosed" ? CLOSED_DEMAND_MM_PER_DAY : USUAL_DEMAND_MM_PER_DAY;

@@ -54,7 +54,7 @@ describe("checking a setup", () => {
       withWater(POT, { kind: "free-water", levelCm: Number.NaN, overflowCm: null }),
       "water.levelCm below-base",
     ],
-    ["a negative dose", withWater(POT, { kind: "dosed", storedCm3: -5 }), "water.storedCm3 not-positive"],
+    ["a negative dose", withWater(POT, { kind: "dosed", storedCm3: -5 }), "water.storedCm3 negative"],
     [
       "an absurd width",
       withVessel(POT, { shape: "round", insideDiameterCm: 1e6, insideDepthCm: 30, material: "glass" }),

@@ -4,6 +4,7 @@ import { formatHours } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { storageByLayerCm3, type Column } from "./column";
 import type { EndCondition } from "./ends";
+import { DRY_AS_BOUGHT_PSI_CM } from "./branch";
 import { MOST_DRY_DAYS } from "./limits";
 import type { ReservoirCondition } from "./reservoir";
 import { DOSING_HOURS, placeOf, planRun, REFILL_HOURS, type RunPhase, type RunPlan } from "./run-plan";
@@ -221,6 +222,15 @@ function unfollowable(
         "water",
         "open-water",
         "Water stands open over the soil, and a run does not follow open water. Lower it to the surface first.",
+      ),
+    );
+  }
+  if (setup.water.kind === "dosed" && waterTableCm <= DRY_AS_BOUGHT_PSI_CM) {
+    return failed(
+      problem(
+        "water.storedCm3",
+        "dry",
+        "Everything is dry, so there is nothing to follow. Water it first: the readings say how much to begin with.",
       ),
     );
   }

@@ -57,13 +57,23 @@ describe("a dose", () => {
   const brimCm3 = AREA_CM2 * (12 * peatThetaS + 18);
   const residualCm3 = AREA_CM2 * 12 * peatThetaR;
 
-  it("is refused from the rim on and where the layers never give it up, and nowhere between", () => {
+  it("is refused from the rim on, and is as dry as it is where the layers never give it up", () => {
     const codes = (storedCm3: number) => checkWhole(dosed(storedCm3), medium).map(({ code }) => code);
     expect(codes(brimCm3 + 1)).toEqual(["over-brim"]);
     expect(codes(brimCm3 - 1)).toEqual([]);
     expect(codes(residualCm3 + 1)).toEqual([]);
-    expect(codes(residualCm3 - 1)).toEqual(["below-residual"]);
-    expect(settle(dosed(residualCm3 - 1), medium)).toMatchObject({ ok: false, problems: [{ code: "below-residual" }] });
+    for (const storedCm3 of [0, residualCm3 / 2, residualCm3 - 1]) {
+      expect(codes(storedCm3)).toEqual([]);
+      const dry = settle(dosed(storedCm3), medium);
+      if (!dry.ok) throw new Error(dry.problems[0]!.message);
+      const { column, equilibrium } = dry.value;
+      expect(equilibrium.storedCm3).toBe(storedCm3);
+      // the water there is, spread as the layers are
+      const cellCm3 = (AREA_CM2 * column.heightCm) / column.zCm.length;
+      const summed = equilibrium.theta.reduce((sum, theta) => sum + theta * cellCm3, 0);
+      expect(summed).toBeCloseTo(storedCm3, 6);
+      expect(equilibrium.layerStoredCm3.reduce((sum, stored) => sum + stored, 0)).toBeCloseTo(storedCm3, 6);
+    }
     // what is over is said, in the grower's units
     expect(checkWhole(dosed(brimCm3 + 2000), medium)[0]!.message).toMatch(/ is 2\sL more than the vessel holds/u);
     expect(checkWhole(dosed(brimCm3 + 4 * 3785.411784), medium, "imperial")[0]!.message).toMatch(/ is 4\sgal more /u);

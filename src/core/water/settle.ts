@@ -63,16 +63,6 @@ export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSyste
       ),
     );
   }
-  const column = columnOf(setup, medium);
-  if (column.ok && !(storedCm3 > residualStorageCm3(column.value))) {
-    problems.push(
-      problem(
-        "water.storedCm3",
-        "below-residual",
-        `These layers never give up the last ${formatVolume(residualStorageCm3(column.value), system)} they hold, so there must be more than that in them.`,
-      ),
-    );
-  }
   return problems;
 }
 
@@ -118,6 +108,8 @@ export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = 
     case "drained":
       return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.outletCm) });
     case "dosed": {
+      if (!(water.storedCm3 > OVER_RESIDUAL * residualStorageCm3(column.value)))
+        return ok({ column: column.value, equilibrium: allButDry(column.value, water.storedCm3) });
       const equilibrium = equilibriumWithStored(column.value, water.storedCm3);
       return equilibrium.ok
         ? ok({ column: column.value, equilibrium: equilibrium.value })
@@ -130,6 +122,27 @@ export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = 
     default:
       return water satisfies never;
   }
+}
+
+/** A stack with no more water in it than its layers never give up: as dry as it was filled, each layer alike. */
+function allButDry(column: Column, storedCm3: number): ColumnState {
+  const residualCm3 = residualStorageCm3(column);
+  const share = residualCm3 > 0 ? Math.min(1, storedCm3 / residualCm3) : 0;
+  const theta = new Float64Array(column.zCm.length);
+  for (const { firstCell, cellCount, functions } of column.layers)
+    theta.fill(share * functions.thetaR, firstCell, firstCell + cellCount);
+  const layerStoredCm3 = Float64Array.from(
+    column.layers,
+    ({ areaCm2, bottomCm, topCm, functions }) => areaCm2 * (topCm - bottomCm) * share * functions.thetaR,
+  );
+  return {
+    waterTableCm: DRY_AS_BOUGHT_PSI_CM,
+    pondedCm3: 0,
+    psiCm: new Float64Array(column.zCm.length).fill(DRY_AS_BOUGHT_PSI_CM),
+    theta,
+    layerStoredCm3,
+    storedCm3,
+  };
 }
 
 /** The lowest layer above a level that repels the water which should wick into it, when the stack was put in dry. */

@@ -93,14 +93,19 @@ describe("what crosses from the browser", () => {
 
   it("is a preference, or the default where a cookie holds nonsense", () => {
     const read = (cookies: Record<string, string>) => readPreferences((name) => cookies[name]);
-    expect(read({})).toEqual({ units: "metric", theme: "system" });
+    expect(read({})).toEqual({ units: "metric", theme: "system", currency: "" });
     expect(read({ [PREFERENCE_COOKIES.units]: "imperial", [PREFERENCE_COOKIES.theme]: "dark" })).toEqual({
       units: "imperial",
       theme: "dark",
+      currency: "",
     });
+    expect(read({ [PREFERENCE_COOKIES.currency]: "kr" }).currency).toBe("kr");
+    for (const nonsense of ["12", "a b", "dollars", "€;x"])
+      expect(read({ [PREFERENCE_COOKIES.currency]: nonsense }).currency).toBe("");
     expect(read({ [PREFERENCE_COOKIES.units]: "<script>", [PREFERENCE_COOKIES.theme]: "" })).toEqual({
       units: "metric",
       theme: "system",
+      currency: "",
     });
   });
 });

@@ -5,7 +5,8 @@ import { Popover } from "radix-ui";
 /** Choices under a heading; one without a heading stands by itself. */
 export type ChoiceGroup = {
   readonly heading: string;
-  readonly choices: readonly { readonly id: string; readonly name: string }[];
+  /** `hint` says what one is for, and is found by its words as well. */
+  readonly choices: readonly { readonly id: string; readonly name: string; readonly hint?: string }[];
 };
 
 /** What is chosen from, under the button that opened it, with the field that sifts it. */
@@ -41,7 +42,7 @@ export function ChoicePopover({
           }}
           className="z-30 w-[min(22rem,94vw)] border border-ink bg-sheet shadow-[3px_3px_0_var(--rule)]"
         >
-          <Command label={label} loop defaultValue={chosen} filter={matches}>
+          <Command label={label} loop defaultValue={valueOf(groups, chosen)} filter={matches}>
             <Command.Input
               autoFocus
               placeholder="Type some of its name"
@@ -57,15 +58,20 @@ export function ChoicePopover({
                       heading={heading}
                       className="[&_[cmdk-group-heading]]:small-caps [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1"
                     >
-                      {choices.map(({ id, name }) => (
+                      {choices.map(({ id, name, hint }) => (
                         <Command.Item
                           key={id}
-                          value={id}
-                          keywords={[name]}
+                          value={`${heading} ${id}`}
+                          keywords={[name, hint ?? ""]}
                           onSelect={() => onSelect(id)}
-                          className={`flex min-h-8 cursor-pointer items-center px-3 text-[0.95rem] leading-tight data-[selected=true]:bg-ink data-[selected=true]:text-paper pointer-coarse:min-h-11 ${id === chosen ? "font-semibold" : ""}`}
+                          className={`group flex min-h-8 cursor-pointer flex-wrap items-center gap-x-2 px-3 py-0.5 text-[0.95rem] leading-tight data-[selected=true]:bg-ink data-[selected=true]:text-paper pointer-coarse:min-h-11 ${id === chosen ? "font-semibold" : ""}`}
                         >
                           {name}
+                          {hint && (
+                            <span className="text-sm font-normal text-soft group-data-[selected=true]:text-paper">
+                              {hint}
+                            </span>
+                          )}
                         </Command.Item>
                       ))}
                     </Command.Group>
@@ -79,10 +85,16 @@ export function ChoicePopover({
   );
 }
 
-/** Whether every word typed begins somewhere in the name; what begins with them comes first. */
-function matches(_id: string, typed: string, [name = ""]: string[] = []): number {
+/** One may stand under two headings. */
+const valueOf = (groups: readonly ChoiceGroup[], id: string): string => {
+  const group = groups.find(({ choices }) => choices.some((choice) => choice.id === id));
+  return group ? `${group.heading} ${id}` : "";
+};
+
+/** Whether every word typed is somewhere in the name, or in what it is for; what begins with them comes first. */
+function matches(_id: string, typed: string, [name = "", hint = ""]: string[] = []): number {
   const plain = (text: string): string => text.normalize("NFKD").toLowerCase();
   const words = plain(typed).split(/\s+/u).filter(Boolean);
-  if (!words.every((word) => plain(name).includes(word))) return 0;
-  return plain(name).startsWith(words.join(" ")) ? 1 : 0.5;
+  if (words.every((word) => plain(name).includes(word))) return plain(name).startsWith(words.join(" ")) ? 1 : 0.5;
+  return words.every((word) => `${plain(name)} ${plain(hint)}`.includes(word)) ? 0.2 : 0;
 }

@@ -3,6 +3,7 @@ import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { boundariesCm, statedWaterHeightCm, type Setup, type StackLayer } from "@/core/stack/setup";
 import { markHeightCm } from "@/core/water/supply-shown";
+import { sectionTold } from "@/core/readings/section-told";
 import { useUnits } from "../common/preferences";
 import { layerName } from "../setup/layer-changes";
 import { heldView, shownView, type SetupStore } from "../setup/setup-store";
@@ -43,17 +44,21 @@ export function Board({ store }: { store: SetupStore }) {
 
   // the scale follows what is kept, not what is being dragged: it must not change under the hand
   const committed = useStore(store, (state) => state.committed);
+  // what stands in a dosed vessel is known once it is computed
+  const committedWaterCm = useStore(store, ({ view: now, committed: kept }) =>
+    now.ok && now.value.setup === kept ? Math.round(Math.max(0, now.value.readings.waterTableCm) * 10) / 10 : 0,
+  );
   const heldSetup = held?.setup;
   const geometry = useMemo(
     () =>
       boardGeometry(
         committed.vessel,
-        Math.max(highestOf(committed), heldSetup ? highestOf(heldSetup) : 0),
+        Math.max(highestOf(committed, committedWaterCm), heldSetup ? highestOf(heldSetup) : 0),
         size.width,
         size.height,
         heldSetup?.vessel,
       ),
-    [committed, heldSetup, size],
+    [committed, committedWaterCm, heldSetup, size],
   );
   const yOf = (heightCm: number): number => yOfHeight(geometry, heightCm);
   const heightAt = useCallback(
@@ -72,6 +77,7 @@ export function Board({ store }: { store: SetupStore }) {
   const mark = supply?.result.ok ? markHeightCm(supply.setup, supply.result.value) : undefined;
 
   const handles = { system, heightAt, onCancel: store.cancelPreview };
+  const toldView = view ?? lastView;
 
   return (
     <div ref={frame} className="relative h-full min-h-[20rem] w-full select-none [contain:strict] print:h-[13cm]">
@@ -82,6 +88,7 @@ export function Board({ store }: { store: SetupStore }) {
         className="absolute inset-0 block"
         role="group"
         aria-label="Section and water profile, to scale"
+        aria-describedby="section-told"
         onPointerDown={() => setReadingHeightCm(undefined)}
         onPointerMove={(event) => {
           // a second drawing a frame, for a line nobody reads while dragging
@@ -212,6 +219,7 @@ export function Board({ store }: { store: SetupStore }) {
                 heightCm={height}
                 leastCm={heights[i]!}
                 mostCm={top ? setup.vessel.insideDepthCm : heights[i + 2]!}
+                crowded={isCrowded(heights, i + 1, geometry.pxPerCm)}
               />
             );
           })}
@@ -241,9 +249,22 @@ export function Board({ store }: { store: SetupStore }) {
           </HeightHandle>
         )}
       </svg>
+      <p id="section-told" className="sr-only">
+        {toldView ? sectionTold(toldView.setup, toldView.readings, system) : "Nothing is computed yet."}
+      </p>
     </div>
   );
 }
+
+/** A thumb is so wide that it takes hold of two boundaries nearer to one another than this. [px] */
+const THUMB_PX = 44;
+
+/** Whether a boundary has another within a thumb of it. */
+const isCrowded = (heightsCm: readonly number[], index: number, pxPerCm: number): boolean =>
+  [heightsCm[index - 1], heightsCm[index + 1]].some(
+    (beside, i) =>
+      beside !== undefined && !(i === 0 && index === 1) && Math.abs(beside - heightsCm[index]!) * pxPerCm < THUMB_PX,
+  );
 
 /** The size of an element on the page, as it changes. [px] */
 function useSize(frame: React.RefObject<HTMLElement | null>): { readonly width: number; readonly height: number } {
@@ -347,9 +368,10 @@ function LayerMarks({
   );
 }
 
-/** The highest thing in a vessel. [cm] */
-const highestOf = (setup: Setup): number =>
+/** The highest thing in a vessel, with the water that stands in it as far as that is known. [cm] */
+const highestOf = (setup: Setup, waterTableCm = 0): number =>
   Math.max(
+    waterTableCm,
     boundariesCm(setup).at(-1)!,
     statedWaterHeightCm(setup) ?? 0,
     setup.water.kind === "free-water" ? (setup.water.overflowCm ?? 0) : 0,

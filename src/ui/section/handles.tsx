@@ -24,6 +24,7 @@ export const BoundaryHandle = memo(function BoundaryHandle({
   heightCm,
   leastCm,
   mostCm,
+  crowded,
 }: {
   store: SetupStore;
   geometry: BoardGeometry;
@@ -37,9 +38,14 @@ export const BoundaryHandle = memo(function BoundaryHandle({
   heightCm: number;
   leastCm: number;
   mostCm: number;
+  /** Whether the next boundary is so near that a thumb would take hold of both: they lie side by side then. */
+  crowded: boolean;
 }) {
   const { left, right } = geometry.vessel;
   const y = yOfHeight(geometry, heightCm);
+  const reach = (right - left) * 0.62;
+  const [from, to] = !crowded ? [0, reach] : index % 2 === 1 ? [0, reach / 2] : [reach / 2, reach];
+  const gripX = crowded ? left + (from + to) / 2 : left + (right - left) / 2;
   return (
     <HeightHandle
       system={system}
@@ -50,14 +56,14 @@ export const BoundaryHandle = memo(function BoundaryHandle({
       leastCm={leastCm}
       mostCm={mostCm}
       y={y}
-      left={left}
-      right={left + (right - left) * 0.62}
-      onMove={(to) => store.preview(dragBoundary(store.getState().committed, index, to))}
+      left={left + from}
+      right={left + to}
+      onMove={(heightCm) => store.preview(dragBoundary(store.getState().committed, index, heightCm))}
       onKeep={() => store.commitPreview(isTop ? "Top of the stack" : `Top of ${name}`)}
       onFocus={() => store.select(layerId)}
     >
       <line x1={left} x2={right} y1={y} y2={y} stroke="var(--ink)" strokeWidth={1.6} pointerEvents="none" />
-      <g transform={`translate(${left + (right - left) / 2} ${y})`}>
+      <g transform={`translate(${gripX} ${y})`}>
         <rect x={-15} y={-5} width={30} height={10} rx={2} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />
         <path d="M-8 -1.5H8M-8 1.5H8" stroke="var(--ink)" strokeWidth={1} />
       </g>

@@ -1,5 +1,5 @@
 "use client";
-import { memo, useRef } from "react";
+import { memo, useEffect, useRef, useSyncExternalStore } from "react";
 import type { UnitSystem } from "@/core/units/units";
 import { CM_PER_INCH, formatLength } from "@/core/units/units";
 
@@ -9,7 +9,20 @@ const KEY_STEP_CM: Record<UnitSystem, { usual: number; fine: number }> = {
   imperial: { usual: CM_PER_INCH / 4, fine: CM_PER_INCH / 20 },
 };
 
-const HIT_PX = 22;
+/** What is taken hold of reaches so far: for a mouse, and for a thumb. */
+const HIT_PX = { fine: 22, coarse: 44 } as const;
+const COARSE = "(pointer: coarse)";
+
+const useCoarsePointer = (): boolean =>
+  useSyncExternalStore(
+    (changed) => {
+      const media = matchMedia(COARSE);
+      media.addEventListener("change", changed);
+      return () => media.removeEventListener("change", changed);
+    },
+    () => matchMedia(COARSE).matches,
+    () => false,
+  );
 
 /**
  * A height in the drawing that is dragged or moved with arrow keys. A change is shown live and kept when the pointer or
@@ -50,6 +63,16 @@ export const HeightHandle = memo(function HeightHandle({
   children: React.ReactNode;
 }) {
   const grab = useRef<number | undefined>(undefined);
+  const handle = useRef<SVGGElement>(null);
+  const hitPx = HIT_PX[useCoarsePointer() ? "coarse" : "fine"];
+  useEffect(() => {
+    // `touch-action` does not count inside a drawing, and React listens to touches passively: a finger that takes hold
+    // of a height would pan the page
+    const hold = (event: TouchEvent): void => event.preventDefault();
+    const element = handle.current!;
+    element.addEventListener("touchstart", hold, { passive: false });
+    return () => element.removeEventListener("touchstart", hold);
+  }, []);
   const onKeyDown = (event: React.KeyboardEvent): void => {
     const { usual, fine } = KEY_STEP_CM[system];
     const step = event.shiftKey ? fine : usual;
@@ -78,6 +101,7 @@ export const HeightHandle = memo(function HeightHandle({
   };
   return (
     <g
+      ref={handle}
       role="slider"
       tabIndex={0}
       aria-label={label}
@@ -86,7 +110,7 @@ export const HeightHandle = memo(function HeightHandle({
       aria-valuemax={round(mostCm)}
       aria-valuenow={round(valueCm)}
       aria-valuetext={`${formatLength(valueCm, system)}${valueText ? `, ${valueText}` : ""}`}
-      className="group cursor-ns-resize touch-none outline-none"
+      className="group cursor-ns-resize outline-none"
       onKeyDown={onKeyDown}
       onKeyUp={(event) => (event.key.startsWith("Arrow") || /^(Page|Home|End)/u.test(event.key) ? onKeep() : undefined)}
       onFocus={onFocus}
@@ -112,7 +136,7 @@ export const HeightHandle = memo(function HeightHandle({
         onCancel();
       }}
     >
-      <rect x={left} y={y - HIT_PX / 2} width={right - left} height={HIT_PX} fill="transparent" />
+      <rect data-hit x={left} y={y - hitPx / 2} width={right - left} height={hitPx} fill="transparent" />
       <rect
         x={left}
         y={y - 9}

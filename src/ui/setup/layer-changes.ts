@@ -1,5 +1,5 @@
-import { isOwn } from "@/core/media/own-id";
-import { addLayer, withoutLayer } from "@/core/stack/edit";
+import { isRootedByDefault } from "@/core/stack/drainage-layer";
+import { addLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import type { StackLayer } from "@/core/stack/setup";
 import type { SetupStore } from "./setup-store";
 
@@ -8,31 +8,46 @@ export const layerName = (layer: Pick<StackLayer, "name" | "mediumId">, store: P
   layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
 
 /**
- * Adds a layer above the selected one, of the medium that is least represented to be told apart at once: the next in
- * the catalogue.
+ * Adds a layer of a medium above the selected one, and selects it. Answers its id, or undefined where there is no room.
  */
-export function addAbove(store: SetupStore, newId: () => string): void {
+export function addAbove(store: SetupStore, mediumId: string, newId: () => string): string | undefined {
   const { committed, selectedId } = store.getState();
-  const below = committed.layers.findIndex(({ id }) => id === selectedId);
-  const used = new Set(committed.layers.map(({ mediumId }) => mediumId));
-  const medium =
-    store.media.find(({ id, rootsByDefault }) => rootsByDefault && !isOwn(id) && !used.has(id)) ?? store.media[0]!;
+  const medium = store.medium(mediumId);
+  if (!medium) return undefined;
+  const selected = committed.layers.findIndex(({ id }) => id === selectedId);
+  const below = selected < 0 ? committed.layers.length - 1 : selected;
   const id = newId();
-  const added = addLayer(committed, below < 0 ? committed.layers.length - 1 : below, {
+  const isTop = below === committed.layers.length - 1;
+  const added = addLayer(committed, below, {
     id,
     name: "",
-    mediumId: medium.id,
-    rooted: medium.rootsByDefault,
+    mediumId,
+    rooted: isRootedByDefault(medium, isTop),
   });
-  if (!added) return store.say("There is no room for another layer: make one thicker or the vessel deeper first.");
-  const problems = store.offer(`Added ${medium.name}`, added.setup, "metric");
-  if (problems.length > 0) return store.say(problems[0]!.message);
+  if (!added) {
+    store.say("There is no room for another layer: make one thicker or the vessel deeper first.");
+    return undefined;
+  }
+  const covered = committed.layers[below];
+  const coveredMedium = covered && store.medium(covered.mediumId);
+  // a coarse layer that was the top has soil over it now, and is what that drains into
+  const unrooted =
+    isTop && covered?.rooted && coveredMedium && !isRootedByDefault(coveredMedium, false) ? covered : undefined;
+  const setup = unrooted ? withLayer(added.setup, unrooted.id, { rooted: false }) : added.setup;
+  const problems = store.offer(`Added ${medium.name}`, setup, "metric");
+  if (problems.length > 0) {
+    store.say(problems[0]!.message);
+    return undefined;
+  }
   store.select(id);
-  store.say(
-    added.tookFrom
-      ? `The vessel is full, so the new layer took half of ${layerName(added.tookFrom, store)}.`
-      : undefined,
-  );
+  const notes = [
+    added.tookFrom ? `The vessel is full, so the new layer took half of ${layerName(added.tookFrom, store)}.` : "",
+    unrooted
+      ? `${layerName(unrooted, store)} lies under soil now, so it is not counted as rooted; mark it again if roots live in it.`
+      : "",
+  ].filter(Boolean);
+  store.say(notes.length > 0 ? notes.join(" ") : undefined);
+  return id;
 }
 
 export function removeLayer(store: SetupStore, id: string): void {

@@ -1,5 +1,5 @@
 "use client";
-import { memo, useMemo } from "react";
+import { memo, useMemo, useRef, useState } from "react";
 import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ArrowDown, ArrowUp, GripVertical, X } from "lucide-react";
@@ -7,26 +7,30 @@ import Link from "next/link";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
 import type { Medium } from "@/core/media/medium";
-import { isOwn } from "@/core/media/own-id";
 import { isMix, mixOfMedium } from "@/core/mixing/mix-medium";
+import { isRootedByDefault } from "@/core/stack/drainage-layer";
 import { withLayer } from "@/core/stack/edit";
 import type { StackLayer } from "@/core/stack/setup";
 import { formatMass, formatPercent, formatVolume } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
-import { SearchedChoice, type ChoiceGroup } from "../fields/searched-choice";
+import { SearchedChoice } from "../fields/searched-choice";
 import { TextField } from "../fields/text-field";
 import { mediumAddress } from "../media/medium-address";
 import { grainFill, soilFill } from "../section/patterns";
 import { layerName, removeLayer } from "./layer-changes";
+import { mediumChoices } from "./medium-choices";
 import type { SetupStore } from "./setup-store";
 
 type RowProps = {
   id: string;
   index: number;
   isTop: boolean;
+  /** So many layers there are. */
+  count: number;
   store: SetupStore;
   onMove: (id: string, toIndex: number) => void;
+  onTell: (words: string) => void;
 };
 
 export const LayerRow = memo(function LayerRow({ id, store, ...rest }: RowProps) {
@@ -60,7 +64,7 @@ function ThicknessField({ store, id, name }: { store: SetupStore; id: string; na
   );
 }
 
-function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id"> & { layer: RowLayer }) {
+function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<RowProps, "id"> & { layer: RowLayer }) {
   const system = useUnits();
   const selected = useStore(store, (state) => state.selectedId === layer.id);
   const inReservoir = useStore(store, (state) => state.setup.water.kind === "free-water");
@@ -72,6 +76,35 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
   const change = (label: string, part: Partial<Omit<StackLayer, "id">>) =>
     store.offer(label, withLayer(store.getState().committed, layer.id, part), system);
 
+  const [lifted, setLifted] = useState(false);
+  const grip = useRef<HTMLButtonElement>(null);
+  const moving = useRef(false);
+  const told = (words: string): void => onTell(`${name}: ${words}`);
+  /** Space lifts, arrows move, Space or Enter puts down; each move is a step that undo takes back. */
+  const onGripKey = (event: React.KeyboardEvent): void => {
+    const up = event.key === "ArrowUp";
+    if (event.key === " " || event.key === "Enter") {
+      event.preventDefault();
+      setLifted(!lifted);
+      told(lifted ? "put down." : "lifted. The up and down arrows move it, Space puts it down.");
+    } else if (lifted && (up || event.key === "ArrowDown")) {
+      event.preventDefault();
+      event.stopPropagation();
+      const to = index + (up ? 1 : -1);
+      if (to < 0 || to >= count) return told(up ? "it is at the top." : "it is at the bottom.");
+      // the row is put elsewhere in the page, which takes the keyboard off it
+      moving.current = true;
+      onMove(layer.id, to);
+      requestAnimationFrame(() => {
+        grip.current?.focus();
+        moving.current = false;
+      });
+      told(`moved to place ${count - to} of ${count} from the top.`);
+    } else if (lifted && (event.key === "Escape" || event.key === "Tab")) {
+      setLifted(false);
+      told("put down.");
+    }
+  };
   const onKeyDown = (event: React.KeyboardEvent<HTMLLIElement>): void => {
     if (event.target !== event.currentTarget) return;
     const up = event.key === "ArrowUp";
@@ -92,8 +125,9 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
   return (
     <li
       ref={setNodeRef}
+      data-layer={layer.id}
       tabIndex={0}
-      aria-label={name}
+      aria-label={`${name}, ${layer.rooted ? "roots" : "no roots"}`}
       aria-current={selected}
       className={`border-t border-rule py-1.5 pl-0 pr-1 ${selected ? "bg-sheet shadow-[inset_3px_0_0_var(--ink)]" : ""} ${isDragging ? "relative z-10 bg-sheet opacity-90 outline outline-1 outline-ink" : ""}`}
       style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined }}
@@ -104,11 +138,18 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
       <div className="flex flex-wrap items-center gap-x-1.5">
         <button
           type="button"
-          ref={setActivatorNodeRef}
+          ref={(button) => {
+            setActivatorNodeRef(button);
+            grip.current = button;
+          }}
           {...attributes}
           {...listeners}
+          onKeyDown={onGripKey}
+          onBlur={() => !moving.current && setLifted(false)}
+          aria-pressed={lifted}
           aria-label={`Move ${name}`}
-          className="no-print cursor-grab touch-none px-1 py-1.5 text-soft hover:text-ink pointer-coarse:px-3.5 pointer-coarse:py-3.5"
+          aria-describedby="grip-told"
+          className="no-print cursor-grab aria-pressed:bg-ink aria-pressed:text-paper touch-none px-1 py-1.5 text-soft hover:text-ink pointer-coarse:px-3.5 pointer-coarse:py-3.5"
         >
           <GripVertical size={16} aria-hidden />
         </button>
@@ -117,13 +158,16 @@ function LayerRowOf({ layer, index, isTop, store, onMove }: Omit<RowProps, "id">
           {medium && <rect width={26} height={26} fill={grainFill(medium.pattern, "swatch")} />}
           <rect x={0.5} y={0.5} width={25} height={25} fill="none" stroke="var(--rule-strong)" />
         </svg>
-        <MediumChoice layer={layer} name={name} store={store} onChange={change} />
+        <MediumChoice layer={layer} isTop={isTop} name={name} store={store} onChange={change} />
         <ThicknessField store={store} id={layer.id} name={name} />
       </div>
       {layer.areaShare < 1 && !selected && (
         <p className="pl-[4.1rem] text-sm leading-tight text-soft">
           wick feet on {formatPercent(layer.areaShare)} of the area
         </p>
+      )}
+      {!selected && (
+        <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.rooted ? "roots" : "no roots"}</p>
       )}
       {layer.name && !selected && <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.name}</p>}
       {!medium && (
@@ -201,20 +245,22 @@ type Change = (label: string, part: Partial<Omit<StackLayer, "id">>) => void;
 /** Which medium a layer is of, found by its name. */
 function MediumChoice({
   layer,
+  isTop,
   name,
   store,
   onChange,
 }: {
   layer: RowLayer;
+  isTop: boolean;
   name: string;
   store: SetupStore;
   onChange: Change;
 }) {
   const medium = store.medium(layer.mediumId);
-  const groups = useMemo(() => choicesOf(store), [store]);
+  const groups = useMemo(() => mediumChoices(store), [store]);
   return (
     <SearchedChoice
-      label="Medium"
+      label={`Medium of ${name}`}
       chosen={layer.mediumId}
       shown={medium?.name ?? `${layer.mediumId}?`}
       invalid={!medium}
@@ -224,7 +270,9 @@ function MediumChoice({
         const next = store.medium(id)!;
         onChange(`${name} to ${next.name}`, {
           mediumId: next.id,
-          rooted: medium && layer.rooted !== medium.rootsByDefault ? layer.rooted : next.rootsByDefault,
+          // what the grower has said of it stays
+          rooted:
+            medium && layer.rooted !== isRootedByDefault(medium, isTop) ? layer.rooted : isRootedByDefault(next, isTop),
         });
       }}
     />
@@ -262,15 +310,6 @@ function NewerVersion({
     </p>
   );
 }
-
-const choicesOf = ({ media, mixes }: Pick<SetupStore, "media" | "mixes">): ChoiceGroup[] => [
-  {
-    heading: "Your mixes",
-    choices: mixes.flatMap(({ mediumId, name, offered }) => (offered ? [{ id: mediumId, name }] : [])),
-  },
-  { heading: "Your media", choices: media.filter(({ id }) => isOwn(id)) },
-  { heading: "Media", choices: media.filter(({ id }) => !isOwn(id)) },
-];
 
 /** Where a layer's medium is measured out for it. */
 function mixingAddress(medium: Medium, setupId: string, layerId: string): string {

@@ -1,15 +1,16 @@
 "use client";
-import { memo, useCallback, useMemo } from "react";
+import { memo, useCallback, useMemo, useRef, useState } from "react";
+import dynamic from "next/dynamic";
 import {
   DndContext,
-  KeyboardSensor,
   PointerSensor,
   closestCenter,
   useSensor,
   useSensors,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from "@dnd-kit/core";
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Plus } from "lucide-react";
 import Link from "next/link";
 import { useStore } from "zustand";
@@ -19,8 +20,13 @@ import { formatLength } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import { GrainPatterns } from "../section/patterns";
 import { addAbove, layerName } from "./layer-changes";
+import { mediumChoices } from "./medium-choices";
 import { LayerRow } from "./layer-row";
 import type { SetupStore } from "./setup-store";
+
+// comes when it is first reached for, so that a page paints without it
+const loadPopover = () => import("../fields/choice-popover").then(({ ChoicePopover: popover }) => popover);
+const ChoicePopover = dynamic(loadPopover, { ssr: false });
 
 /** The stack in physical order, top at the top: what stands in the section, as a list to work on. */
 export function StackList({ store, newId }: { store: SetupStore; newId: () => string }) {
@@ -37,10 +43,7 @@ export function StackList({ store, newId }: { store: SetupStore; newId: () => st
         <h2 className="text-base">
           Stack <span className="font-sans text-sm font-normal text-soft">top to bottom</span>
         </h2>
-        <button type="button" className="press no-print" onClick={() => addAbove(store, newId)}>
-          <Plus size={16} aria-hidden />
-          Add layer
-        </button>
+        <AddLayer store={store} newId={newId} />
       </div>
       {ids === "" ? (
         <p className="border-y border-rule py-3 text-[0.95rem]">
@@ -56,11 +59,56 @@ export function StackList({ store, newId }: { store: SetupStore; newId: () => st
   );
 }
 
-const SortableRows = memo(function SortableRows({ store, ids }: { store: SetupStore; ids: string }) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+export const ADD_LAYER_ID = "add-layer";
+
+/** Which medium the new layer is of comes first; then the keyboard stands in its row. */
+function AddLayer({ store, newId }: { store: SetupStore; newId: () => string }) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
+  const groups = useMemo(() => mediumChoices(store), [store]);
+  const add = (mediumId: string): void => {
+    setOpen(false);
+    const id = addAbove(store, mediumId, newId);
+    if (id === undefined) return button.current?.focus();
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-layer="${CSS.escape(id)}"]`)?.focus());
+  };
+  return (
+    <>
+      <button
+        ref={button}
+        id={ADD_LAYER_ID}
+        type="button"
+        className="press no-print"
+        aria-haspopup="listbox"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        onPointerEnter={() => void loadPopover()}
+        onFocus={() => void loadPopover()}
+      >
+        <Plus size={16} aria-hidden />
+        Add layer
+      </button>
+      {open && (
+        <ChoicePopover
+          label="Medium of the new layer"
+          chosen=""
+          groups={groups}
+          anchor={button}
+          onSelect={add}
+          onClose={(byKey) => {
+            setOpen(false);
+            if (byKey) button.current?.focus();
+          }}
+        />
+      )}
+    </>
   );
+}
+
+const SortableRows = memo(function SortableRows({ store, ids }: { store: SetupStore; ids: string }) {
+  // the keyboard moves a layer by its grip's own keys (layer-row.tsx)
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const [said, setSaid] = useState("");
   const topDown = useMemo(() => ids.split("\n").reverse(), [ids]);
   const move = useCallback(
     (id: string, toIndex: number): void => {
@@ -73,12 +121,47 @@ const SortableRows = memo(function SortableRows({ store, ids }: { store: SetupSt
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (over && over.id !== active.id) move(String(active.id), topDown.length - 1 - topDown.indexOf(String(over.id)));
   };
+  const nameOf = (id: UniqueIdentifier): string => {
+    const layer = store.getState().setup.layers.find((candidate) => candidate.id === id);
+    return layer ? layerName(layer, store) : "layer";
+  };
+  const place = (id: UniqueIdentifier): string =>
+    `place ${topDown.indexOf(String(id)) + 1} of ${topDown.length} from the top`;
   return (
-    <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+    <DndContext
+      id="stack"
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={onDragEnd}
+      accessibility={{
+        announcements: {
+          onDragStart: ({ active }) => `${nameOf(active.id)} lifted.`,
+          onDragOver: ({ active, over }) => (over ? `${nameOf(active.id)} over ${place(over.id)}.` : ""),
+          onDragEnd: ({ active, over }) => `${nameOf(active.id)} put down${over ? ` at ${place(over.id)}` : ""}.`,
+          onDragCancel: ({ active }) => `${nameOf(active.id)} put back.`,
+        },
+        screenReaderInstructions: { draggable: "" },
+      }}
+    >
+      <p id="grip-told" className="sr-only">
+        Space lifts the layer, the up and down arrows move it, Space puts it down.
+      </p>
+      <p className="sr-only" role="status">
+        {said}
+      </p>
       <SortableContext items={topDown} strategy={verticalListSortingStrategy}>
         <ol className="border-b border-rule">
           {topDown.map((id, i) => (
-            <LayerRow key={id} id={id} index={topDown.length - 1 - i} isTop={i === 0} store={store} onMove={move} />
+            <LayerRow
+              key={id}
+              id={id}
+              index={topDown.length - 1 - i}
+              isTop={i === 0}
+              count={topDown.length}
+              store={store}
+              onMove={move}
+              onTell={setSaid}
+            />
           ))}
         </ol>
       </SortableContext>

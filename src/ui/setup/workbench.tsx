@@ -22,8 +22,8 @@ import { RunBar } from "./run-bar";
 import { SaveQueue, sendLeftOver, latestOf, type SetupActions } from "./save-queue";
 import { SavingState, SetAsideBar } from "./saving-state";
 import { makeSetupStore, type Offer, type SetupStore } from "./setup-store";
-import { addAbove, removeLayer } from "./layer-changes";
-import { StackList } from "./stack-list";
+import { removeLayer } from "./layer-changes";
+import { ADD_LAYER_ID, StackList } from "./stack-list";
 import { useAnswers } from "./use-answers";
 import { VesselPanel, WaterPanel } from "./vessel-and-water";
 
@@ -46,7 +46,7 @@ export function Workbench({
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);
   const newId = useCallback(() => nanoid(10), []);
-  useKeys(store, queue, newId);
+  useKeys(store, queue);
   useAnswers(store);
 
   const choose = async (choice: "use" | "copy" | "drop"): Promise<void> => {
@@ -251,7 +251,7 @@ function RefusedButtons({
   );
 }
 
-function useKeys(store: SetupStore, queue: SaveQueue, newId: () => string): void {
+function useKeys(store: SetupStore, queue: SaveQueue): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (document.querySelector("[role=dialog]")) return;
@@ -265,7 +265,7 @@ function useKeys(store: SetupStore, queue: SaveQueue, newId: () => string): void
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (letter === "a") {
         event.preventDefault();
-        addAbove(store, newId);
+        document.getElementById(ADD_LAYER_ID)?.click();
       }
       if (event.key === "Delete" && !(event.target instanceof HTMLLIElement)) {
         const { selectedId } = store.getState();
@@ -274,5 +274,5 @@ function useKeys(store: SetupStore, queue: SaveQueue, newId: () => string): void
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [store, queue, newId]);
+  }, [store, queue]);
 }
