@@ -23,7 +23,7 @@ test("media are found by a slip of the pen, sifted by what they do, and held aga
   marlstone,
 }) => {
   await page.goto(`${marlstone.url}/media`);
-  await expect(page.getByText("51 shown")).toBeVisible();
+  await expect(page.getByText("55 shown")).toBeVisible();
   await page.getByRole("textbox", { name: "Name" }).fill("vermiculte");
   await expect(page.getByRole("row").nth(1)).toContainText("Vermiculite");
   await page.getByRole("button", { name: "Show all" }).click();
@@ -117,7 +117,7 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   await editor.getByLabel("In a").selectOption("bag");
   await typeInto(editor.getByLabel("holds, litres or kg"), "5 L");
   await typeInto(editor.getByLabel("swells, times"), "1");
-  await typeInto(editor.getByLabel("price"), "4,5");
+  await typeInto(editor.getByLabel("price", { exact: true }), "4,5");
   await expect(peat).toContainText("2 bags, 9");
   await expect(peat).toContainText(words(String.raw`2\.76 L`));
   await typeInto(editor.getByLabel("holds, litres or kg"), "a lot");
@@ -271,7 +271,9 @@ test("a mix is looked for by what it does; what cannot be met says which conditi
   await page.goto(`${marlstone.url}/mixes`);
   const need = page.getByRole("region", { name: "What mix do I need?" });
   await need.getByRole("button", { name: "Look for it" }).click();
-  await expect(need.getByText(words(String.raw`\d+ or more of \d+ mixes meet it`))).toBeVisible({ timeout: 20_000 });
+  await expect(need.getByText(words(String.raw`\d+ of \d+ mixes meet it; the \d+ plainest are listed`))).toBeVisible({
+    timeout: 20_000,
+  });
   const first = need.getByRole("listitem").first();
   await expect(first).toContainText(words(String.raw`air (2\d|3[0-5]) %`));
   await first.getByRole("button").click();
@@ -462,7 +464,11 @@ test("two tabs on one mix: the later save is told of the earlier and can still b
   await page.waitForURL(/mixes\/[^?]+$/u);
   const other = await context.newPage();
   await other.goto(page.url());
-  await other.getByLabel(/^Recipe, in parts/u).fill("peat, perlite");
+  // a busy machine may not have brought the page's scripts yet
+  await expect(async () => {
+    await other.getByLabel(/^Recipe, in parts/u).fill("peat, perlite");
+    await expect(other.getByLabel("Parts of Perlite, coarse")).toHaveValue("1", { timeout: 1000 });
+  }).toPass();
   await other.getByRole("region", { name: "Keep it" }).getByRole("button", { name: "Save", exact: true }).click();
   await expect(other.getByText("Saved.")).toBeVisible();
   await page.getByLabel(/^Recipe, in parts/u).fill("peat, pumice");
@@ -503,7 +509,7 @@ test("a mix that was put away elsewhere says so when it is saved, and is taken b
   await expect(other.getByText(/This pack was changed elsewhere in the meantime/u)).toBeVisible();
   // theirs is what stands in the fields now, and leaving them stores nothing
   await expect(editor(other).getByLabel("holds, litres or kg")).toHaveValue(words("^100 L$"));
-  await editor(other).getByLabel("price").focus();
+  await editor(other).getByLabel("price", { exact: true }).focus();
   await other.keyboard.press("Tab");
   await expect.poll(() => packsOf(marlstone)).toEqual([20, 100]);
   await editor(other).getByLabel("holds, litres or kg").fill("75 L");
@@ -518,6 +524,64 @@ const packsOf = (marlstone: Marlstone): number[] =>
       "select document from pack_versions where medium_id = 'perlite-coarse-3-6' order by version",
     )
     .map(({ document }) => (JSON.parse(document) as { amount: number }).amount);
+
+test("a recipe in volumes is converted, a weak word asks back, a broad one offers its grades, and an ambiguous number is refused", async ({
+  marlstone,
+  page,
+}) => {
+  await page.goto(`${marlstone.url}/mixes`);
+  const recipe = page.getByRole("region", { name: "Recipe" });
+  const field = page.getByLabel(/^Recipe, in parts/u);
+  await field.fill("2 L bark, 500 mL perlite");
+  await expect(page.getByLabel("Parts of Bark 6–12 mm")).toHaveValue("2");
+  await expect(page.getByLabel("Parts of Perlite, coarse")).toHaveValue("0.5");
+  await expect(recipe.getByText(/“bark” is taken as Bark 6–12 mm\. Or/u)).toBeVisible();
+  await recipe.getByRole("button", { name: "Bark 12–20 mm" }).click();
+  await expect(field).toHaveValue("2 L Bark 12–20 mm; 500 mL perlite");
+  await expect(page.getByLabel("Parts of Bark 12–20 mm")).toHaveValue("2");
+
+  await field.fill("1 vermiculte, 1 peat");
+  await expect(recipe.getByRole("alert")).toContainText("“vermiculte” is not known. Did you mean Vermiculite, medium?");
+  await expect(page.getByRole("region", { name: "What it is" })).toHaveCount(0);
+  await recipe.getByRole("button", { name: "Vermiculite, medium" }).click();
+  await expect(field).toHaveValue("1 Vermiculite, medium; 1 peat");
+  await expect(page.getByRole("region", { name: "What it is" })).toBeVisible();
+
+  await field.fill("1,000 mL bark, 1 L perlite");
+  await expect(recipe.getByRole("alert")).toContainText("“1,000” may be 1000 or 1.0");
+  await field.fill("2 L bark, 1 perlite");
+  await expect(recipe.getByRole("alert")).toContainText("cannot be held against each other");
+});
+
+test("the biggest batch of what is left, in pots said by their width, with prices in what the grower names", async ({
+  marlstone,
+  page,
+}) => {
+  await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent("2 coir, 1 perlite")}`);
+  const need = page.getByRole("region", { name: "What mix do I need?" });
+  await need.getByLabel("It must contain").selectOption({ label: "Coir pith, fine" });
+  await need.getByLabel(/^of which I have/u).fill("6");
+  await need.getByRole("button", { name: "Look for it" }).click();
+  await expect(need.getByText(words(String.raw`\d+ of \d+ mixes meet it.*, the biggest batch first`))).toBeVisible({
+    timeout: 20_000,
+  });
+  const found = need.getByRole("list").last().getByRole("listitem");
+  const makes = await found.allTextContents();
+  for (const text of makes) expect(text).toContain("Coir pith, fine");
+  const litres = makes.map((text) => Number(/makes ([\d.]+)\sL/u.exec(text)![1]));
+  expect(litres).toEqual([...litres].sort((a, b) => b - a));
+  expect(litres[0]).toBeGreaterThan(6);
+
+  const much = page.getByRole("region", { name: "How much" });
+  await typeInto(much.getByLabel(/^Each holds/u), "12 cm");
+  await expect(much.getByText(words(String.raw`A round pot 12 cm wide takes about 8\d\d mL`))).toBeVisible();
+  const perlite = much.getByRole("row", { name: /^Perlite, coarse/u });
+  await perlite.getByRole("button", { name: /^How you buy/u }).click();
+  await much.getByLabel("Currency, before every price").fill("£");
+  await expect(perlite).toContainText(words("£ 9.5"));
+  await page.reload();
+  await expect(page.getByRole("row", { name: /^Perlite, coarse/u })).toContainText(words("£ 9.5"));
+});
 
 test("setups and mixes are found by some of their names", async ({ marlstone, page }) => {
   await page.goto(`${marlstone.url}/?find=BOG%20sink`);

@@ -58,6 +58,21 @@ describe("what a search tries", () => {
 });
 
 describe("what a search finds", () => {
+  it("has in it what it must, and counts and lists only what meets what is asked", () => {
+    const wanted = { air: { least: 0.2, most: 1 }, water: ANY };
+    const all = searchMixes(FOUR, waterAt, wanted, 1000, 3);
+    const every = searchMixes(FOUR, waterAt, { ...wanted, must: ["a"] }, 1000, 3);
+    const id = FOUR[0]!.id;
+    const some = searchMixes(FOUR, waterAt, { ...wanted, must: [id] }, 5, 3);
+    expect(every).toMatchObject({ tried: 0, met: 0, found: [] });
+    expect(some.found.every(({ parts }) => parts.some(({ mediumId }) => mediumId === id))).toBe(true);
+    expect(some.met).toBe(all.found.filter(({ parts }) => parts.some(({ mediumId }) => mediumId === id)).length);
+    expect(some.found).toHaveLength(Math.min(5, some.met));
+    expect(all.found).toHaveLength(all.met);
+    expect(all.found.every(({ mismatch }) => mismatch === 0)).toBe(true);
+    expect(some.tried).toBeLessThan(all.tried);
+  });
+
   it("has its air and water, and misses by what it is short of or over, pH a tenth as much", () => {
     const [one] = searchMixes(
       [FOUR[1]!],
@@ -77,11 +92,15 @@ describe("what a search finds", () => {
     expect(
       worth({ parts: FOUR.slice(0, 3).map(({ id }) => ({ mediumId: id, parts: 1 })), air: 0, water: 0, mismatch: 0.1 }),
     ).toBeCloseTo(0.108, 12);
-    const { found } = searchMixes(FOUR, waterAt, { air: ANY, water: { least: 0.395, most: 0.405 } }, 6, 3);
+    const { found, met } = searchMixes(FOUR, waterAt, { air: ANY, water: { least: 0.395, most: 0.405 } }, 6, 3);
     const costs = found.map(worth);
     expect(costs).toEqual([...costs].sort((a, b) => a - b));
     expect(found[0]).toMatchObject({ mismatch: 0, parts: { length: 2 } });
-    expect(found).toHaveLength(6);
+    expect(found).toHaveLength(Math.min(6, met));
+    // where nothing meets it, what comes nearest stands in the same order
+    const near = searchMixes(FOUR, waterAt, { air: ANY, water: { least: 0.75, most: 1 } }, 6, 3);
+    expect([near.met, near.found.length]).toEqual([0, 6]);
+    expect(near.found.map(worth)).toEqual([...near.found.map(worth)].sort((a, b) => a - b));
   });
 
   it("says which conditions stop it: such as cannot be had at all, and such as cannot be had together", () => {

@@ -13,6 +13,8 @@ export type Wanted = {
   readonly water: Span;
   /** pH of the parts together, if it matters. */
   readonly pH?: Span | undefined;
+  /** Media that have to be in it. */
+  readonly must?: readonly string[] | undefined;
 };
 export type Span = { readonly least: number; readonly most: number };
 
@@ -28,9 +30,14 @@ export type Candidate = {
 };
 
 export type SearchResult = {
-  /** Nearest first; no more than asked for. Those that meet everything have a mismatch of 0. */
+  /**
+   * No more than asked for, the plainest first: of those that meet everything, or where none does, of those that come
+   * nearest.
+   */
   readonly found: readonly Candidate[];
   readonly tried: number;
+  /** So many meet everything, shown or not. */
+  readonly met: number;
   /**
    * When nothing meets it all: for each condition, how near the nearest mix came to it alone, and whether it can be met
    * at all.
@@ -86,13 +93,15 @@ export function searchMixes(
   tell: (soFar: SearchResult) => void = () => undefined,
 ): SearchResult {
   const blendable = media.filter(({ packing }) => packing.mixingFactor > 0);
+  const { must = [] } = wanted;
   const candidates: Candidate[] = [];
   const nearest = { air: Infinity, water: Infinity, pH: Infinity };
   let tried = 0;
   const consider = (parts: readonly Part[]): Candidate | undefined => {
     const mixed = blend(parts);
     if (!mixed.ok) return undefined;
-    tried++;
+    const counts = must.every((id) => parts.some(({ medium }) => medium.id === id));
+    if (counts) tried++;
     const water = waterAt(mixed.value.hydraulics);
     const air = Math.max(0, mixed.value.hydraulics.thetaS - water);
     const off = {
@@ -100,14 +109,14 @@ export function searchMixes(
       water: outside(water, wanted.water),
       pH: wanted.pH ? outside(mixPH(parts, mixed.value.shares).typical, wanted.pH) / 10 : 0,
     };
-    for (const key of CONDITIONS) nearest[key] = Math.min(nearest[key], off[key]);
+    if (counts) for (const key of CONDITIONS) nearest[key] = Math.min(nearest[key], off[key]);
     const candidate = {
       parts: parts.map(({ medium, parts: amount }) => ({ mediumId: medium.id, parts: amount })),
       air,
       water,
       mismatch: off.air + off.water + off.pH,
     };
-    candidates.push(candidate);
+    if (counts) candidates.push(candidate);
     return candidate;
   };
   /** The nearest a medium came, in whatever it was part of. */
@@ -132,7 +141,10 @@ export function searchMixes(
   }
   if (limit >= 3) {
     tell(result());
-    const chosen = [...blendable].sort((a, b) => best.get(a.id)! - best.get(b.id)!).slice(0, MEDIA_IN_TRIPLES);
+    const has = ({ id }: Medium): number => (must.includes(id) ? 0 : 1);
+    const chosen = [...blendable]
+      .sort((a, b) => has(a) - has(b) || best.get(a.id)! - best.get(b.id)!)
+      .slice(0, MEDIA_IN_TRIPLES);
     const triples: Candidate[] = [];
     for (let i = 0; i < chosen.length; i++) {
       for (let j = i + 1; j < chosen.length; j++) {
@@ -165,8 +177,9 @@ export function searchMixes(
   return result();
 
   function result(): SearchResult {
-    const found = [...candidates].sort(byWorth).slice(0, most);
-    const met = found[0]?.mismatch === 0;
+    const meeting = candidates.filter(({ mismatch }) => mismatch === 0);
+    const found = [...(meeting.length > 0 ? meeting : candidates)].sort(byWorth).slice(0, most);
+    const met = meeting.length > 0;
     const asked = wanted.pH ? CONDITIONS : CONDITIONS.filter((condition) => condition !== "pH");
     const missed = met
       ? []
@@ -174,6 +187,7 @@ export function searchMixes(
     return {
       found,
       tried,
+      met: meeting.length,
       stoppedBy: missed.map((condition) => ({ condition, reachable: nearest[condition] === 0 })),
     };
   }

@@ -7,7 +7,7 @@ import { hasPeat } from "@/core/media/words";
 import type { Pack } from "@/core/mixing/batch";
 import type { Blend, Part } from "@/core/mixing/blend";
 import type { RecipePart } from "@/core/mixing/recipe";
-import { lengthUnitName } from "@/core/units/units";
+import { lengthUnitName, volumeUnitName } from "@/core/units/units";
 import type { Room } from "@/formats/rooms";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
@@ -182,6 +182,30 @@ export function FindMix({
           />
         </span>
         <Check input={form.register("noPeat")}>no peat</Check>
+        {asks === NEED && (
+          <>
+            <label className="inline-flex flex-wrap items-center gap-1.5">
+              with
+              <select className="field max-w-56" aria-label="It must contain" {...form.register("must")}>
+                <option value="">whatever fits</option>
+                {offered.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            {texts.must !== "" && (
+              <Entry
+                form={form}
+                name="stock"
+                label={`of which I have, ${volumeUnitName(system)}`}
+                said={saidOf("stock")}
+                className="w-20"
+              />
+            )}
+          </>
+        )}
         <details>
           <summary className="pointer-coarse:min-h-11">
             without … {texts.without.length > 0 && `(${texts.without.length})`}
@@ -220,6 +244,11 @@ export function FindMix({
       {standing && (
         <Found
           standing={standing}
+          stock={
+            read.ok && read.value.kind === NEED && read.value.must !== undefined && read.value.stockCm3 !== undefined
+              ? { mediumId: read.value.must, cm3: read.value.stockCm3 }
+              : undefined
+          }
           instead={match && { parts: standsFor ? [standsFor] : parts, hydraulics: match }}
           media={media}
           onTake={onTake}
@@ -235,7 +264,7 @@ function Found({
   ...rest
 }: { standing: NonNullable<ReturnType<typeof useAnswer<"mixes" | "instead" | "zones">>> } & Pick<
   React.ComponentProps<typeof FoundMixes>,
-  "instead" | "media" | "onTake"
+  "instead" | "stock" | "media" | "onTake"
 >) {
   const { question } = standing;
   const answer =

@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import type { VgHydraulics } from "@/core/hydraulics/hydraulics";
 import type { Medium } from "@/core/media/medium";
 import { yearsUntilTight } from "@/core/mixing/ageing";
+import { batchFromStock } from "@/core/mixing/batch";
 import { blend, type Part } from "@/core/mixing/blend";
 import { mixEc, mixPH } from "@/core/mixing/chemistry";
 import type { Zone } from "@/core/mixing/grading";
@@ -21,12 +22,13 @@ const COST_ORDER = ["low", "medium", "high"] as const;
  * What was found, nearest first, with what each costs otherwise: pH, salts, life span, price, and where it comes from.
  */
 export function FoundMixes({
-  result: { found, tried, stoppedBy },
+  result: { found: listed, tried, met, stoppedBy },
   soFar,
   exact,
   fromSuctionCm,
   toSuctionCm,
   instead,
+  stock,
   media,
   onTake,
 }: {
@@ -39,12 +41,18 @@ export function FoundMixes({
   toSuctionCm: number;
   /** What it is to stand in for. */
   instead: { readonly parts: readonly Part[]; readonly hydraulics: VgHydraulics } | undefined;
+  /** What there is of a medium that has to be in it: the biggest batch of it comes first. */
+  stock: { readonly mediumId: string; readonly cm3: number } | undefined;
   media: readonly Medium[];
   onTake: (parts: readonly RecipePart[]) => void;
 }) {
+  const system = useUnits();
   const byId = useMemo(() => new Map(media.map((medium) => [medium.id, medium])), [media]);
   const name = (id: string): string => byId.get(id)?.name ?? id;
-  const met = found.filter(({ mismatch }) => mismatch === 0).length;
+  const found = useMemo(() => {
+    const makes = listed.map((candidate) => ({ ...candidate, batchCm3: batchOf(candidate, stock, byId) }));
+    return stock && met > 0 ? makes.sort((a, b) => (b.batchCm3 ?? 0) - (a.batchCm3 ?? 0)) : makes;
+  }, [listed, met, stock, byId]);
   const now = useMemo(() => {
     if (!instead) return undefined;
     const water = meanWaterBetween(fromSuctionCm, toSuctionCm)(instead.hydraulics);
@@ -60,7 +68,7 @@ export function FoundMixes({
         {soFar && "So far: "}
         {exact
           ? met > 0
-            ? `${met === found.length ? `${met} or more` : met} of ${tried} mixes meet it; the plainest first.`
+            ? `${met} of ${tried} mixes ${met === 1 ? "meets" : "meet"} it${found.length < met ? `; the ${found.length} plainest are listed` : ""}${stock ? ", the biggest batch first" : ""}.`
             : `None of ${tried} mixes meets it. ${stoppedBy.map(({ condition, reachable }) => `${CONDITION_WORDS[condition]} ${reachable ? "can be had, but not together with the rest" : "cannot be had of these media at all"}.`).join(" ")} The nearest are:`
           : `The nearest of ${tried} mixes, by what they are off in air and water together. The rule is good to about 5 % of the volume: what is off by less is as good.`}
       </p>
@@ -95,6 +103,9 @@ export function FoundMixes({
                   )}
                 </span>
               </span>
+              {candidate.batchCm3 !== undefined && (
+                <span className="block">makes {formatVolume(candidate.batchCm3, system)} of what you have</span>
+              )}
               <span className="block text-soft">
                 <Tradeoffs {...characterOf(parts, candidate.air)} />
               </span>
@@ -112,6 +123,20 @@ export function FoundMixes({
       </ul>
     </>
   );
+}
+
+/** How much a stock of one of its parts makes of a mix; undefined where there is none to go by. [cm³] */
+function batchOf(
+  { parts }: SearchResult["found"][number],
+  stock: { readonly mediumId: string; readonly cm3: number } | undefined,
+  byId: ReadonlyMap<string, Medium>,
+): number | undefined {
+  const known = parts.flatMap(({ mediumId, parts: amount }) => {
+    const medium = byId.get(mediumId);
+    return medium ? [{ medium, parts: amount }] : [];
+  });
+  const made = stock && batchFromStock(known, new Map([[stock.mediumId, stock.cm3]]));
+  return made?.ok ? made.value.batch.settledCm3 : undefined;
 }
 
 type Character = { readonly pH: string; readonly salts: string; readonly lasts: string; readonly cost: string };

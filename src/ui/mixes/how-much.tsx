@@ -8,6 +8,7 @@ import type { Dosed } from "@/core/mixing/amendments";
 import {
   formatMass,
   formatPercent,
+  formatLength,
   formatVolume,
   parseShare,
   parseVolumeCm3,
@@ -15,6 +16,7 @@ import {
   volumeUnitName,
   type UnitSystem,
 } from "@/core/units/units";
+import { parsePotSize, type PotSize } from "@/core/vessel/pot-size";
 import type { Room } from "@/formats/rooms";
 import { useUnits } from "../common/preferences";
 import { typed, typedWhole } from "../fields/typed";
@@ -38,16 +40,16 @@ const MOST_POTS = 10_000;
 /** How much is to be made, as it is asked: for a layer, for pots, or of what is left of a medium. */
 type Amount =
   | { readonly kind: "room"; readonly margin: number }
-  | { readonly kind: "pots"; readonly count: number; readonly eachCm3: number; readonly margin: number }
+  | { readonly kind: "pots"; readonly count: number; readonly each: PotSize; readonly margin: number }
   | { readonly kind: "stock"; readonly cm3: number | undefined };
 
 function amountSchema(system: UnitSystem, target: string): z.ZodType<Amount> {
   const margin = typed(parseShare);
-  const volume = typed((text) => parseVolumeCm3(text, system)).refine((cm3) => cm3 > 0, { message: "More than 0." });
+  const volume = typed((text) => parsePotSize(text, system)).refine(({ cm3 }) => cm3 > 0, { message: "More than 0." });
   if (target === OWN)
     return z
       .object({ count: typedWhole(1, MOST_POTS), volume, margin })
-      .transform(({ volume: eachCm3, ...read }) => ({ kind: "pots" as const, eachCm3, ...read }));
+      .transform(({ volume: each, ...read }) => ({ kind: "pots" as const, each, ...read }));
   if (target === STOCK)
     return z
       .object({ stock: typed((text) => (text.trim() === "" ? ok(undefined) : parseVolumeCm3(text, system))) })
@@ -95,7 +97,7 @@ export function HowMuch({
         return found.ok ? ok(found.value.batch) : found;
       }
       case "pots":
-        return batchFor(parts, amount.count * amount.eachCm3, amount.margin, list.packs);
+        return batchFor(parts, amount.count * amount.each.cm3, amount.margin, list.packs);
       case "room":
         return room && batchFor(parts, room.volumeCm3, amount.margin, list.packs);
       default:
@@ -127,7 +129,13 @@ export function HowMuch({
           </select>
         </label>
         {target === OWN && entry("count", "Pots", "w-16")}
-        {target === OWN && entry("volume", `Each holds, ${volumeUnitName(system)}`, "w-24")}
+        {target === OWN && entry("volume", `Each holds, ${volumeUnitName(system)}, or its width`, "w-24")}
+        {read.ok && read.value.kind === "pots" && read.value.each.rimCm !== undefined && (
+          <p className="basis-full text-sm text-soft">
+            A round pot {formatLength(read.value.each.rimCm, system)} wide takes about{" "}
+            {formatVolume(read.value.each.cm3, system)}, a third more or less by its make.
+          </p>
+        )}
         {target === STOCK && (
           <Choice
             form={form}

@@ -3,10 +3,11 @@ import type { Medium } from "@/core/media/medium";
 import { meanGrainMm, type Blend, type Part } from "@/core/mixing/blend";
 import { MOST_ZONES } from "@/core/mixing/grading";
 import type { Span } from "@/core/mixing/search";
-import { lengthFieldText, type UnitSystem } from "@/core/units/units";
+import { ok } from "@/core/units/problem";
+import { lengthFieldText, parseVolumeCm3, type UnitSystem } from "@/core/units/units";
 import type { Room } from "@/formats/rooms";
 import type { Question } from "@/workers/questions.client";
-import { typedLengthCm, typedNumber, typedWhole } from "../fields/typed";
+import { typed, typedLengthCm, typedNumber, typedWhole } from "../fields/typed";
 
 /** What a search for mixes asks, as it is typed. */
 export type SearchTexts = {
@@ -27,6 +28,9 @@ export type SearchTexts = {
   readonly of: string;
   readonly noPeat: boolean;
   readonly without: readonly string[];
+  /** A medium that has to be in it, or none; and how much of that there is, for the biggest batch of it. */
+  readonly must: string;
+  readonly stock: string;
 };
 
 /** What is looked for; anything else is the id of a medium of the mix, to be stood in for. */
@@ -52,6 +56,8 @@ export const searchTexts = (system: UnitSystem, room: Room | undefined): SearchT
   of: "usual",
   noPeat: false,
   without: [],
+  must: "",
+  stock: "",
 });
 
 /** Whether a layer stands out of the water far enough to ask what is in it. */
@@ -88,18 +94,22 @@ export function searchSchema(system: UnitSystem, target: string) {
       waterMost: percent(100),
       pHLeast: pH(0),
       pHMost: pH(14),
+      must: z.string(),
+      stock: typed((text) => (text.trim() === "" ? ok(undefined) : parseVolumeCm3(text, system))),
     })
     .superRefine((read, context) => {
       for (const what of ["air", "water", "pH"] as const)
         if (read[`${what}Least`] > read[`${what}Most`])
           context.addIssue({ code: "custom", path: [`${what}Most`], message: "The least is more than the most." });
     })
-    .transform(({ height, base, airLeast, airMost, waterLeast, waterMost, pHLeast, pHMost }) => ({
+    .transform(({ height, base, airLeast, airMost, waterLeast, waterMost, pHLeast, pHMost, must, stock }) => ({
       kind: NEED,
       height,
       base,
       air: { least: airLeast / 100, most: airMost / 100 } satisfies Span,
       water: { least: waterLeast / 100, most: waterMost / 100 } satisfies Span,
+      must: must === "" ? undefined : must,
+      stockCm3: must === "" ? undefined : stock,
       pH: pHLeast > 0 || pHMost < 14 ? ({ least: pHLeast, most: pHMost } satisfies Span) : undefined,
     }));
   const zones = z
@@ -129,7 +139,12 @@ export function searchQuestion(
       return {
         kind: "mixes",
         ...place,
-        wanted: { air: asked.air, water: asked.water, pH: asked.pH },
+        wanted: {
+          air: asked.air,
+          water: asked.water,
+          pH: asked.pH,
+          must: asked.must === undefined ? [] : [asked.must],
+        },
         mostParts: MOST_PARTS,
       };
     case "mix":

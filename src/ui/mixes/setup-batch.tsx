@@ -47,12 +47,15 @@ export function SetupBatch({
   name,
   layers,
   packs,
+  holdsAnimals,
   putPack,
 }: {
   setupId: string;
   name: string;
   layers: readonly LayerToFill[];
   packs: readonly KeptPack[];
+  /** Whether animals may well live in it, as in a case of glass. */
+  holdsAnimals: boolean;
   putPack: PutPack;
 }) {
   const system = useUnits();
@@ -127,6 +130,7 @@ export function SetupBatch({
             ))}
             <TakeCare
               media={shopping.needed.map(({ medium }) => medium)}
+              holdsAnimals={holdsAnimals}
               className="mt-6 border-t border-rule-strong pt-3"
             >
               <WettingCautions />

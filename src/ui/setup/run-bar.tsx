@@ -64,8 +64,9 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
     }, FRAME_MS);
     return () => clearInterval(timer);
   }, [playing, last, store]);
-  const markLevelCm = useStore(store, ({ supply }) =>
-    supply?.result.ok && supply.setup === run.setup ? markHeightCm(run.setup, supply.result.value) : undefined,
+  // a run is of the setup on show: any change ends it
+  const markLevelCm = useStore(store, ({ supply, setup }) =>
+    supply?.result.ok && supply.setup === setup ? markHeightCm(setup, supply.result.value) : undefined,
   );
   const moments = useMemo(() => runMoments(run, markLevelCm), [run, markLevelCm]);
   const hour = run.frames[frame]!.hours;

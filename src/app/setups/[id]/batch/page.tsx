@@ -32,6 +32,7 @@ export default async function BatchPage({ params }: Params) {
       name={setup.name}
       layers={marlstone().layersToFill(id, setup)}
       packs={marlstone().listPacks()}
+      holdsAnimals={setup.vessel.material === "glass"}
       putPack={putPack}
     />
   );
