@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { CATALOGUE } from "../media/catalogue";
 import { stackHeightCm, type Setup } from "../stack/setup";
 import { GRAVEL, MIX, PEAT, layer, medium, potWith } from "../testing/setups";
+import { vesselAreaCm2 } from "../vessel/vessel";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { readAt } from "../water/profile";
 import { drainedAfterSoaking } from "../water/drain";
@@ -148,6 +149,13 @@ describe("a dose", () => {
     const { settled, readings } = read(setup);
     expect(readings.storedCm3).toBeCloseTo(storedCm3, 6);
     expect(readings.waterlogged).toEqual([]);
+    // the drawing and the numbers tell of the same water
+    const { zCm, theta } = readings.profile;
+    const drawn = zCm.reduce(
+      (sum, z, i) => sum + (i === 0 ? 0 : (z - zCm[i - 1]!) * ((theta[i]! + theta[i - 1]!) / 2)),
+      0,
+    );
+    expect(drawn).toBeCloseTo(storedCm3 / vesselAreaCm2(setup.vessel), 2);
     const dose = readDose(setup, settled);
     const said = readingSentences(setup, readings, dose, "metric").find(({ id }) => id === "dose-begin")!;
     expect(said.tone).toBe("trouble");

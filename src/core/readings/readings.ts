@@ -4,8 +4,8 @@ import { rootZoneCm, type Setup } from "../stack/setup";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { Column } from "../water/column";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
-import { heightProfile, type HeightProfile } from "../water/profile";
-import { openWaterCm3, settle, type MediumLookup, type Settled } from "../water/settle";
+import type { HeightProfile } from "../water/profile";
+import { openWaterCm3, profileOfSettled, settle, type MediumLookup, type Settled } from "../water/settle";
 
 /**
  * Under this air space roots drown: the waterlogged zone. Under the next, air moves too slowly for most: the tight zone
@@ -89,8 +89,9 @@ export function zonesUnder(profile: HeightProfile, limit: number): Zone[] {
 export const topOfZones = (zones: readonly Zone[]): number => zones.at(-1)?.toCm ?? 0;
 
 /** Everything a grower reads off a settled state. */
-export function readSettled(setup: Setup, { column, equilibrium }: Settled, medium: MediumLookup): Readings {
-  const profile = heightProfile(column, equilibrium.psiCm);
+export function readSettled(setup: Setup, settled: Settled, medium: MediumLookup): Readings {
+  const { column, equilibrium } = settled;
+  const profile = profileOfSettled(settled);
   const layers = column.layers.map((_, index) =>
     readLayer(
       column,

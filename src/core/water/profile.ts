@@ -17,8 +17,9 @@ export type HeightProfile = {
 /**
  * @param psiCm pressure heads at the column's cell centres; heads at a layer's ends follow the slope of its outermost
  * cells
+ * @param share of the water that the heads say is there: less than 1 in a stack drier than any head says
  */
-export function heightProfile(column: Column, psiCm: Float64Array): HeightProfile {
+export function heightProfile(column: Column, psiCm: Float64Array, share = 1): HeightProfile {
   const count = column.zCm.length + 2 * column.layers.length;
   const profile = {
     zCm: new Float64Array(count),
@@ -32,7 +33,7 @@ export function heightProfile(column: Column, psiCm: Float64Array): HeightProfil
     firstPoint.push(point);
     const last = firstCell + cellCount - 1;
     const put = (z: number, psi: number): void => {
-      const theta = thetaAt(functions, column.specificStoragePerCm, psi);
+      const theta = share * thetaAt(functions, column.specificStoragePerCm, psi);
       profile.zCm[point] = z;
       profile.psiCm[point] = psi;
       profile.theta[point] = theta;

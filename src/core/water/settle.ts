@@ -3,6 +3,7 @@ import { checkSetup } from "../stack/check";
 import type { Setup } from "../stack/setup";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
+import { heightProfile, type HeightProfile } from "./profile";
 import { formatVolume, type UnitSystem } from "../units/units";
 import { vesselAreaCm2, vesselVolumeCm3 } from "../vessel/vessel";
 import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf, onBranch, repelsWhenDry, type Branch } from "./branch";
@@ -108,7 +109,7 @@ export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = 
     case "drained":
       return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.outletCm) });
     case "dosed": {
-      if (!(water.storedCm3 > OVER_RESIDUAL * residualStorageCm3(column.value)))
+      if (!(water.storedCm3 > asBoughtCm3(column.value)))
         return ok({ column: column.value, equilibrium: allButDry(column.value, water.storedCm3) });
       const equilibrium = equilibriumWithStored(column.value, water.storedCm3);
       return equilibrium.ok
@@ -124,16 +125,33 @@ export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = 
   }
 }
 
-/** A stack with no more water in it than its layers never give up: as dry as it was filled, each layer alike. */
+/** A settled state read along the height. */
+export const profileOfSettled = ({ column, equilibrium }: Settled): HeightProfile =>
+  heightProfile(column, equilibrium.psiCm, waterShare(column, equilibrium));
+
+/** What a stack holds that is as dry as it came: hardly more than it never gives up. [cm³] */
+const asBoughtCm3 = (column: Column): number =>
+  column.layers.reduce(
+    (sum, { areaCm2, bottomCm, topCm, functions }) =>
+      sum + areaCm2 * (topCm - bottomCm) * functions.waterContent(DRY_AS_BOUGHT_PSI_CM),
+    0,
+  );
+
+/** How much of that is in one that is drier still; 1 in any that is not. */
+function waterShare(column: Column, { waterTableCm, storedCm3 }: ColumnState): number {
+  return waterTableCm > DRY_AS_BOUGHT_PSI_CM ? 1 : Math.min(1, storedCm3 / asBoughtCm3(column));
+}
+
+/** A stack with no more water in it than one that is as dry as it came, spread as it is in that. */
 function allButDry(column: Column, storedCm3: number): ColumnState {
-  const residualCm3 = residualStorageCm3(column);
-  const share = residualCm3 > 0 ? Math.min(1, storedCm3 / residualCm3) : 0;
+  const share = storedCm3 / asBoughtCm3(column);
   const theta = new Float64Array(column.zCm.length);
   for (const { firstCell, cellCount, functions } of column.layers)
-    theta.fill(share * functions.thetaR, firstCell, firstCell + cellCount);
+    theta.fill(share * functions.waterContent(DRY_AS_BOUGHT_PSI_CM), firstCell, firstCell + cellCount);
   const layerStoredCm3 = Float64Array.from(
     column.layers,
-    ({ areaCm2, bottomCm, topCm, functions }) => areaCm2 * (topCm - bottomCm) * share * functions.thetaR,
+    ({ areaCm2, bottomCm, topCm, functions }) =>
+      areaCm2 * (topCm - bottomCm) * share * functions.waterContent(DRY_AS_BOUGHT_PSI_CM),
   );
   return {
     waterTableCm: DRY_AS_BOUGHT_PSI_CM,

@@ -1,7 +1,7 @@
 import type { Setup } from "@/core/stack/setup";
 import { sectionWidthCm } from "@/core/vessel/vessel";
-import type { MediumLookup, Settled } from "@/core/water/settle";
-import { Strata, profileOf } from "./strata";
+import { profileOfSettled, type MediumLookup, type Settled } from "@/core/water/settle";
+import { Strata } from "./strata";
 
 /** Room for the walls around the inside, in cm of the drawing. */
 const WALL_CM = 1;
@@ -34,7 +34,7 @@ export function ShelfDrawing({
         <Strata
           setup={setup}
           medium={medium}
-          profile={settled && profileOf(settled)}
+          profile={settled && profileOfSettled(settled)}
           waterTableCm={settled?.equilibrium.waterTableCm}
           left={WALL_CM}
           width={width}

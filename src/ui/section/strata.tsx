@@ -3,7 +3,6 @@ import type { SectionPattern } from "@/core/media/medium";
 import type { Setup } from "@/core/stack/setup";
 import { boundariesCm } from "@/core/stack/setup";
 import type { MediumLookup, Settled } from "@/core/water/settle";
-import { heightProfile } from "@/core/water/profile";
 import type { HeightProfile } from "@/core/water/profile";
 import { grainFill, soilFill } from "./patterns";
 
@@ -205,5 +204,3 @@ function wetness({ zCm, theta, firstPoint }: HeightProfile, layer: number, theta
     return blue(theta[point]! / thetaS).toFixed(2);
   }).join(" ");
 }
-
-export const profileOf = (settled: Settled): HeightProfile => heightProfile(settled.column, settled.equilibrium.psiCm);

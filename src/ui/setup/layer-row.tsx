@@ -167,9 +167,11 @@ function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<
         </p>
       )}
       {!selected && (
-        <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.rooted ? "roots" : "no roots"}</p>
+        <p className="pl-[4.1rem] text-sm leading-tight text-soft">
+          {layer.name && `${layer.name}, `}
+          {layer.rooted ? "roots" : "no roots"}
+        </p>
       )}
-      {layer.name && !selected && <p className="pl-[4.1rem] text-sm leading-tight text-soft">{layer.name}</p>}
       {!medium && (
         <p className="said mt-1 pl-8">
           “{layer.mediumId}” is not in the catalogue, so the water cannot be computed. Choose a medium for this layer;

@@ -13,7 +13,11 @@ const AIRY_AIR = 0.35;
 export function purposeOf(medium: Medium): string {
   if (medium.class === "textile") return medium.rootsByDefault ? "" : "separator or wick";
   if (breaksCapillarity(medium))
-    return medium.rootsByDefault ? "airy, or to drain into" : "reservoir, or to drain into";
+    return !medium.rootsByDefault
+      ? "reservoir, or to drain into"
+      : medium.class === "mineral"
+        ? "airy, or to drain into"
+        : "airy";
   if (!medium.rootsByDefault) return "wick bed, or to hold water low down";
   if (medium.airSpace15cm.typical < TIGHT_AIR) return "holds water, little air";
   return medium.airSpace15cm.typical > AIRY_AIR ? "airy" : "for roots";
