@@ -21,11 +21,24 @@ const ask = (
   body = "[]",
 ) =>
   new Promise<Answer>((resolve, reject) => {
-    const sent = request({ host: "127.0.0.1", port, path, method, headers: { host, ...headers } }, (response) => {
-      let text = "";
-      response.on("data", (part: Buffer) => (text += part.toString()));
-      response.on("end", () => resolve({ status: response.statusCode!, headers: response.headers, text }));
-    });
+    const sent = request(
+      {
+        host: "127.0.0.1",
+        port,
+        path,
+        method,
+        headers: {
+          host,
+          ...(method === "POST" ? { "content-length": String(Buffer.byteLength(body)) } : {}),
+          ...headers,
+        },
+      },
+      (response) => {
+        let text = "";
+        response.on("data", (part: Buffer) => (text += part.toString()));
+        response.on("end", () => resolve({ status: response.statusCode!, headers: response.headers, text }));
+      },
+    );
     sent.on("error", reject);
     sent.end(method === "POST" ? body : undefined);
   });
@@ -197,6 +210,8 @@ test("from elsewhere nothing is read or written without the passphrase, and nobo
     const secure = await say(encodeURIComponent(PASSPHRASE), { "x-forwarded-proto": "https" });
     expect(String(secure.headers["set-cookie"])).toContain("; Secure");
 
+    // too much to be a passphrase is not read, and counts for nothing
+    expect((await say("x".repeat(20_000))).headers.location).toBe("/enter?said=wrong");
     for (let i = 0; i < 5; i++) expect((await say(`wrong${i}`)).headers.location).toBe("/enter?said=wrong");
     expect((await say(encodeURIComponent(PASSPHRASE))).headers.location).toMatch(/^\/enter\?wait=\d+$/u);
     expect((await ask(marlstone.port, "/", "localhost")).status).toBe(200);

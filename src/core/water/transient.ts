@@ -66,6 +66,8 @@ const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;
 /** After a jump of the flow at an end, steps start again from no more than this. */
 const STEP_AFTER_JUMP_HOURS = 0.05;
+/** So long the jolt of a refill goes on, in steps as short as any that fail. */
+const REFILL_SETTLES_HOURS = 0.01;
 /** Less than this share of what is stored has not moved: its balance is counted as if so much had. */
 const AT_REST = 1e-5;
 /** Newton's method leaves this share of the step's tolerance. */
@@ -112,6 +114,7 @@ export function runTransient(
       ...(options.uptake ? jumpsOf(options.uptake.demandCmPerHour) : []),
     ].filter((hour) => hour > 0 && hour < lastHour),
   );
+  const refills = bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : [];
   const stops = [...new Set([...outputHours, ...jumps])].sort((a, b) => a - b);
   const wanted = new Set(outputHours);
   const states: TransientState[] = [];
@@ -159,6 +162,8 @@ export function runTransient(
   const isNotMet = (tried: number, taken: boolean): boolean => {
     const isDry = ({ bottomPsiCm, topPsiCm }: EndCells, thanCm: number): boolean =>
       (fixed?.demands === true && bottomPsiCm < thanCm) || (top.demands && topPsiCm < thanCm);
+    // water poured in at the base makes steps short by itself: that says nothing of the other end
+    if (!taken && refills.some((refill) => hour >= refill && hour < refill + REFILL_SETTLES_HOURS)) return false;
     const { triedEndCells } = richards;
     const wasDry = isDry(richards.endCells, NEARLY_DRY_PSI_CM);
     if (isDry(triedEndCells, GIVES_NOTHING_PSI_CM))
