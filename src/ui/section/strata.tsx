@@ -2,7 +2,7 @@ import { memo } from "react";
 import type { SectionPattern } from "@/core/media/medium";
 import type { Setup } from "@/core/stack/setup";
 import { boundariesCm } from "@/core/stack/setup";
-import type { MediumLookup, Settled } from "@/core/water/settle";
+import type { MediumLookup } from "@/core/water/settle";
 import type { HeightProfile } from "@/core/water/profile";
 import { grainFill, soilFill } from "./patterns";
 
