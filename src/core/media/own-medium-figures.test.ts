@@ -211,6 +211,23 @@ describe("the limits of a figure", () => {
     expect(held(1e6, 0.1)).toBe("taken");
   });
 
+  it("of weight and pores that do not go together are taken, and remarked on with what would", () => {
+    const remarks = (figures: Partial<OwnFigures>): readonly string[] => {
+      const result = make(figures);
+      if (!result.ok) throw new Error(result.problems[0]!.message);
+      return result.value.remarks;
+    };
+    // 140 g a litre at 80 % pores: solids of 0.70 g per mL, where those of peat weigh 1.5
+    expect(remarks({ dryBulkDensityGPerCm3: 0.14, totalPorosity: 0.8 })).toEqual([
+      expect.stringMatching(
+        /^At 140 g a litre with 80 % pores its solids weigh 0\.70 g per mL; those of sphagnum peat weigh 1\.50\. With such solids it would have 91 % pores, or weigh 300 g a litre\./u,
+      ),
+    ]);
+    expect(remarks({ dryBulkDensityGPerCm3: 0.14, totalPorosity: 0.91 })).toEqual([]);
+    expect(remarks({ pH: { low: 4, high: 5 } })).toEqual([]);
+    expect(remarks({})).toEqual([]);
+  });
+
   it("of solids are those of sealed foam and of ore, and it says which was passed", () => {
     const weighing = (gPerCm3: number) => ({ dryBulkDensityGPerCm3: gPerCm3 * 0.1, totalPorosity: 0.9 });
     expect(codeOf(weighing(3.99))).toBe("taken");

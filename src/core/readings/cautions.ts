@@ -1,4 +1,5 @@
 import { breaksCapillarity } from "../stack/drainage-layer";
+import type { Medium } from "../media/medium";
 import { boundariesCm, type Setup } from "../stack/setup";
 import { historyOf, repelsWhenDry } from "../water/branch";
 import { formatLength, formatLoad, formatMass, type UnitSystem } from "../units/units";
@@ -169,21 +170,33 @@ function load(readings: Readings, system: UnitSystem): Caution[] {
   ];
 }
 
+/** Less than this is lost without a trace. */
+const SHARE_WORTH_KEEPING = 0.15;
+
+/** Share of a medium's grains that are finer than a size, straight between the sizes known, on a scale of logarithms. */
+function shareFinerThan({ particleSizeMm: { d10, d50, d90 } }: Medium, mm: number): number {
+  const between = (from: number, to: number, share: number): number =>
+    share + (0.4 * Math.log(mm / from)) / Math.log(to / from);
+  if (mm <= d10) return 0;
+  return mm >= d90 ? 0.9 : mm < d50 ? between(d10, d50, 0.1) : between(d50, d90, 0.5);
+}
+
 function washedFines(setup: Setup, readings: Readings): Caution[] {
   return readings.layers.slice(0, -1).flatMap(({ medium: coarse }, i): Caution[] => {
     const fine = readings.layers[i + 1]!.medium;
     // a mat, fleece or board is the separator, and washes nowhere
     if (coarse.class === "textile" || fine.class === "textile") return [];
     const gapMm = coarse.particleSizeMm.d10 / FILTER_RATIO;
-    if (gapMm <= fine.particleSizeMm.d50) return [];
+    const share = shareFinerThan(fine, gapMm);
+    if (share < SHARE_WORTH_KEEPING) return [];
     return [
       {
         id: `fines-${setup.layers[i]!.id}`,
         subject: "layers",
         text:
-          gapMm > fine.particleSizeMm.d90
+          share >= 0.9
             ? `${fine.name} washes down into ${coarse.name.toLowerCase()}: its grains fit the gaps. Put a separator between; mesh stays, paper rots within weeks.`
-            : `The finer half of ${fine.name.toLowerCase()} fits the gaps of ${coarse.name.toLowerCase()} and washes into it, until larger pieces bridge them. A separator between keeps it; mesh stays, paper rots within weeks.`,
+            : `About ${Math.round(10 * share)} in 10 parts of ${fine.name.toLowerCase()} are finer than the gaps of ${coarse.name.toLowerCase()} and wash into it, until larger pieces bridge them. A separator between keeps them; mesh stays, paper rots within weeks.`,
       },
     ];
   });

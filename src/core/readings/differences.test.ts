@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
-import { withOrWithoutDrainage } from "../stack/drainage-layer";
+import { isRootedByDefault, withOrWithoutDrainage } from "../stack/drainage-layer";
 import { withDemand, withLayer, withWater } from "../stack/edit";
 import { stackHeightCm, type Setup } from "../stack/setup";
 import { drainedAfterSoaking } from "../water/drain";
@@ -48,6 +48,31 @@ describe("with or without a drainage layer", () => {
     expect(stackHeightCm(back.setup)).toBe(stackHeightCm(POT));
     expect(withOrWithoutDrainage({ ...POT, layers: [] }, medium, "new")).toBeUndefined();
     expect(withOrWithoutDrainage({ ...POT, layers: [layer(GRAVEL, 5)] }, medium, "new")).toBeUndefined();
+  });
+
+  it("takes the mat that parts gravel and soil out with the gravel, and lets the soil reach down, not the mat", () => {
+    const parted = { ...POT, layers: [layer(GRAVEL, 6), layer("capillary-mat", 0.5), layer(MIX, 15, true)] };
+    const out = withOrWithoutDrainage(parted, medium, "new")!;
+    expect(out.kind).toBe("without");
+    expect(out.setup.layers).toEqual([{ ...parted.layers[2], thicknessCm: 21.5 }]);
+    expect(out.thicknessCm).toBe(6);
+    const bare = { ...POT, layers: [layer(GRAVEL, 6), layer("capillary-mat", 0.5)] };
+    expect(withOrWithoutDrainage(bare, medium, "new")).toBeUndefined();
+  });
+
+  it("counts no coarse layer as rooted that lies under others, whatever lives in its medium otherwise", () => {
+    for (const [id, onTop, under] of [
+      ["pumice-6-12", true, false],
+      ["bark-6-12", true, false],
+      [GRAVEL, false, false],
+      [MIX, true, true],
+      [PEAT, true, true],
+    ] as const)
+      expect([id, isRootedByDefault(medium(id)!, true), isRootedByDefault(medium(id)!, false)]).toEqual([
+        id,
+        onTop,
+        under,
+      ]);
   });
 
   it("moves the wet zone of a drained pot up by the gravel's thickness, as a day after a soaking shows, and says by how much", () => {

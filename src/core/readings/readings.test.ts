@@ -281,6 +281,45 @@ describe("cautions", () => {
     expect(subjects(potWith({ kind: "drained", outletCm: 0 }, [layer(PEAT, 20)]))).toContain("settled-later");
   });
 
+  it("ask for an engineer where a floor is asked, and about the shelf where a shelf is", () => {
+    const pot = (insideDiameterCm: number, insideDepthCm: number): Setup => ({
+      ...potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 5), layer(MIX, insideDepthCm - 8)]),
+      vessel: { shape: "round", insideDiameterCm, insideDepthCm, material: "plastic" },
+    });
+    const load = (setup: Setup) => {
+      const { readings } = read(setup);
+      return { readings, text: cautionsFor(setup, readings, "metric").find(({ id }) => id === "load")?.text };
+    };
+    // a bucket presses hard on little, and weighs less than who lifts it
+    const bucket = load(pot(30, 35));
+    expect(bucket.readings.loadKgPerM2).toBeGreaterThan(100);
+    expect(bucket.readings.wetKg).toBeLessThan(40);
+    expect(plain(bucket.text!)).toMatch(/^It weighs [\d.]+ kg as it stands/u);
+    expect(bucket.text).not.toContain("engineer");
+    const trough = load(pot(90, 45));
+    expect(trough.readings.wetKg).toBeGreaterThan(100);
+    expect(trough.text).toContain("a structural engineer decides");
+    expect(load(pot(12, 20)).text).toBeUndefined();
+  });
+
+  it("say nothing of a mat that keeps two layers apart, and something of a mix laid straight on gravel", () => {
+    const on = (...mediumIds: string[]) => {
+      const setup = potWith({ kind: "free-water", levelCm: 3, overflowCm: null }, [
+        layer(GRAVEL, 8),
+        ...mediumIds.map((id) => layer(id, id === "capillary-mat" ? 0.5 : 12, id === MIX)),
+      ]);
+      return cautionsFor(setup, read(setup).readings, "metric").flatMap(({ id, text }) =>
+        id.startsWith("fines-") ? [text] : [],
+      );
+    };
+    expect(on("capillary-mat", MIX)).toEqual([]);
+    expect(on(MIX)).toEqual([
+      expect.stringMatching(/^About 4 in 10 parts of potting mix, peat-based are finer than the gaps of pea gravel/u),
+    ]);
+    expect(on("fine-sand-0.1-0.5")).toEqual([expect.stringContaining("its grains fit the gaps. Put a separator")]);
+    expect(on("granite-grit-3-6")).toEqual([]);
+  });
+
   it("tell when fines wash into a coarse layer (after Terzaghi & Peck 1948)", () => {
     expect(
       subjects(potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 5), layer("fine-sand-0.1-0.5", 5)])).some(

@@ -155,3 +155,12 @@ describe("packs, dry weights and speeds as they are typed", () => {
     ]).toEqual(["1 to 2\u00a0L", "500\u00a0mL to 2\u00a0L", "1\u00a0L"]);
   });
 });
+
+it("volumes named in one sentence have one unit, that of the largest", () => {
+  const plain = (text: string): string => text.replaceAll("\u00a0", " ");
+  expect(plain(formatVolume(700, "imperial"))).toBe("23.7 fl oz");
+  expect(plain(formatVolume(700, "imperial", 1100))).toBe("0.185 gal");
+  expect(plain(formatVolume(1100, "imperial", 700))).toBe("0.291 gal");
+  expect(plain(formatVolume(420, "metric", 2500))).toBe("0.42 L");
+  expect(plain(formatVolume(420, "metric"))).toBe("420 mL");
+});
