@@ -136,6 +136,7 @@ test("the keyboard alone is enough", async ({ page, open, marlstone }) => {
 
   await rows.first().focus();
   await page.keyboard.press("a");
+  await expect(page.getByPlaceholder("Type some of its name")).toBeFocused();
   await page.keyboard.type("fine sand");
   await page.keyboard.press("Enter");
   await expect(rows).toHaveCount(4);

@@ -265,7 +265,9 @@ function useKeys(store: SetupStore, queue: SaveQueue): void {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (letter === "a") {
         event.preventDefault();
-        document.getElementById(ADD_LAYER_ID)?.click();
+        const add = document.getElementById(ADD_LAYER_ID);
+        // letters typed before the list has come do not close it again
+        if (add?.getAttribute("aria-expanded") !== "true") add?.click();
       }
       if (event.key === "Delete" && !(event.target instanceof HTMLLIElement)) {
         const { selectedId } = store.getState();
