@@ -354,6 +354,7 @@ test("a database that cannot be relied on is not written to, and the page says w
       await page.goto(marlstone.url);
       await expect(page.getByRole("heading", { name: "Marlstone cannot use its data" })).toBeVisible();
       await expect(page.getByText(said)).toBeVisible();
+      await expect(page.getByRole("heading", { level: 1 })).toHaveCSS("font-family", /Bitter/u);
       expect((await ask(marlstone.port, "/", "localhost")).status).toBe(503);
       expect(marlstone.said).toMatch(said);
       expect(marlstone.said).not.toMatch(/ready/iu);

@@ -87,5 +87,6 @@ await picture("batch", "Platform planter", {
     await page.waitForTimeout(1200);
   },
 });
+await picture("keeping", undefined, { path: "/keeping" });
 await picture("phone", "Terrace trough", { phone: true });
 await browser.close();

@@ -32,11 +32,15 @@ const handle = app.getRequestHandler();
 const server = createServer((request, response) => {
   const here = LOOPBACK.has(request.socket.remoteAddress) && !HANDED_ON.some((name) => name in request.headers);
   request.headers["x-marlstone-from"] = here ? atHome : (request.socket.remoteAddress ?? "nowhere");
-  // pages say so themselves while the data cannot be relied on; whoever asks by program goes by the status. What a page
-  // that is open sends and fetches is answered as ever, or it would not read the answer
-  if (request.method === "GET" && !("rsc" in request.headers) && globalThis.marlstoneTrouble?.()) unavailable(response);
+  if (isForPage(request) && globalThis.marlstoneTrouble?.()) unavailable(response);
   void handle(request, response);
 });
+
+/**
+ * Whether a page itself is asked for. While the data cannot be relied on pages say so, and whoever asks by program goes
+ * by the status; what a page is drawn with, sends and fetches is answered as ever, or it would not be read.
+ */
+const isForPage = ({ method, url, headers }) => method === "GET" && !("rsc" in headers) && !url.startsWith("/_next/");
 
 /** What would have been a page that is fine is one that is not available. */
 function unavailable(response) {

@@ -53,7 +53,7 @@ export function boardGeometry(
   const shownTopCm = depthCm > enoughCm * 1.25 ? enoughCm : depthCm;
   const narrow = widthPx < NARROW_PX;
   const rulerPx = narrow ? 30 : 40;
-  const labelsPx = narrow ? 88 : held ? 138 : 166;
+  const labelsPx = narrow ? 104 : held ? 138 : 166;
   const rest = Math.max(120, widthPx - rulerPx - labelsPx - 22);
   const sectionRoom = rest * (held ? 0.66 : narrow ? 0.52 : 0.56);
   const eachRoom = held ? (sectionRoom - HELD_GAP_PX) / 2 : sectionRoom;
