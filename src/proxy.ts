@@ -1,7 +1,7 @@
 import { NextResponse, type NextRequest } from "next/server";
 import { answerAtTheDoor, ENTER_PATH, STAY_COOKIE } from "./server/door/door";
 import { contentSecurityPolicy, QUIET_HEADERS } from "./server/door/headers";
-import { dataFolder, ownNames } from "./server/door/here";
+import { boundTo, dataFolder, ownNames } from "./server/door/here";
 import { isOwnName, isReadablePath, isServedHost } from "./server/door/hosts";
 import { readPassphrase } from "./server/door/passphrase";
 
@@ -9,8 +9,7 @@ import { readPassphrase } from "./server/door/passphrase";
 export function proxy(request: NextRequest): NextResponse {
   const { pathname, search } = new URL(request.url);
   const host = request.headers.get("host");
-  const openToNetwork = (process.env.MARLSTONE_HOST ?? "") !== "";
-  if (!isServedHost(host, process.env.MARLSTONE_HOSTS, openToNetwork ? ownNames() : []))
+  if (!isServedHost(host, process.env.MARLSTONE_HOSTS, boundTo() ? ownNames() : []))
     return said(
       421,
       `Marlstone does not answer under this name. On this machine open it as localhost; to open it to others, name it in MARLSTONE_HOSTS (see the README).\n`,

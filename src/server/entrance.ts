@@ -1,7 +1,7 @@
 import "server-only";
 import { z } from "zod";
 import { ENTER_PATH, pageAfter, STAY_COOKIE } from "./door/door";
-import { dataFolder } from "./door/here";
+import { boundTo, dataFolder } from "./door/here";
 import { hostName, namesIn } from "./door/hosts";
 import { isPassphrase, LONGEST_PASSPHRASE, mayStay, readPassphrase, STAY_MS, stayUntil } from "./door/passphrase";
 import { Tries } from "./door/tries";
@@ -59,9 +59,11 @@ export const leave = (headers: Headers): Entered =>
   isFromElsewhere(headers) ? { location: "/" } : { location: ENTER_PATH, cookie: stayCookie(headers, "", 0) };
 
 /** Whether a device was let in by the passphrase, and so can leave. */
-export const isGuest = (stay: string | undefined): boolean => {
+export const isGuest = (cookie: (name: string) => string | undefined): boolean => {
   const passphrase = readPassphrase(dataFolder());
-  return passphrase !== undefined && passphrase !== "unreadable" && mayStay(stay, passphrase, Date.now());
+  return (
+    passphrase !== undefined && passphrase !== "unreadable" && mayStay(cookie(STAY_COOKIE), passphrase, Date.now())
+  );
 };
 
 /** Who can reach this Marlstone. */
@@ -74,6 +76,6 @@ export type Openness = {
 
 export const openness = (): Openness => ({
   hasPassphrase: readPassphrase(dataFolder()) !== undefined,
-  boundTo: process.env.MARLSTONE_HOST || undefined,
+  boundTo: boundTo(),
   names: [...namesIn(process.env.MARLSTONE_HOSTS)],
 });

@@ -6,6 +6,12 @@ import { KeepingPage } from "@/ui/keeping/keeping-page";
 export const metadata: Metadata = { title: "Keeping" };
 
 export default async function Keeping() {
-  const stay = (await cookies()).get("marlstone-stay")?.value;
-  return <KeepingPage counts={marlstone().counts()} openness={openness()} isGuest={isGuest(stay)} />;
+  const jar = await cookies();
+  return (
+    <KeepingPage
+      counts={marlstone().counts()}
+      openness={openness()}
+      isGuest={isGuest((name) => jar.get(name)?.value)}
+    />
+  );
 }

@@ -214,6 +214,8 @@ function measuresOf(measures: readonly string[]): { readonly units: readonly num
   const weighed = measures.find((measure) => new RegExp(`^${MASS}$`, "iu").test(measure));
   if (weighed !== undefined)
     return wrong("by-weight", `A recipe goes by volume, and “${weighed}” is a weight: say it in litres or in parts.`);
+  if (measures.some((measure) => measure.toLowerCase() === "oz"))
+    return wrong("by-weight", "“oz” may be a weight: write fl oz where a volume is meant, or parts.");
   const volumes = measures.map(volumeUnitCm3);
   if (volumes.every((cm3) => cm3 !== undefined)) return { units: volumes.map((cm3) => cm3 / volumes[0]!) };
   const said = [...new Set(measures.map((measure) => measure.toLowerCase().replace(/s$/u, "")))];

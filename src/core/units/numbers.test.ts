@@ -26,10 +26,14 @@ describe("numbers as people write them", () => {
     ["1,0000", 1, ""],
     ["1.000", 1, ""],
     ["1 1/2 in", 1.5, "in"],
+    // an apostrophe is feet and parts no thousands
+    ["5'6", 5, "'6"],
+    ["1'000", 1, "'000"],
   ])("%j begins with %d, then %j", (text, value, rest) => expect(readNumber(text)).toEqual({ value, rest }));
 
   it("may be either of two where hands differ, and every field says so", () => {
     expect(readNumber("1,000 mL")).toMatchObject({ value: Number.NaN, rest: "mL", readings: ["1000", "1.0"] });
+    expect(readNumber("-1,000")).toMatchObject({ readings: ["-1000", "-1.0"] });
     expect(readNumber("12,500")).toMatchObject({ readings: ["12500", "12.5"] });
     for (const read of [
       parseNumber("1,000", 0, 1e6),

@@ -17,11 +17,11 @@ export const FRACTION_SIGNS = Object.keys(FRACTIONS).join("");
 const FRACTION_SIGN = new RegExp(`[${FRACTION_SIGNS}]`, "gu");
 
 /** How a number may be written, to be looked for inside other words. */
-export const NUMBER_PATTERN = String.raw`[-−+]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[${FRACTION_SIGNS}]|[${FRACTION_SIGNS}]|(?:\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?!\d|\s*/)|\d+(?:[.,'’]\d+)*)(?:e[+-]?\d+)?)`;
+export const NUMBER_PATTERN = String.raw`[-−+]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d+\s*[${FRACTION_SIGNS}]|[${FRACTION_SIGNS}]|(?:\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?!\d|\s*/)|\d+(?:[.,]\d+)*)(?:e[+-]?\d+)?)`;
 
 // "12", "12.5", "12,5", "-3", "1e3", "1/2", "3 1/2", "1,234.5", "1 000"
 const NUMBER = new RegExp(
-  String.raw`^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?(?!\d)|\d+(?:[.,'’]\d+)*[.,]?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$`,
+  String.raw`^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?(?!\d)|\d+(?:[.,]\d+)*[.,]?|[.,]\d+)(e[+-]?\d+)?)\s*(.*)$`,
   "iu",
 );
 
@@ -48,7 +48,7 @@ export function readNumber(text: string): NumberRead | undefined {
   const rest = following!.trim();
   if (digits !== undefined && ONE_COMMA_OF_THREE.test(digits)) {
     const readings = [digits.replace(",", ""), String(Number(digits.replace(",", ".")))] as const;
-    return { value: Number.NaN, rest, readings: [readings[0], withPoint(readings[1])] };
+    return { value: Number.NaN, rest, readings: [sign! + readings[0], sign! + withPoint(readings[1])] };
   }
   const magnitude =
     whole !== undefined
@@ -67,7 +67,7 @@ const withPoint = (number: string): string => (number.includes(".") ? number : `
 
 /** Digits with their marks as JavaScript reads them; NaN where the marks make no sense. */
 function decimalOf(digits: string): string {
-  const plain = digits.replaceAll(/[ \u00a0\u202f'’]/gu, "");
+  const plain = digits.replaceAll(/[ \u00a0\u202f]/gu, "");
   const [commas, points] = [",", "."].map((mark) => plain.split(mark).length - 1) as [number, number];
   const grouped = (mark: string, text: string): string =>
     new RegExp(String.raw`^\d{1,3}(?:[${mark}]\d{3})+$`, "u").test(text) ? text.replaceAll(mark, "") : "NaN";

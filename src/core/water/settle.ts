@@ -137,14 +137,20 @@ const asBoughtCm3 = (column: Column): number =>
     0,
   );
 
+/** 0 where nothing at all stays in it. */
+function shareOfAsBought(column: Column, storedCm3: number): number {
+  const wholeCm3 = asBoughtCm3(column);
+  return wholeCm3 > 0 ? Math.min(1, storedCm3 / wholeCm3) : 0;
+}
+
 /** How much of that is in one that is drier still; 1 in any that is not. */
 function waterShare(column: Column, { waterTableCm, storedCm3 }: ColumnState): number {
-  return waterTableCm > DRY_AS_BOUGHT_PSI_CM ? 1 : Math.min(1, storedCm3 / asBoughtCm3(column));
+  return waterTableCm > DRY_AS_BOUGHT_PSI_CM ? 1 : shareOfAsBought(column, storedCm3);
 }
 
 /** A stack with no more water in it than one that is as dry as it came, spread as it is in that. */
 function allButDry(column: Column, storedCm3: number): ColumnState {
-  const share = storedCm3 / asBoughtCm3(column);
+  const share = shareOfAsBought(column, storedCm3);
   const theta = new Float64Array(column.zCm.length);
   for (const { firstCell, cellCount, functions } of column.layers)
     theta.fill(share * functions.waterContent(DRY_AS_BOUGHT_PSI_CM), firstCell, firstCell + cellCount);

@@ -28,6 +28,10 @@ describe("finding a medium", () => {
       ],
     });
     expect(find("Bark 12–20 mm")).toEqual({ kind: "one", id: "bark-12-20", byName: true });
+    expect(find("loose")).toEqual({
+      kind: "none",
+      near: [{ id: "long-fibre-sphagnum-loose", name: "Long-fibre sphagnum, loose" }],
+    });
     expect(find("bark composted fine")).toEqual({ kind: "one", id: "pine-bark-composted-fine", byName: false });
   });
 

@@ -66,9 +66,10 @@ export function mediumSearch(media: readonly Medium[]) {
       return { kind: "one", id: plain.id, byName: true, grades: grades.slice(0, GRADES_SHOWN).map(named) };
     }
     const whole = having(asked);
-    // "perlite coarse", "bark composted": every word is in the name of one, and of no other
-    if (whole.length === 1) return { kind: "one", id: whole[0]!.id, byName: false };
-    if (whole.length > 1) return { kind: "none", near: whole.slice(0, GRADES_SHOWN).map(named) };
+    // "perlite coarse", "bark composted": most of the name of one, and no other has all of it; "loose" alone is too little
+    if (whole.length === 1 && 2 * wordsIn(asked).length >= wordsIn(whole[0]!.name).length)
+      return { kind: "one", id: whole[0]!.id, byName: false };
+    if (whole.length > 0) return { kind: "none", near: whole.slice(0, GRADES_SHOWN).map(named) };
     // whatever is only like it is asked about, not mixed
     const near =
       asked.length <= SHORT_LETTERS

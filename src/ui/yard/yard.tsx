@@ -69,7 +69,7 @@ export function Yard({
           <>
             <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
               <p className="text-soft">{countText(found, total, words)}</p>
-              {total >= SEARCHED_FROM && <FindByName {...list} what="setup" />}
+              {(total >= SEARCHED_FROM || words !== "") && <FindByName {...list} what="setup" />}
             </div>
             <svg width={0} height={0} className="absolute" aria-hidden>
               <defs>
