@@ -203,8 +203,8 @@ function roots({ setup, readings, system }: Saying): ReadingSentence[] {
   ];
 }
 
-/** With less in it than this share of what it takes to begin, all is called dry. */
-const DRY_SHARE = 0.25;
+/** Nothing drinks from what is drier than this all through: the wilting point of Richards & Weaver (1943). [cm] */
+const WILTED_PSI_CM = -15_000;
 
 function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
   const why: Why = {
@@ -214,7 +214,7 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
     uncertainty: `${mediaUncertainty(readings)} A dose also takes hours to days to spread: water can stand for a while before it does.`,
   };
   const stopCm3 = Math.min(dose.untilBaseCm3, dose.untilRootsCm3 ?? Infinity);
-  const isDry = readings.storedCm3 < DRY_SHARE * dose.untilDrinkableCm3;
+  const isDry = readings.waterTableCm <= WILTED_PSI_CM;
   const begin: ReadingSentence[] =
     dose.untilDrinkableCm3 > 0 && stopCm3 > dose.untilDrinkableCm3
       ? [
