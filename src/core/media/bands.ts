@@ -8,7 +8,8 @@ import type { Medium, Range } from "./medium";
 export type BandPoint = { readonly suctionCm: number; readonly below: number; readonly above: number };
 
 const NEARLY_SATURATED_CM = 0.1;
-const WILTED_CM = 15_000;
+/** Suction past which nothing drinks (Richards & Weaver 1943). [cm] */
+export const WILTED_CM = 15_000;
 
 export const retentionBand = (medium: Medium): BandPoint[] =>
   differences([

@@ -1,5 +1,6 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
+import { WILTED_CM } from "./bands";
 import { fitCurve, type Fit, type Known } from "./fit-curve";
 import type { Medium, Range } from "./medium";
 import { hasPeat, PEAT_FLAG } from "./words";
@@ -216,7 +217,7 @@ export function makeOwnMedium(
         near(15) && poresKnown
           ? given(Math.max(0, thetaS - water15))
           : moved(base.airSpace15cm, Math.max(0, thetaS - water15)),
-      unavailableWater: moved(base.unavailableWater, after.waterContent(-15_000)),
+      unavailableWater: moved(base.unavailableWater, after.waterContent(-WILTED_CM)),
       thetaAtPsi10: moved(base.thetaAtPsi10, after.waterContent(-10)),
       thetaAtPsi50: moved(base.thetaAtPsi50, after.waterContent(-50)),
       thetaAtPsi100: moved(base.thetaAtPsi100, after.waterContent(-100)),

@@ -1,4 +1,5 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import { WILTED_CM } from "../media/bands";
 import type { Medium, Range, Suitability } from "../media/medium";
 import { hasPeat, PEAT_FLAG } from "../media/words";
 import { ok, type Result } from "../units/problem";
@@ -30,7 +31,6 @@ const RULE_SLACK = 0.03;
 const LEAST_SHARE_THAT_COUNTS = 0.1;
 /** Parts that repel, and together are at least this share, make a mix that repels. */
 const REPELLING_SHARE = 0.3;
-const WILTED_PSI_CM = -15_000;
 const FIT_ORDER: readonly Suitability[] = ["ok", "caution", "avoid"];
 
 /**
@@ -86,7 +86,7 @@ export function mixMedium(
     wettingAlphaFactor,
     containerCapacity15cm: around(water15, (medium) => medium.containerCapacity15cm, RULE_SLACK, 1),
     airSpace15cm: around(Math.max(0, hydraulics.thetaS - water15), (medium) => medium.airSpace15cm, RULE_SLACK, 1),
-    unavailableWater: around(at(WILTED_PSI_CM), (medium) => medium.unavailableWater, RULE_SLACK, 1),
+    unavailableWater: around(at(-WILTED_CM), (medium) => medium.unavailableWater, RULE_SLACK, 1),
     thetaAtPsi10: around(at(-10), (medium) => medium.thetaAtPsi10, RULE_SLACK, 1),
     thetaAtPsi50: around(at(-50), (medium) => medium.thetaAtPsi50, RULE_SLACK, 1),
     thetaAtPsi100: around(at(-100), (medium) => medium.thetaAtPsi100, RULE_SLACK, 1),

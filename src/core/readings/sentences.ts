@@ -1,3 +1,4 @@
+import { WILTED_CM } from "../media/bands";
 import type { Setup } from "../stack/setup";
 import { boundariesCm } from "../stack/setup";
 import { formatLength, formatLoad, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
@@ -203,9 +204,6 @@ function roots({ setup, readings, system }: Saying): ReadingSentence[] {
   ];
 }
 
-/** Nothing drinks from what is drier than this all through: the wilting point of Richards & Weaver (1943). [cm] */
-const WILTED_PSI_CM = -15_000;
-
 function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
   const why: Why = {
     formula: "Water the settled stack holds when free water just reaches that height, less what is in it now.",
@@ -214,7 +212,7 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
     uncertainty: `${mediaUncertainty(readings)} A dose also takes hours to days to spread: water can stand for a while before it does.`,
   };
   const stopCm3 = Math.min(dose.untilBaseCm3, dose.untilRootsCm3 ?? Infinity);
-  const isDry = readings.waterTableCm <= WILTED_PSI_CM;
+  const isDry = readings.waterTableCm <= -WILTED_CM;
   const begin: ReadingSentence[] =
     dose.untilDrinkableCm3 > 0 && stopCm3 > dose.untilDrinkableCm3
       ? [
