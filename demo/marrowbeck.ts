@@ -1,109 +1,245 @@
-import type { Setup } from "../src/core/stack/setup";
+import type { Fixture } from "../src/core/stack/fixtures";
+import { UNSAID_SITE, type Setup, type Site, type StackLayer } from "../src/core/stack/setup";
+import { USUAL_WALLS, type Vessel, type VesselMaterial, type VesselShape } from "../src/core/vessel/vessel";
 import { NO_FIGURES, type OwnMedium } from "../src/core/media/own-medium";
 import type { Pack } from "../src/core/mixing/batch";
 import type { Mix } from "../src/formats/mix/document";
 
 /** Marrowbeck, a lock-keeper's house on a river, now a shared growing house. Invented; plausible in its physics. */
+const vessel = (
+  shape: VesselShape,
+  insideDepthCm: number,
+  material: VesselMaterial,
+  own: Partial<Pick<Vessel, "wallCm" | "baseCm" | "seeThrough" | "foodSafe">> = {},
+): Vessel => ({ ...shape, insideDepthCm, material, foodSafe: "unsaid", ...USUAL_WALLS[material], ...own });
+
+const box = (
+  insideLengthCm: number,
+  insideWidthCm: number,
+  baseLengthCm = insideLengthCm,
+  baseWidthCm = insideWidthCm,
+): VesselShape => ({ shape: "rectangular", insideLengthCm, insideWidthCm, baseLengthCm, baseWidthCm });
+
+const layer = (id: string, mediumId: string, thicknessCm: number, more: Partial<StackLayer> = {}): StackLayer => ({
+  id,
+  name: "",
+  mediumId,
+  thicknessCm,
+  legs: null,
+  separator: null,
+  rooted: false,
+  ...more,
+});
+
+const wallHole = (id: string, lipCm: number, diameterCm = 1.2, count = 2): Fixture => ({
+  kind: "hole",
+  id,
+  in: "wall",
+  lipCm,
+  diameterCm,
+  count,
+  acrossShare: 1,
+  plugged: false,
+});
+const baseHoles = (count: number, diameterCm: number, plugged = false): Fixture => ({
+  kind: "hole",
+  id: "base-holes",
+  in: "base",
+  lipCm: 0,
+  diameterCm,
+  count,
+  acrossShare: 0.5,
+  plugged,
+});
+
+const TERRACE: Site = { sun: "sun", rain: "open", children: "no", roofM2: 0 };
+const LEAN_TO: Site = { sun: "shade", rain: "sheltered", children: "no", roofM2: 0 };
+const INDOORS: Site = { sun: "shade", rain: "sheltered", children: "unsaid", roofM2: 0 };
+
+const common = { fillFromCm: 0, history: "soaked", planting: null, site: UNSAID_SITE } as const;
+
 export const MARROWBECK: readonly Setup[] = [
   {
+    ...common,
     name: "Terrace trough, celery and chard",
-    vessel: { shape: "rectangular", insideLengthCm: 78, insideWidthCm: 26, insideDepthCm: 32, material: "plastic" },
-    water: { kind: "free-water", levelCm: 7.5, overflowCm: 8 },
-    history: "soaked",
+    vessel: vessel(box(78, 26), 32, "plastic", { foodSafe: "yes" }),
+    fixtures: [
+      wallHole("overflow", 8),
+      { kind: "fill-tube", id: "tube", diameterCm: 4, acrossShare: 0.06, foot: "drilled" },
+    ],
+    water: { by: "level", levelCm: 7.5 },
     demandMmPerDay: 4,
+    site: TERRACE,
     layers: [
-      {
-        id: "reservoir",
-        name: "gravel reservoir",
-        mediumId: "pea-gravel-6-10",
-        thicknessCm: 8,
-        areaShare: 1,
-        rooted: false,
-      },
-      { id: "wick", name: "wick bed", mediumId: "fine-sand-0.1-0.5", thicknessCm: 3, areaShare: 1, rooted: false },
-      { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 17, areaShare: 1, rooted: true },
-      {
-        id: "mulch",
-        name: "bark mulch",
-        mediumId: "pine-bark-composted-fine",
-        thicknessCm: 2,
-        areaShare: 1,
-        rooted: false,
-      },
+      layer("reservoir", "pea-gravel-6-10", 8, { name: "gravel reservoir" }),
+      layer("wick", "fine-sand-0.1-0.5", 3, { name: "wick bed", separator: "weed-cloth" }),
+      layer("soil", "potting-mix-peat-based", 17, { rooted: true }),
+      layer("mulch", "pine-bark-composted-fine", 2, { name: "bark mulch" }),
     ],
   },
   {
+    ...common,
     name: "Stone-sink bog, butterworts and cranberry",
-    vessel: { shape: "rectangular", insideLengthCm: 58, insideWidthCm: 38, insideDepthCm: 20, material: "stone" },
-    water: { kind: "drained", outletCm: 11 },
-    history: "soaked",
+    vessel: vessel(box(58, 38), 20, "stone"),
+    fixtures: [baseHoles(1, 4, true), wallHole("outlet", 11)],
+    water: { by: "soaking" },
     demandMmPerDay: 3,
+    site: TERRACE,
     layers: [
-      { id: "stones", name: "", mediumId: "pea-gravel-6-10", thicknessCm: 3, areaShare: 1, rooted: false },
-      { id: "peat", name: "bog peat", mediumId: "sphagnum-peat", thicknessCm: 13, areaShare: 1, rooted: true },
-      {
-        id: "moss",
-        name: "moss top",
-        mediumId: "long-fibre-sphagnum-loose",
-        thicknessCm: 2,
-        areaShare: 1,
-        rooted: false,
-      },
+      layer("stones", "pea-gravel-6-10", 3),
+      layer("peat", "sphagnum-peat", 13, { name: "bog peat", separator: "weed-cloth", rooted: true }),
+      layer("moss", "long-fibre-sphagnum-loose", 2, { name: "moss top" }),
     ],
   },
   {
+    ...common,
     name: "Closed carboy, moss and jewel orchids",
-    vessel: { shape: "round", insideDiameterCm: 27, insideDepthCm: 42, material: "glass" },
-    water: { kind: "dosed", storedCm3: 3100 },
-    history: "soaked",
+    vessel: vessel(
+      { shape: "bottle", insideDiameterCm: 27, neckDiameterCm: 6.5, shoulderCm: 28, neckFromCm: 37 },
+      42,
+      "glass",
+    ),
+    fixtures: [{ kind: "lid", id: "stopper", openShare: 0.02 }],
+    water: { by: "volume", storedCm3: 3100 },
     demandMmPerDay: 0.1,
+    site: INDOORS,
     layers: [
-      { id: "soil", name: "soil of the jar", mediumId: "coir-pith-fine", thicknessCm: 8.5, areaShare: 1, rooted: true },
-      {
-        id: "moss",
-        name: "living moss",
-        mediumId: "long-fibre-sphagnum-loose",
-        thicknessCm: 1.5,
-        areaShare: 1,
-        rooted: false,
-      },
+      layer("soil", "coir-pith-fine", 8.5, { name: "soil of the jar", rooted: true }),
+      layer("moss", "long-fibre-sphagnum-loose", 1.5, { name: "living moss" }),
     ],
   },
   {
+    ...common,
     name: "Platform planter, aubergine",
-    vessel: { shape: "rectangular", insideLengthCm: 56, insideWidthCm: 37, insideDepthCm: 38, material: "plastic" },
-    water: { kind: "free-water", levelCm: 10, overflowCm: 11 },
-    history: "soaked",
+    vessel: vessel(box(56, 37), 38, "plastic", { foodSafe: "yes" }),
+    fixtures: [
+      wallHole("overflow", 11),
+      { kind: "fill-tube", id: "tube", diameterCm: 5, acrossShare: 0.07, foot: "cut" },
+      { kind: "dressing", id: "sheet", material: "bark", thicknessCm: 2 },
+    ],
+    water: { by: "level", levelCm: 10 },
     demandMmPerDay: 8,
+    site: LEAN_TO,
+    planting: { crownOverSoilCm: 0.5, ballDepthCm: 10, ballAcrossCm: 12 },
     layers: [
-      {
-        id: "feet",
+      layer("feet", "potting-mix-peat-based", 12, {
         name: "wick feet, packed",
-        mediumId: "potting-mix-peat-based",
-        thicknessCm: 12,
-        areaShare: 0.08,
-        rooted: false,
-      },
-      { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 22, areaShare: 1, rooted: true },
+        legs: { section: "round", acrossCm: 7.3, count: 4 },
+      }),
+      layer("soil", "potting-mix-peat-based", 22, { rooted: true }),
     ],
   },
   {
+    ...common,
     name: "Tall pot over void-fillers, rosemary",
-    vessel: { shape: "round", insideDiameterCm: 30, insideDepthCm: 46, material: "ceramic" },
-    water: { kind: "drained", outletCm: 0 },
-    history: "soaked",
+    vessel: vessel({ shape: "round", insideDiameterCm: 30, baseDiameterCm: 24 }, 46, "ceramic"),
+    fixtures: [baseHoles(3, 1.5)],
+    water: { by: "soaking" },
     demandMmPerDay: 4,
+    site: TERRACE,
     layers: [
-      {
-        id: "filler",
-        name: "void-filler",
-        mediumId: "fired-clay-pebbles-8-16",
-        thicknessCm: 20,
-        areaShare: 1,
-        rooted: false,
-      },
-      { id: "soil", name: "", mediumId: "potting-mix-peat-based", thicknessCm: 22, areaShare: 1, rooted: true },
+      layer("filler", "fired-clay-pebbles-8-16", 20, { name: "void-filler" }),
+      layer("soil", "potting-mix-peat-based", 22, { separator: "weed-cloth", rooted: true }),
     ],
+  },
+  {
+    ...common,
+    name: "Shallow tub, arrowhead",
+    vessel: vessel(
+      { shape: "oval", insideLengthCm: 60, insideWidthCm: 38, baseLengthCm: 52, baseWidthCm: 32 },
+      28,
+      "metal",
+    ),
+    fixtures: [wallHole("overflow", 23, 2, 3)],
+    water: { by: "level", levelCm: 22 },
+    demandMmPerDay: 6,
+    site: TERRACE,
+    layers: [layer("soil", "aquatic-loam", 15, { rooted: true })],
+  },
+  {
+    ...common,
+    name: "Lingonberry in a bag, in its tray",
+    vessel: vessel({ shape: "round", insideDiameterCm: 32, baseDiameterCm: 32 }, 30, "fabric"),
+    fixtures: [{ kind: "tray", id: "tray", insideLengthCm: 44, insideWidthCm: 44, insideDepthCm: 6 }],
+    water: { by: "level", levelCm: 4 },
+    demandMmPerDay: 3.5,
+    site: LEAN_TO,
+    layers: [
+      layer("soil", "sphagnum-peat", 24, { rooted: true }),
+      layer("mulch", "pine-bark-composted-fine", 3, { name: "bark mulch" }),
+    ],
+  },
+  {
+    ...common,
+    name: "Lidded case, fire salamanders",
+    vessel: vessel(box(59, 39), 40, "glass"),
+    fixtures: [{ kind: "lid", id: "lid", openShare: 0.15 }],
+    fillFromCm: 4,
+    water: { by: "volume", storedCm3: 9000 },
+    demandMmPerDay: 0.4,
+    site: INDOORS,
+    layers: [
+      layer("soil", "topsoil-loam", 9, { name: "forest soil", separator: "weed-cloth" }),
+      layer("litter", "leaf-litter", 3, { name: "beech leaves" }),
+    ],
+  },
+  {
+    ...common,
+    name: "Deep tank, giant millipedes",
+    vessel: vessel(box(59, 29), 35, "glass"),
+    fixtures: [{ kind: "lid", id: "lid", openShare: 0.3 }],
+    water: { by: "volume", storedCm3: 13000 },
+    demandMmPerDay: 0.3,
+    site: INDOORS,
+    layers: [
+      layer("deep", "leaf-mould", 17, { name: "deep substrate" }),
+      layer("litter", "leaf-litter", 3, { name: "oak leaves" }),
+    ],
+  },
+  {
+    ...common,
+    name: "Open dish, stone plants",
+    vessel: vessel({ shape: "bowl", insideDiameterCm: 26, baseDiameterCm: 20 }, 8, "unglazed"),
+    fixtures: [baseHoles(3, 0.8), { kind: "drain-screen", id: "screen" }],
+    water: { by: "soaking" },
+    demandMmPerDay: 3,
+    site: { ...LEAN_TO, sun: "sun" },
+    layers: [
+      layer("grit", "pumice-2-5", 5.5, { rooted: true }),
+      layer("top", "granite-grit-3-6", 1, { name: "grit top" }),
+    ],
+  },
+  {
+    ...common,
+    name: "Stair window, anthurium in grains",
+    vessel: vessel({ shape: "round", insideDiameterCm: 19, baseDiameterCm: 14 }, 19, "plastic", {
+      wallCm: 0.2,
+      seeThrough: true,
+    }),
+    fixtures: [baseHoles(4, 0.6), { kind: "drain-screen", id: "screen" }],
+    water: { by: "soaking" },
+    demandMmPerDay: 2,
+    site: INDOORS,
+    planting: { crownOverSoilCm: 1, ballDepthCm: 9, ballAcrossCm: 10 },
+    layers: [
+      layer("fine", "calcined-clay-1-3", 4, { name: "water-holding base", rooted: true }),
+      layer("middle", "pumice-2-5", 6, { rooted: true }),
+      layer("coarse", "pumice-6-12", 7, { rooted: true }),
+    ],
+  },
+  {
+    ...common,
+    name: "Seed tray, butterworts",
+    vessel: vessel(box(35, 21, 34, 20), 5.5, "plastic", { wallCm: 0.1, baseCm: 0.1 }),
+    fixtures: [
+      baseHoles(12, 0.5),
+      { kind: "tray", id: "tray", insideLengthCm: 38, insideWidthCm: 24, insideDepthCm: 3 },
+      { kind: "lid", id: "hood", openShare: 0.3 },
+    ],
+    water: { by: "level", levelCm: 1 },
+    demandMmPerDay: 1.5,
+    site: INDOORS,
+    layers: [layer("mix", "milled-sphagnum", 4.5, { rooted: true })],
   },
 ];
 

@@ -1,13 +1,14 @@
 import { breaksCapillarity } from "../stack/drainage-layer";
 import type { Medium } from "../media/medium";
-import { boundariesCm, type Setup } from "../stack/setup";
+import { boundariesCm, drainsAfterSoaking, drainsAtCm, type Setup } from "../stack/setup";
 import { historyOf, repelsWhenDry } from "../water/branch";
 import { formatLength, formatLoad, formatMass, type UnitSystem } from "../units/units";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { heightProfile } from "../water/profile";
 import { makeColumn } from "../water/column";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
-import { vesselAreaCm2 } from "../vessel/vessel";
+import { cutArea, raisedArea } from "../vessel/area-by-height";
+import { vesselArea, type VesselMaterial } from "../vessel/vessel";
 import type { StateWhen } from "./sentences";
 import { topOfZones, zonesUnder, WATERLOGGED_AIR_SPACE, type Readings } from "./readings";
 
@@ -28,11 +29,6 @@ export type Caution = {
 const LOAD_WORTH_ASKING_KG_PER_M2 = 100;
 const WEIGHT_WORTH_ASKING_KG = 100;
 const WEIGHT_OF_A_SHELF_KG = 10;
-/**
- * Fines stay out of a coarse layer when its d10 is under about five times their d90 (filter criterion after Terzaghi &
- * Peck 1948).
- */
-const FILTER_RATIO = 5;
 /** The cautions that hold for a setup in its state, most pressing first. */
 export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem, when: StateWhen = "rest"): Caution[] {
   return [
@@ -41,7 +37,6 @@ export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem
     ...putInDry(setup, readings),
     ...glass(setup),
     ...load(readings, system),
-    ...washedFines(setup, readings),
     ...drilling(setup),
     ...neverDrains(setup),
     ...media(readings),
@@ -64,18 +59,18 @@ function openWater(setup: Setup, { waterTableCm, heightCm }: Readings, system: U
  * its top. That bound is computed here, by hydrostatics over the interface.
  */
 function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Caution[] {
-  if (setup.water.kind !== "drained" || readings.pondedCm3 > 0) return [];
+  if (!drainsAfterSoaking(setup) || readings.pondedCm3 > 0) return [];
   const heights = boundariesCm(setup);
   for (let i = readings.layers.length - 2; i >= 0; i--) {
     const coarse = readings.layers[i]!.medium;
     const fine = readings.layers[i + 1]!.medium;
     const interfaceCm = heights[i + 1]!;
     if (!breaksCapillarity(coarse) || breaksCapillarity(fine) || interfaceCm <= readings.waterTableCm) continue;
-    const areaCm2 = vesselAreaCm2(setup.vessel);
+    const inside = vesselArea(setup.vessel);
     const upper = makeColumn(
       setup.layers.slice(i + 1).map((layer, k) => ({
         thicknessCm: layer.thicknessCm,
-        areaCm2,
+        areaCm2: raisedArea(cutArea(inside, heights[i + 1 + k]!, heights[i + 2 + k]!), -heights[i + 1 + k]!),
         hydraulics: readings.layers[i + 1 + k]!.medium.hydraulics,
       })),
       DEFAULT_SPECIFIC_STORAGE_PER_CM,
@@ -129,7 +124,7 @@ function putInDry(setup: Setup, { layers }: Readings): Caution[] {
 }
 
 function stillDraining(setup: Setup): Caution[] {
-  if (setup.water.kind !== "drained") return [];
+  if (!drainsAfterSoaking(setup)) return [];
   return [
     {
       id: "still-draining",
@@ -170,43 +165,11 @@ function load(readings: Readings, system: UnitSystem): Caution[] {
   ];
 }
 
-/** Less than this is lost without a trace. */
-const SHARE_WORTH_KEEPING = 0.15;
-
-/** Share of a medium's grains that are finer than a size, straight between the sizes known, on a scale of logarithms. */
-function shareFinerThan({ particleSizeMm: { d10, d50, d90 } }: Medium, mm: number): number {
-  const between = (from: number, to: number, share: number): number =>
-    share + (0.4 * Math.log(mm / from)) / Math.log(to / from);
-  if (mm <= d10) return 0;
-  return mm >= d90 ? 0.9 : mm < d50 ? between(d10, d50, 0.1) : between(d50, d90, 0.5);
-}
-
-function washedFines(setup: Setup, readings: Readings): Caution[] {
-  return readings.layers.slice(0, -1).flatMap(({ medium: coarse }, i): Caution[] => {
-    const fine = readings.layers[i + 1]!.medium;
-    // a mat, fleece or board is the separator, and washes nowhere
-    if (coarse.class === "textile" || fine.class === "textile") return [];
-    const gapMm = coarse.particleSizeMm.d10 / FILTER_RATIO;
-    const share = shareFinerThan(fine, gapMm);
-    if (share < SHARE_WORTH_KEEPING) return [];
-    return [
-      {
-        id: `fines-${setup.layers[i]!.id}`,
-        subject: "layers",
-        text:
-          share >= 0.9
-            ? `${fine.name} washes down into ${coarse.name.toLowerCase()}: its grains fit the gaps. Put a separator between; mesh stays, paper rots within weeks.`
-            : `About ${Math.round(10 * share)} in 10 parts of ${fine.name.toLowerCase()} are finer than the gaps of ${coarse.name.toLowerCase()} and wash into it, until larger pieces bridge them. A separator between keeps them; mesh stays, paper rots within weeks.`,
-      },
-    ];
-  });
-}
+const BRITTLE: ReadonlySet<VesselMaterial> = new Set(["glass", "ceramic", "unglazed", "stone"]);
 
 function drilling(setup: Setup): Caution[] {
-  const hole = setup.water.kind === "drained" || (setup.water.kind === "free-water" && setup.water.overflowCm !== null);
-  if (!hole) return [];
-  const brittle =
-    setup.vessel.material === "glass" || setup.vessel.material === "ceramic" || setup.vessel.material === "stone";
+  if (drainsAtCm(setup) === undefined || setup.vessel.material === "fabric") return [];
+  const brittle = BRITTLE.has(setup.vessel.material);
   return [
     {
       id: "drilling",
@@ -219,7 +182,7 @@ function drilling(setup: Setup): Caution[] {
 }
 
 function neverDrains(setup: Setup): Caution[] {
-  if (setup.water.kind === "drained") return [];
+  if (drainsAfterSoaking(setup)) return [];
   return [
     {
       id: "salts",

@@ -1,4 +1,4 @@
-import type { Setup } from "../stack/setup";
+import { drainsAfterSoaking, type Setup } from "../stack/setup";
 import type { WithOrWithout } from "../stack/drainage-layer";
 import { formatLength, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import type { Settled } from "../water/settle";
@@ -85,7 +85,7 @@ export function meaningOfDrainage(
       : Math.abs(airWith - airWithout) < LEAST_SHARE
         ? ` Air at the roots is ${formatPercent(airWith)} with it or without.`
         : ` Air at the roots is ${formatPercent(airWith)} with it and ${formatPercent(airWithout)} without.`;
-  if (water.kind === "free-water") {
+  if (water.by === "level") {
     const { waterTableCm } = withLayer.readings;
     const topCm = withLayer.settled.column.layers[0]!.topCm;
     const lifts =
@@ -98,7 +98,7 @@ export function meaningOfDrainage(
         : `The water stands at its top: more of it rises into the soil, with the layer or without.`;
     return `This vessel is sealed, and the ${name} is its reservoir: water fills its gaps up to ${cm(waterTableCm)}. ${lifts}${airs} ${room}`;
   }
-  if (water.kind !== "drained") {
+  if (!drainsAfterSoaking(now.setup)) {
     const [takes, bare] = [withLayer, without].map((one) => readDose(one.setup, one.settled).untilRootsCm3);
     if (takes === undefined || bare === undefined)
       return "This vessel is sealed: the layer is where a spill goes. No layer is marked as rooted, so what it spares them is not known.";

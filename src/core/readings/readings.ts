@@ -1,11 +1,12 @@
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
 import type { Medium } from "../media/medium";
 import { rootZoneCm, type Setup } from "../stack/setup";
-import { vesselAreaCm2 } from "../vessel/vessel";
-import type { Column } from "../water/column";
+import { standsOnCm2 } from "../vessel/vessel";
+import { layerVolumeCm3, type Column } from "../water/column";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import type { HeightProfile } from "../water/profile";
-import { openWaterCm3, profileOfSettled, settle, type MediumLookup, type Settled } from "../water/settle";
+import { belowWaterCm3, openWaterCm3 } from "../water/network";
+import { profileOfSettled, settle, type MediumLookup, type Settled } from "../water/settle";
 
 /**
  * Under this air space roots drown: the waterlogged zone. Under the next, air moves too slowly for most: the tight zone
@@ -51,7 +52,7 @@ export type Readings = {
   readonly pondedCm3: number;
   /** Water below the free water surface, in pores and open. [cm³] */
   readonly standingCm3: number;
-  /** Open water beside wick feet, below the surface. [cm³] */
+  /** Open water under and beside the fill and in its tray. [cm³] */
   readonly openCm3: number;
   readonly waterlogged: readonly Zone[];
   readonly tight: readonly Zone[];
@@ -90,7 +91,7 @@ export const topOfZones = (zones: readonly Zone[]): number => zones.at(-1)?.toCm
 
 /** Everything a grower reads off a settled state. */
 export function readSettled(setup: Setup, settled: Settled, medium: MediumLookup): Readings {
-  const { column, equilibrium } = settled;
+  const { network, column, equilibrium } = settled;
   const profile = profileOfSettled(settled);
   const layers = column.layers.map((_, index) =>
     readLayer(
@@ -106,7 +107,7 @@ export function readSettled(setup: Setup, settled: Settled, medium: MediumLookup
   const sum = (of: (reading: LayerReading) => number): number =>
     layers.reduce((total, reading) => total + of(reading), 0);
   const dryKg = sum((layer) => layer.dryKg);
-  const openCm3 = openWaterCm3(setup, column, equilibrium.waterTableCm);
+  const openCm3 = belowWaterCm3(network.below, equilibrium.waterTableCm);
   const wetKg = sum((layer) => layer.wetKg) + (equilibrium.pondedCm3 + openCm3) / 1000;
   return {
     profile,
@@ -123,7 +124,7 @@ export function readSettled(setup: Setup, settled: Settled, medium: MediumLookup
     storedCm3: equilibrium.storedCm3,
     dryKg,
     wetKg,
-    loadKgPerM2: wetKg / (vesselAreaCm2(setup.vessel) / 1e4),
+    loadKgPerM2: wetKg / (standsOnCm2(setup.vessel) / 1e4),
   };
 }
 
@@ -135,15 +136,13 @@ function readLayer(
   storedCm3: number,
   medium: Medium,
 ): LayerReading {
-  const { areaCm2, bottomCm, topCm, firstCell, cellCount, functions } = column.layers[index]!;
-  const volumeCm3 = areaCm2 * (topCm - bottomCm);
-  const cellCm3 = volumeCm3 / cellCount;
+  const { volumeCm3, firstCell, cellCount, functions } = column.layers[index]!;
   const between = (wetPsi: number, dryPsi: number): number => {
     const wet = functions.waterContent(wetPsi);
     const dry = functions.waterContent(dryPsi);
     let cm3 = 0;
     for (let i = firstCell; i < firstCell + cellCount; i++)
-      cm3 += cellCm3 * Math.max(0, Math.min(theta[i]!, wet) - dry);
+      cm3 += column.cellVolumeCm3[i]! * Math.max(0, Math.min(theta[i]!, wet) - dry);
     return cm3;
   };
   let least = profile.firstPoint[index]!;
@@ -196,8 +195,10 @@ function readRootZone(
 
 function poreVolumeBelowCm3(column: Column, heightCm: number): number {
   return column.layers.reduce(
-    (sum, { bottomCm, topCm, areaCm2, functions }) =>
-      sum + areaCm2 * functions.thetaS * Math.max(0, Math.min(topCm, heightCm) - bottomCm),
+    (sum, layer) =>
+      heightCm > layer.bottomCm
+        ? sum + layer.functions.thetaS * layerVolumeCm3(layer, layer.bottomCm, Math.min(layer.topCm, heightCm))
+        : sum,
     0,
   );
 }
@@ -218,10 +219,11 @@ export type DoseReading = {
   readonly untilDrinkableCm3: number;
 };
 
-export function readDose(setup: Setup, { column, equilibrium }: Settled): DoseReading {
-  const held = equilibrium.storedCm3 + equilibrium.pondedCm3 + openWaterCm3(setup, column, equilibrium.waterTableCm);
+export function readDose(setup: Setup, { network, column, equilibrium }: Settled): DoseReading {
+  const held =
+    equilibrium.storedCm3 + equilibrium.pondedCm3 + belowWaterCm3(network.below, equilibrium.waterTableCm);
   const until = (heightCm: number): number =>
-    Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(setup, column, heightCm) - held);
+    Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(network, heightCm) - held);
   const roots = rootZoneCm(setup);
   const rootsBottomCm = roots?.fromCm;
   const middleCm = roots ? (roots.fromCm + roots.toCm) / 2 : column.heightCm / 2;
@@ -253,7 +255,7 @@ export type DoseStep = {
 export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseStep[] {
   const { water } = setup;
   const now = settle(setup, medium);
-  if (water.kind !== "dosed" || !now.ok) return [];
+  if (water.by !== "volume" || !now.ok) return [];
   const { untilBaseCm3, untilRootsCm3 } = readDose(setup, now.value);
   const doses = new Map<number, DoseStep["event"]>(
     Array.from({ length: steps + 1 }, (_, i) => [i * DOSE_STEP_CM3, undefined]),

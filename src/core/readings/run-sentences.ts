@@ -51,7 +51,7 @@ export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): st
       : "Nothing is asked of it, so nothing was drunk.",
   ];
   if (emptyFromHour !== undefined) parts.push(`The reservoir is empty from dry day ${dayOf(emptyFromHour)}.`);
-  else if (setup.water.kind === "free-water")
+  else if (setup.water.by === "level")
     parts.push(`The surface has fallen to ${formatLength(end.state.waterTableCm, system)}.`);
   const slower = runMoments(run, markLevelCm).find(({ kind }) => kind === "slower");
   const short = shortFromHour === undefined ? undefined : dayOf(shortFromHour);
@@ -73,5 +73,18 @@ export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): st
     parts.push(
       `The water balance of this run is off by ${massBalanceRelError.toExponential(1)} of what moved: do not rely on it.`,
     );
+  else if (runsOutOrDries(run, system) !== "") parts.push(runsOutOrDries(run, system));
   return parts.join(" ");
 }
+
+/** What left by other ways than drinking, and that all of it is accounted for. */
+function runsOutOrDries({ ranOutCm3, driedCm3, massBalanceRelError }: Run, system: UnitSystem): string {
+  const ways = [
+    ...(ranOutCm3 > WORTH_TELLING_CM3 ? [`${formatVolume(ranOutCm3, system)} ran out`] : []),
+    ...(driedCm3 > WORTH_TELLING_CM3 ? [`${formatVolume(driedCm3, system)} dried from wall and tray`] : []),
+  ];
+  return ways.length === 0
+    ? ""
+    : `${ways.join(" and ")}, soaking and refill counted; the balance of all its water closes to ${massBalanceRelError < 1e-9 ? "a billionth" : massBalanceRelError.toExponential(0)}.`;
+}
+const WORTH_TELLING_CM3 = 20;

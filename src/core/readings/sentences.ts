@@ -1,6 +1,6 @@
 import { WILTED_CM } from "../media/bands";
 import type { Setup } from "../stack/setup";
-import { boundariesCm } from "../stack/setup";
+import {soakedLevelCm, drainsAtCm, boundariesCm} from "../stack/setup";
 import { formatLength, formatLoad, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { historyOf } from "../water/branch";
@@ -80,20 +80,21 @@ function standing({ setup, readings, system, when }: Saying): ReadingSentence {
     text = `Water stands ${cm(waterTableCm - heightCm)} deep over the soil: ${formatVolume(pondedCm3, system)} of open water.`;
   } else if (waterTableCm > (when === "run" ? 0.05 : 0)) {
     text = `Free water stands at ${cm(waterTableCm)}, in the ${nameAt(setup, readings, waterTableCm)}; ${formatVolume(standingCm3, system)} lies below that level.`;
-  } else if (when === "run" && water.kind === "free-water") {
+  } else if (when === "run" && water.by === "level") {
     text = "The reservoir is empty.";
-  } else if (water.kind === "drained") {
+  } else if (water.by === "soaking" && soakedLevelCm(setup) === 0) {
     text = "No water stands: it drains to the outlet at the base.";
   } else if (waterTableCm === 0) {
     text = "Free water just reaches the base; none stands above it.";
   } else {
     text = `No water stands. The stack pulls as if free water lay ${cm(-waterTableCm)} under the base.`;
   }
-  if (when !== "run" && water.kind === "free-water" && water.overflowCm !== null) {
-    const spare = water.overflowCm - water.levelCm;
+  const drainsAt = drainsAtCm(setup);
+  if (when !== "run" && water.by === "level" && drainsAt !== undefined) {
+    const spare = drainsAt - water.levelCm;
     text += spare < 0.05 ? " It is at the overflow." : ` The overflow is ${cm(spare)} above it.`;
   }
-  if (water.kind === "drained" && water.outletCm > 0)
+  if (water.by === "soaking" && soakedLevelCm(setup) > 0)
     text += " It cannot fall lower by draining: only drinking and drying lower it.";
   return {
     id: "standing",
@@ -102,22 +103,22 @@ function standing({ setup, readings, system, when }: Saying): ReadingSentence {
     tone: "plain",
     why: {
       formula:
-        water.kind === "dosed"
+        water.by === "volume"
           ? "The free water surface is the height at which the settled layers, summed from base to top, hold exactly the water that is in the vessel."
           : "Free water finds one level; at rest the suction at a height is its distance above that level.",
       inputs: [
         when === "run"
           ? ["free surface at this hour", cm(waterTableCm)]
-          : water.kind === "free-water"
+          : water.by === "level"
             ? ["free water level", cm(water.levelCm)]
-            : water.kind === "drained"
-              ? ["outlet", cm(water.outletCm)]
+            : water.by === "soaking"
+              ? ["lowest way out", cm(soakedLevelCm(setup))]
               : ["water in the vessel", formatVolume(water.storedCm3, system)],
         ["volume of the vessel", formatVolume(vesselVolumeCm3(setup.vessel), system)],
       ],
       source: "Hydrostatics (Buckingham 1907; Richards 1931).",
       uncertainty:
-        water.kind === "dosed"
+        water.by === "volume"
           ? "How much a medium holds varies by several per cent between batches; go slowly near the limit and look through the glass."
           : "The level itself is as exact as the vessel is level: on a slope one side is wetter.",
     },

@@ -1,14 +1,25 @@
 import { problem, type Problem } from "../units/problem";
 import { formatDepthPerDay, formatLength, type UnitSystem } from "../units/units";
-import { checkVessel } from "../vessel/vessel";
-import { stackHeightCm, type Setup } from "./setup";
+import { checkVessel, cutAt, GREATEST_SIDE_CM, standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
+import {
+  FIXTURE_SIZES,
+  FIXTURE_WORDS,
+  SINGLE_FIXTURES,
+  type Fixture,
+  type FixtureKind,
+  type FixtureSize,
+} from "./fixtures";
+import { boundariesCm, drainsAtCm, legsAreaCm2, openingsOf, stackHeightCm, type Setup } from "./setup";
 
 /** A layer thinner than this is dust on a boundary, not a layer. */
 export const THINNEST_LAYER_CM = 0.2;
 export const MOST_LAYERS = 24;
 export const LONGEST_NAME = 120;
-/** Feet that fill less of the vessel's area than this are threads, not feet. */
-export const LEAST_AREA_SHARE = 0.005;
+export const MOST_FIXTURES = 24;
+/** Narrower is a thread, not a foot, a cord or a tube. [cm] */
+export const LEAST_ACROSS_CM = 0.1;
+export const MOST_LEGS = 200;
+export const MOST_HOLES = 1000;
 /**
  * Several times the reference evapotranspiration of the hottest days (Allen et al. 1998); more is taken for a slip of
  * the unit. [mm/day]
@@ -49,25 +60,7 @@ export function checkSetup(
     }
     if (layer.name.length > LONGEST_NAME)
       add(`${path}.name`, "too-long", `A name has ${LONGEST_NAME} characters at most.`);
-    if (!(layer.areaShare >= LEAST_AREA_SHARE && layer.areaShare <= 1)) {
-      add(
-        `${path}.areaShare`,
-        "not-a-share",
-        "A layer fills some of the vessel's area: more than half a per cent of it, and 100 % at most.",
-      );
-    } else if (layer.areaShare < 1 && setup.water.kind !== "free-water") {
-      add(
-        `${path}.areaShare`,
-        "feet-need-reservoir",
-        "Wick feet stand in open water: the vessel must be sealed, with free water at a level.",
-      );
-    } else if (layer.areaShare < 1 && i === setup.layers.length - 1) {
-      add(
-        `${path}.areaShare`,
-        "feet-on-top",
-        "Wick feet carry a layer on their platform: the top layer goes from wall to wall.",
-      );
-    }
+    if (layer.legs) problems.push(...checkLegs(setup, i, cm));
     if (!knowsMedium(layer.mediumId)) {
       add(
         `${path}.mediumId`,
@@ -86,55 +79,166 @@ export function checkSetup(
     );
   }
   const { insideDepthCm } = setup.vessel;
+  if (!(setup.fillFromCm >= 0))
+    add("fillFromCm", "below-base", "The fill cannot begin under the base of the vessel.");
   const height = stackHeightCm(setup);
   if (height > insideDepthCm + HEIGHT_SLACK_CM) {
     add(
       "layers",
       "too-high",
-      `The layers come to ${cm(height)}, the vessel is ${cm(insideDepthCm)} deep inside: ${cm(height - insideDepthCm)} too high.`,
+      setup.fillFromCm > 0
+        ? `The layers reach to ${cm(height)}, the vessel is ${cm(insideDepthCm)} deep inside: ${cm(height - insideDepthCm)} too high.`
+        : `The layers come to ${cm(height)}, the vessel is ${cm(insideDepthCm)} deep inside: ${cm(height - insideDepthCm)} too high.`,
     );
   }
-  problems.push(...checkWaterHeights(setup, cm));
+  problems.push(...checkFixtures(setup, cm), ...checkWater(setup, cm), ...checkPlanting(setup, cm));
+  if (!(setup.site.roofM2 >= 0 && setup.site.roofM2 <= GREATEST_ROOF_M2))
+    add("site.roofM2", "out-of-range", `A roof has between 0 and ${GREATEST_ROOF_M2} m².`);
   return problems;
 }
 
-function checkWaterHeights({ water, vessel }: Setup, cm: (height: number) => string): Problem[] {
-  const rimCm = vessel.insideDepthCm + HEIGHT_SLACK_CM;
-  const within = (path: string, words: string, height: number): Problem[] => {
-    if (!(height >= 0)) return [problem(path, "below-base", `The ${words} cannot lie under the base of the vessel.`)];
-    if (height > rimCm)
-      return [
-        problem(
-          path,
-          "above-rim",
-          `The ${words} at ${cm(height)} is above the rim, which is at ${cm(vessel.insideDepthCm)}.`,
-        ),
-      ];
-    return [];
-  };
-  switch (water.kind) {
-    case "free-water": {
-      const problems = within("water.levelCm", "free water level", water.levelCm);
-      if (water.overflowCm === null) return problems;
-      problems.push(...within("water.overflowCm", "overflow hole", water.overflowCm));
-      if (problems.length === 0 && water.levelCm > water.overflowCm + HEIGHT_SLACK_CM) {
+/** A roof larger than this is not led into a tub. [m²] */
+export const GREATEST_ROOF_M2 = 500;
+
+function checkLegs(setup: Setup, i: number, cm: (height: number) => string): Problem[] {
+  const { legs } = setup.layers[i]!;
+  const path = `layers[${i}].legs`;
+  if (!legs) return [];
+  if (!(legs.acrossCm >= LEAST_ACROSS_CM))
+    return [problem(`${path}.acrossCm`, "too-small", `Feet and cords are ${cm(LEAST_ACROSS_CM)} across at least.`)];
+  if (!(Number.isInteger(legs.count) && legs.count >= 1 && legs.count <= MOST_LEGS))
+    return [problem(`${path}.count`, "not-a-count", `There are 1 to ${MOST_LEGS} feet or cords, in whole numbers.`)];
+  if (i === setup.layers.length - 1)
+    return [
+      problem(
+        path,
+        "feet-on-top",
+        "Wick feet carry a layer on their platform: the top layer goes from wall to wall.",
+      ),
+    ];
+  const [fromCm, toCm] = boundariesCm(setup).slice(i, i + 2) as [number, number];
+  const least = Math.min(vesselAreaCm2(setup.vessel, fromCm), vesselAreaCm2(setup.vessel, toCm));
+  return legsAreaCm2(legs) >= least
+    ? [problem(path, "no-room", `${legs.count} feet of ${cm(legs.acrossCm)} do not stand beside one another in there.`)]
+    : [];
+}
+
+function checkFixtures(setup: Setup, cm: (height: number) => string): Problem[] {
+  const { fixtures, vessel } = setup;
+  const problems: Problem[] = [];
+  if (fixtures.length > MOST_FIXTURES)
+    problems.push(problem("fixtures", "too-many", `A vessel has ${MOST_FIXTURES} fixtures at most.`));
+  const kinds = new Set<FixtureKind>();
+  fixtures.forEach((fixture, i) => {
+    const path = `fixtures[${i}]`;
+    const words = FIXTURE_WORDS[fixture.kind];
+    if (SINGLE_FIXTURES[fixture.kind] && kinds.has(fixture.kind))
+      problems.push(problem(path, "one-only", `A vessel has one ${words}.`));
+    kinds.add(fixture.kind);
+    for (const [size, said] of FIXTURE_SIZES[fixture.kind]) {
+      const value = (fixture as unknown as Record<FixtureSize, number>)[size];
+      const isHeight = size === "lipCm" || size === "topCm";
+      if (isHeight ? !(value >= 0) : !(value > 0))
+        problems.push(
+          problem(`${path}.${size}`, isHeight ? "below-base" : "not-positive", `The ${words}: its ${said} must be ${isHeight ? "0 or more" : "greater than 0"}.`),
+        );
+      else if (isHeight && value > vessel.insideDepthCm + HEIGHT_SLACK_CM)
         problems.push(
           problem(
-            "water.levelCm",
-            "above-overflow",
-            `Water at ${cm(water.levelCm)} would run out of the overflow hole at ${cm(water.overflowCm)}.`,
+            `${path}.${size}`,
+            "above-rim",
+            `The ${words} at ${cm(value)} is above the rim, which is at ${cm(vessel.insideDepthCm)}.`,
           ),
         );
-      }
-      return problems;
+      else if (!isHeight && value > GREATEST_SIDE_CM)
+        problems.push(problem(`${path}.${size}`, "too-large", `The ${words}: its ${said} is ${cm(value)}. Is the unit right?`));
     }
-    case "drained":
-      return within("water.outletCm", "outlet", water.outletCm);
-    case "dosed":
+    if ("acrossShare" in fixture && !(fixture.acrossShare >= 0 && fixture.acrossShare <= 1))
+      problems.push(problem(`${path}.acrossShare`, "not-a-share", `The ${words} stands between the two walls.`));
+    problems.push(...checkFixture(fixture, path, setup, cm));
+  });
+  return problems;
+}
+
+function checkFixture(fixture: Fixture, path: string, { vessel }: Setup, cm: (height: number) => string): Problem[] {
+  switch (fixture.kind) {
+    case "hole":
+      return Number.isInteger(fixture.count) && fixture.count >= 1 && fixture.count <= MOST_HOLES
+        ? []
+        : [problem(`${path}.count`, "not-a-count", `There are 1 to ${MOST_HOLES} holes, in whole numbers.`)];
+    case "fill-tube":
+    case "standpipe":
+    case "tell-tale":
+      return fixture.diameterCm >= cutAt(vessel, 0).widthCm
+        ? [problem(`${path}.diameterCm`, "too-wide", `A tube of ${cm(fixture.diameterCm)} does not stand in it.`)]
+        : [];
+    case "tray":
+      return fixture.insideLengthCm * fixture.insideWidthCm < standsOnCm2(vessel)
+        ? [problem(path, "too-small", "The vessel does not stand in so small a tray.")]
+        : [];
+    case "lid":
+      return fixture.openShare >= 0 && fixture.openShare <= 1
+        ? []
+        : [problem(`${path}.openShare`, "not-a-share", "A lid leaves between 0 and 100 % of the mouth open.")];
+    case "liner":
+    case "drain-screen":
+    case "dressing":
+      return [];
+    default:
+      return fixture satisfies never;
+  }
+}
+
+function checkPlanting({ planting, vessel }: Setup, cm: (height: number) => string): Problem[] {
+  if (!planting) return [];
+  const problems: Problem[] = [];
+  if (!(Math.abs(planting.crownOverSoilCm) <= vessel.insideDepthCm))
+    problems.push(
+      problem("planting.crownOverSoilCm", "out-of-range", "The crown stands within the vessel's depth of the soil."),
+    );
+  for (const key of ["ballDepthCm", "ballAcrossCm"] as const)
+    if (!(planting[key] > 0 && planting[key] <= GREATEST_SIDE_CM))
+      problems.push(
+        problem(`planting.${key}`, "not-positive", `A root ball measures more than 0 and up to ${cm(GREATEST_SIDE_CM)}.`),
+      );
+  return problems;
+}
+
+function checkWater(setup: Setup, cm: (height: number) => string): Problem[] {
+  const { water, vessel } = setup;
+  switch (water.by) {
+    case "level": {
+      const { levelCm } = water;
+      if (!(levelCm >= 0))
+        return [problem("water.levelCm", "below-base", "The free water level cannot lie under the base of the vessel.")];
+      if (levelCm > vessel.insideDepthCm + HEIGHT_SLACK_CM)
+        return [
+          problem(
+            "water.levelCm",
+            "above-rim",
+            `The free water level at ${cm(levelCm)} is above the rim, which is at ${cm(vessel.insideDepthCm)}.`,
+          ),
+        ];
+      const drainsAt = drainsAtCm(setup);
+      return drainsAt !== undefined && levelCm > drainsAt + HEIGHT_SLACK_CM
+        ? [problem("water.levelCm", "above-overflow", runsOut(setup, levelCm, drainsAt, cm))]
+        : [];
+    }
+    case "soaking":
+      return [];
+    case "volume":
       return water.storedCm3 >= 0
         ? []
         : [problem("water.storedCm3", "negative", "There cannot be less than no water in the vessel.")];
     default:
       return water satisfies never;
   }
+}
+
+function runsOut(setup: Setup, levelCm: number, drainsAt: number, cm: (height: number) => string): string {
+  const { baseIsOpen, trayRimCm } = openingsOf(setup);
+  if (!baseIsOpen) return `Water at ${cm(levelCm)} would run out of the overflow hole at ${cm(drainsAt)}.`;
+  return trayRimCm === undefined
+    ? `Water at ${cm(levelCm)} would run out of the base, which is open. Plug it, line it, or stand it in a tray.`
+    : `Water at ${cm(levelCm)} would run over the tray, whose rim is at ${cm(drainsAt)}.`;
 }

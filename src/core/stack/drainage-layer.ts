@@ -80,7 +80,8 @@ export function withOrWithoutDrainage(
     name: "drainage layer",
     mediumId: DRAINAGE_MEDIUM,
     thicknessCm,
-    areaShare: 1,
+    legs: null,
+    separator: null,
     rooted: false,
   };
   return { kind: "with", setup: { ...thinner, layers: [layer, ...thinner.layers] }, thicknessCm, medium: gravel };

@@ -1,14 +1,18 @@
 import type { Vessel } from "../vessel/vessel";
+import { fixtureHeightKey, type Fixture } from "./fixtures";
 import type { Problem } from "../units/problem";
 import { THINNEST_LAYER_CM } from "./check";
 import {
   boundariesCm,
+  drainsAtCm,
   headroomCm,
   usualDemand,
   type History,
+  type Planting,
   type Setup,
+  type Site,
   type StackLayer,
-  type WaterHolding,
+  type Standing,
 } from "./setup";
 
 /**
@@ -22,10 +26,26 @@ export const rename = (setup: Setup, name: string): Setup => ({ ...setup, name }
 export const withVessel = (setup: Setup, vessel: Vessel): Setup => ({ ...setup, vessel });
 
 /** What a day takes goes with how water is held, unless the grower has said what it is. */
-export const withWater = (setup: Setup, water: WaterHolding): Setup =>
-  setup.demandMmPerDay === usualDemand(setup.water.kind) && water.kind !== setup.water.kind
-    ? { ...setup, water, demandMmPerDay: usualDemand(water.kind) }
+export const withWater = (setup: Setup, water: Standing): Setup =>
+  setup.demandMmPerDay === usualDemand(setup.water.by) && water.by !== setup.water.by
+    ? { ...setup, water, demandMmPerDay: usualDemand(water.by) }
     : { ...setup, water };
+
+export const withFixture = (setup: Setup, fixture: Fixture): Setup => ({
+  ...setup,
+  fixtures: setup.fixtures.some(({ id }) => id === fixture.id)
+    ? setup.fixtures.map((one) => (one.id === fixture.id ? fixture : one))
+    : [...setup.fixtures, fixture],
+});
+
+export const withoutFixture = (setup: Setup, id: string): Setup => ({
+  ...setup,
+  fixtures: setup.fixtures.filter((fixture) => fixture.id !== id),
+});
+
+export const withSite = (setup: Setup, site: Site): Setup => ({ ...setup, site });
+export const withPlanting = (setup: Setup, planting: Planting | null): Setup => ({ ...setup, planting });
+export const withFillFrom = (setup: Setup, fillFromCm: number): Setup => ({ ...setup, fillFromCm });
 
 export const withLayer = (setup: Setup, id: string, change: Partial<Omit<StackLayer, "id">>): Setup => ({
   ...setup,
@@ -53,6 +73,8 @@ export function moveLayer(setup: Setup, id: string, toIndex: number): Setup {
 
 export const USUAL_NEW_LAYER_CM = 5;
 
+export const WALL_TO_WALL: Pick<StackLayer, "legs" | "separator"> = { legs: null, separator: null };
+
 /**
  * Puts a new layer above the one at `belowIndex` (−1 for the bottom). It takes the headroom there is, up to a usual
  * thickness; in a full vessel it takes half of the layer it is set on, and says so in `tookFrom`.
@@ -60,7 +82,7 @@ export const USUAL_NEW_LAYER_CM = 5;
 export function addLayer(
   setup: Setup,
   belowIndex: number,
-  layer: Omit<StackLayer, "thicknessCm" | "areaShare">,
+  layer: Omit<StackLayer, "thicknessCm" | "legs" | "separator">,
 ): { readonly setup: Setup; readonly tookFrom: StackLayer | undefined } | undefined {
   const at = Math.min(Math.max(belowIndex + 1, 0), setup.layers.length);
   const headroom = headroomCm(setup);
@@ -69,7 +91,7 @@ export function addLayer(
     return {
       setup: {
         ...setup,
-        layers: setup.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: Math.min(usual, headroom) }),
+        layers: setup.layers.toSpliced(at, 0, { ...layer, ...WALL_TO_WALL, thicknessCm: Math.min(usual, headroom) }),
       },
       tookFrom: undefined,
     };
@@ -79,7 +101,7 @@ export function addLayer(
   if (half < THINNEST_LAYER_CM || donor.thicknessCm - half < THINNEST_LAYER_CM) return undefined;
   const slimmer = withLayer(setup, donor.id, { thicknessCm: donor.thicknessCm - half });
   return {
-    setup: { ...slimmer, layers: slimmer.layers.toSpliced(at, 0, { ...layer, areaShare: 1, thicknessCm: half }) },
+    setup: { ...slimmer, layers: slimmer.layers.toSpliced(at, 0, { ...layer, ...WALL_TO_WALL, thicknessCm: half }) },
     tookFrom: donor,
   };
 }
@@ -106,30 +128,43 @@ export function dragBoundary(setup: Setup, index: number, heightCm: number): Set
     : moved;
 }
 
-/**
- * Drags the free water surface, the overflow or the outlet; the surface stops at the overflow, and the overflow takes
- * the surface down with it.
- */
-export function dragWaterHeight(setup: Setup, what: "level" | "overflow" | "outlet", heightCm: number): Setup {
-  const {
-    water,
-    vessel: { insideDepthCm },
-  } = setup;
-  const height = Math.min(tidy(clamp(heightCm, 0, insideDepthCm)), insideDepthCm);
-  switch (water.kind) {
-    case "free-water":
-      if (what === "level")
-        return withWater(setup, { ...water, levelCm: Math.min(height, water.overflowCm ?? insideDepthCm) });
-      if (what === "overflow")
-        return withWater(setup, { ...water, overflowCm: height, levelCm: Math.min(water.levelCm, height) });
-      return setup;
-    case "drained":
-      return what === "outlet" ? withWater(setup, { ...water, outletCm: height }) : setup;
-    case "dosed":
-      return setup;
-    default:
-      return water satisfies never;
-  }
+/** Drags the free water surface, which stops at the lowest way out. */
+export function dragLevel(setup: Setup, heightCm: number): Setup {
+  const { water, vessel } = setup;
+  if (water.by !== "level") return setup;
+  const most = Math.min(drainsAtCm(setup) ?? vessel.insideDepthCm, vessel.insideDepthCm);
+  return withWater(setup, { ...water, levelCm: Math.min(tidy(clamp(heightCm, 0, most)), most) });
+}
+
+/** Drags a fixture to a height, or across; a way out takes the surface down with it. */
+export function dragFixture(
+  setup: Setup,
+  id: string,
+  to: { readonly heightCm?: number; readonly acrossShare?: number },
+): Setup {
+  const fixture = setup.fixtures.find((one) => one.id === id);
+  if (!fixture) return setup;
+  const depth = setup.vessel.insideDepthCm;
+  const key = fixtureHeightKey(fixture);
+  const moved = {
+    ...fixture,
+    ...(key && to.heightCm !== undefined ? { [key]: Math.min(tidy(clamp(to.heightCm, 0, depth)), depth) } : {}),
+    ...(to.acrossShare !== undefined && "acrossShare" in fixture
+      ? { acrossShare: tidy(clamp(to.acrossShare, 0, 1)) }
+      : {}),
+  } as Fixture;
+  const changed = withFixture(setup, moved);
+  const { water } = changed;
+  const drainsAt = drainsAtCm(changed);
+  return water.by === "level" && drainsAt !== undefined && water.levelCm > drainsAt
+    ? withWater(changed, { ...water, levelCm: drainsAt })
+    : changed;
+}
+
+/** Drags the height at which the fill begins; the stack keeps its layers and stays under the rim. */
+export function dragFillFrom(setup: Setup, heightCm: number): Setup {
+  const most = Math.max(setup.fillFromCm, setup.fillFromCm + headroomCm(setup));
+  return withFillFrom(setup, Math.min(tidy(clamp(heightCm, 0, most)), most));
 }
 
 /**

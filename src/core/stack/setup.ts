@@ -1,4 +1,11 @@
 import { vesselAreaCm2, type Vessel } from "../vessel/vessel";
+import { boreCm2, DRESSED_EVAPORATION, fixtureOf, fixturesOf, type Fixture, type Separator } from "./fixtures";
+
+/**
+ * Feet, baskets or cords: so many columns of one width in which a layer stands, with water or air beside them. What lies
+ * on them rests on a platform.
+ */
+export type Legs = { readonly section: "round" | "square"; readonly acrossCm: number; readonly count: number };
 
 /** One layer of a stack. `name` is the grower's own; empty means the medium's name. */
 export type StackLayer = {
@@ -6,25 +13,22 @@ export type StackLayer = {
   readonly name: string;
   readonly mediumId: string;
   readonly thicknessCm: number;
-  /**
-   * The share of the vessel's area it fills, 0…1: 1 for a layer from wall to wall, less for wick feet that stand in
-   * open water.
-   */
-  readonly areaShare: number;
+  /** Null for a layer from wall to wall. */
+  readonly legs: Legs | null;
+  /** What lies under it to keep it out of the layer below. */
+  readonly separator: Separator | null;
   /** Whether roots are meant to live in it; readings of the root zone come from these layers. */
   readonly rooted: boolean;
 };
 
-/** How a vessel holds its water. Heights are from the inside base. */
-export type WaterHolding =
-  /** Nothing drains from below: free water stands at a level, and an overflow hole may cap it. */
-  | { readonly kind: "free-water"; readonly levelCm: number; readonly overflowCm: number | null }
-  /** Open at a height: what is above drains to it, what is below stays. */
-  | { readonly kind: "drained"; readonly outletCm: number }
-  /**
-   * Nothing drains and the grower counts the water in; `storedCm3` is all the water in there, the bound water included.
-   */
-  | { readonly kind: "dosed"; readonly storedCm3: number };
+/** How the water in there came to be as it is said to be; what holds it are the vessel and its fixtures. */
+export type Standing =
+  /** Filled until free water stands at a height over the inside base: in the reservoir, the tray or over the soil. */
+  | { readonly by: "level"; readonly levelCm: number }
+  /** Soaked from the top until no more runs out. */
+  | { readonly by: "soaking" }
+  /** So much water in all, the bound water included. */
+  | { readonly by: "volume"; readonly storedCm3: number };
 
 /**
  * How the water came to where it is. A medium that wets holds less at the same suction than one that dries
@@ -33,15 +37,40 @@ export type WaterHolding =
 export const HISTORIES = ["soaked", "moist", "dry"] as const;
 export type History = (typeof HISTORIES)[number];
 
-/** A setup: a vessel, its way of holding water and its stack of layers, bottom to top. */
+/** Where it stands, as far as the design depends on it. */
+export const SUN = ["unsaid", "shade", "sun"] as const;
+export const RAIN = ["unsaid", "sheltered", "open"] as const;
+export const CHILDREN = ["unsaid", "yes", "no"] as const;
+export type Site = {
+  readonly sun: (typeof SUN)[number];
+  readonly rain: (typeof RAIN)[number];
+  readonly children: (typeof CHILDREN)[number];
+  /** Roof whose water runs into it. [m²] */
+  readonly roofM2: number;
+};
+export const UNSAID_SITE: Site = { sun: "unsaid", rain: "unsaid", children: "unsaid", roofM2: 0 };
+
+/** A plant as it is put in: its crown over the soil's surface (under it where negative), and its root ball. */
+export type Planting = {
+  readonly crownOverSoilCm: number;
+  readonly ballDepthCm: number;
+  readonly ballAcrossCm: number;
+};
+
+/** A setup: a vessel, what is built into it, its fill from the bottom up, and the water in it. */
 export type Setup = {
   readonly name: string;
   readonly vessel: Vessel;
-  readonly water: WaterHolding;
-  readonly history: History;
-  /** What plants and air take in a day, over the vessel's area. [mm/day] */
-  readonly demandMmPerDay: number;
+  readonly fixtures: readonly Fixture[];
+  /** Height over the inside base at which the fill begins: 0, or that of a false bottom, or of the feet's lower end. */
+  readonly fillFromCm: number;
   readonly layers: readonly StackLayer[];
+  readonly water: Standing;
+  readonly history: History;
+  /** What plants and air take in a day, over the vessel's mouth, with the soil bare. [mm/day] */
+  readonly demandMmPerDay: number;
+  readonly planting: Planting | null;
+  readonly site: Site;
 };
 
 /** What a setup has until the grower says otherwise: soaked from the top, as most are, and a usual growing day. */
@@ -53,43 +82,134 @@ export const USUAL_HISTORY: History = "soaked";
 export const CLOSED_DEMAND_MM_PER_DAY = 0.05;
 export const USUAL_DEMAND_MM_PER_DAY = 4;
 
-export const stackHeightCm = (setup: Setup): number => setup.layers.reduce((sum, layer) => sum + layer.thicknessCm, 0);
+/** Height of the soil's surface over the inside base. [cm] */
+export const stackHeightCm = (setup: Pick<Setup, "fillFromCm" | "layers">): number =>
+  setup.layers.reduce((sum, layer) => sum + layer.thicknessCm, setup.fillFromCm);
 
 /** Height left between the top of the stack and the rim. [cm] */
 export const headroomCm = (setup: Setup): number => setup.vessel.insideDepthCm - stackHeightCm(setup);
 
 /** Heights of the layers' bottoms, and last the top of the stack: one more than there are layers. [cm] */
-export function boundariesCm(setup: Setup): number[] {
-  const heights = [0];
+export function boundariesCm(setup: Pick<Setup, "fillFromCm" | "layers">): number[] {
+  const heights = [setup.fillFromCm];
   for (const layer of setup.layers) heights.push(heights.at(-1)! + layer.thicknessCm);
   return heights;
 }
 
+/** Area of a layer's legs. [cm²] */
+export const legsAreaCm2 = ({ section, acrossCm, count }: Legs): number =>
+  section === "round" ? boreCm2(acrossCm, count) : count * acrossCm ** 2;
+
+/** Height of the platform or false bottom that carries what goes from wall to wall; 0 where it lies on the base. [cm] */
+export function platformCm(setup: Pick<Setup, "fillFromCm" | "layers">): number {
+  const highest = setup.layers.findLastIndex(({ legs }) => legs !== null);
+  return highest < 0 ? setup.fillFromCm : boundariesCm(setup)[highest + 1]!;
+}
+
+/** A way out of the vessel: what stands over its lip leaves. */
+export type Opening = {
+  readonly lipCm: number;
+  readonly diameterCm: number;
+  readonly count: number;
+  readonly way: "wall" | "pipe";
+};
+
+/** How a vessel's fixtures let water out, derived once. */
+export type Openings = {
+  /** Whether water passes the base. */
+  readonly baseIsOpen: boolean;
+  /** What it passes there. */
+  readonly baseDiameterCm: number;
+  readonly baseCount: number;
+  /** Ways out over the base, the lowest first. */
+  readonly over: readonly Opening[];
+  /** The tray's water stands at most this high over the inside base; undefined without a tray. */
+  readonly trayRimCm: number | undefined;
+  readonly trayBedCm: number | undefined;
+};
+
+/** A bag's cloth lets water through everywhere: as so many holes a needle made. */
+const FABRIC_HOLES = { diameterCm: 0.2, count: 400 };
+
+export function openingsOf(setup: Pick<Setup, "vessel" | "fixtures">): Openings {
+  const { vessel } = setup;
+  const linedTo = fixtureOf(setup, "liner")?.topCm ?? 0;
+  const holes = fixturesOf(setup, "hole").filter(({ plugged }) => !plugged);
+  const inBase = linedTo > 0 ? [] : holes.filter((hole) => hole.in === "base");
+  const seeps = vessel.material === "fabric" && linedTo <= 0;
+  const tray = fixtureOf(setup, "tray");
+  const over: Opening[] = [
+    ...holes.flatMap(({ in: place, lipCm, diameterCm, count }) =>
+      place === "wall" && lipCm >= linedTo ? [{ lipCm, diameterCm, count, way: "wall" as const }] : [],
+    ),
+    ...(vessel.material === "fabric" && linedTo > 0 ? [{ lipCm: linedTo, ...FABRIC_HOLES, way: "wall" as const }] : []),
+    ...fixturesOf(setup, "standpipe").map(({ lipCm, diameterCm }) => ({
+      lipCm,
+      diameterCm,
+      count: 1,
+      way: "pipe" as const,
+    })),
+  ].sort((a, b) => a.lipCm - b.lipCm);
+  return {
+    baseIsOpen: inBase.length > 0 || seeps,
+    baseDiameterCm: seeps ? FABRIC_HOLES.diameterCm : (inBase[0]?.diameterCm ?? 0),
+    baseCount: seeps ? FABRIC_HOLES.count : inBase.reduce((sum, { count }) => sum + count, 0),
+    over,
+    trayRimCm: tray && tray.insideDepthCm - vessel.baseCm,
+    trayBedCm: tray && -vessel.baseCm,
+  };
+}
+
+/**
+ * The lowest height at which water leaves for good: the base, a hole's lip, the rim of the tray an open base stands in.
+ * Undefined for a sealed vessel. [cm]
+ */
+export function drainsAtCm(setup: Pick<Setup, "vessel" | "fixtures">): number | undefined {
+  const { baseIsOpen, over, trayRimCm } = openingsOf(setup);
+  const lowest = over[0]?.lipCm;
+  if (!baseIsOpen) return lowest;
+  return trayRimCm === undefined ? 0 : Math.max(0, Math.min(trayRimCm, lowest ?? trayRimCm));
+}
+
 /** Up to where free water is held: the reservoir's brim. Undefined for a vessel that holds none of its own. [cm] */
-export function reservoirTopCm({ water, vessel }: Setup): number | undefined {
-  switch (water.kind) {
-    case "free-water":
-      return water.overflowCm ?? vessel.insideDepthCm;
-    case "drained":
-      return water.outletCm > 0 ? water.outletCm : undefined;
-    case "dosed":
+export function reservoirTopCm(setup: Pick<Setup, "vessel" | "fixtures" | "water">): number | undefined {
+  const { water, vessel } = setup;
+  switch (water.by) {
+    case "level":
+      return Math.min(drainsAtCm(setup) ?? vessel.insideDepthCm, vessel.insideDepthCm);
+    case "soaking": {
+      const brim = soakedLevelCm(setup);
+      return brim > 0 ? brim : undefined;
+    }
+    case "volume":
       return undefined;
     default:
       return water satisfies never;
   }
 }
 
+/** Where water stands for good once all that can has run out after a soaking: a tray is emptied then. [cm] */
+export function soakedLevelCm(setup: Pick<Setup, "vessel" | "fixtures">): number {
+  const { baseIsOpen } = openingsOf(setup);
+  return baseIsOpen ? 0 : (drainsAtCm(setup) ?? setup.vessel.insideDepthCm);
+}
+
+/** Whether a vessel is read some time after a soaking that could run out of it. */
+export const drainsAfterSoaking = (setup: Pick<Setup, "vessel" | "fixtures" | "water">): boolean =>
+  setup.water.by === "soaking" && drainsAtCm(setup) !== undefined;
+
 /**
- * The height of free water that a setup states by itself, before anything is settled. Undefined for a dose among
+ * The height of free water that a setup states by itself, before anything is settled. Undefined for a volume among
  * layers. [cm]
  */
-export function statedWaterHeightCm({ water, vessel, layers }: Setup): number | undefined {
-  switch (water.kind) {
-    case "free-water":
+export function statedWaterHeightCm(setup: Setup): number | undefined {
+  const { water, vessel, layers } = setup;
+  switch (water.by) {
+    case "level":
       return water.levelCm;
-    case "drained":
-      return water.outletCm;
-    case "dosed":
+    case "soaking":
+      return soakedLevelCm(setup);
+    case "volume":
       return layers.length === 0 ? water.storedCm3 / vesselAreaCm2(vessel) : undefined;
     default:
       return water satisfies never;
@@ -98,7 +218,7 @@ export function statedWaterHeightCm({ water, vessel, layers }: Setup): number | 
 
 /** Whether a layer lies under the roots and over a reservoir, so that their water rises through it. */
 export const isWickLayer = ({ water, layers }: Setup, index: number): boolean =>
-  water.kind === "free-water" && index < layers.findIndex(({ rooted }) => rooted);
+  water.by === "level" && index < layers.findIndex(({ rooted }) => rooted);
 
 /** Lowest and highest height at which roots are meant to live; undefined when no layer is rooted. [cm] */
 export function rootZoneCm(setup: Setup): { readonly fromCm: number; readonly toCm: number } | undefined {
@@ -109,5 +229,16 @@ export function rootZoneCm(setup: Setup): { readonly fromCm: number; readonly to
 }
 
 /** What a day takes until it is known better. [mm/day] */
-export const usualDemand = (kind: WaterHolding["kind"]): number =>
-  kind === "dosed" ? CLOSED_DEMAND_MM_PER_DAY : USUAL_DEMAND_MM_PER_DAY;
+export const usualDemand = (by: Standing["by"]): number =>
+  by === "volume" ? CLOSED_DEMAND_MM_PER_DAY : USUAL_DEMAND_MM_PER_DAY;
+
+/** The soil's own part of what a planted surface loses; the rest goes through leaves. Judged, between 0.2 and 0.4. */
+export const SOIL_SHARE = 0.3;
+
+/** What plants and air take in a day once the soil is dressed. [mm/day] */
+export function dressedDemandMmPerDay(setup: Setup): number {
+  const dressing = fixtureOf(setup, "dressing");
+  if (!dressing) return setup.demandMmPerDay;
+  const soilShare = setup.layers.some(({ rooted }) => rooted) ? SOIL_SHARE : 1;
+  return setup.demandMmPerDay * (1 - soilShare * (1 - DRESSED_EVAPORATION[dressing.material].typical));
+}

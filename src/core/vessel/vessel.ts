@@ -1,24 +1,73 @@
+import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { problem, type Problem } from "../units/problem";
 import { formatLength, type UnitSystem } from "../units/units";
+import { areaAtCm2, heightAfterCm, pieceOfProduct, straightArea, volumeBetweenCm3, type AreaByHeight } from "./area-by-height";
+import { pouredArea, type Pour } from "./poured";
 
-/** Straight-sided vessels, by their inside dimensions. */
-export const VESSEL_MATERIALS = ["unsaid", "plastic", "glass", "ceramic", "stone", "wood", "metal"] as const;
+/**
+ * A vessel by its inside dimensions. Heights are from the inside base; what is said without "base" is at the rim. A
+ * shape is one entry in each table here, and does not compile until all have it.
+ */
+export type VesselShape =
+  | { readonly shape: "round"; readonly insideDiameterCm: number; readonly baseDiameterCm: number }
+  | { readonly shape: "square"; readonly insideSideCm: number; readonly baseSideCm: number }
+  | {
+      readonly shape: "rectangular" | "oval";
+      readonly insideLengthCm: number;
+      readonly insideWidthCm: number;
+      readonly baseLengthCm: number;
+      readonly baseWidthCm: number;
+    }
+  /** Half a barrel: widest at the rim, where it was sawn, with staves that bend in to the head. */
+  | { readonly shape: "half-barrel"; readonly insideDiameterCm: number; readonly baseDiameterCm: number }
+  /** A bowl: its wall a quarter of an ellipse from the flat of its base to the rim. */
+  | { readonly shape: "bowl"; readonly insideDiameterCm: number; readonly baseDiameterCm: number }
+  /** A bath tub: round corners, one end upright and the other sloping. */
+  | {
+      readonly shape: "bath";
+      readonly insideLengthCm: number;
+      readonly insideWidthCm: number;
+      readonly baseLengthCm: number;
+      readonly baseWidthCm: number;
+      readonly cornerRadiusCm: number;
+    }
+  /** A bottle, carboy or jar: straight to the shoulder, then a cone to the neck. */
+  | {
+      readonly shape: "bottle";
+      readonly insideDiameterCm: number;
+      readonly neckDiameterCm: number;
+      readonly shoulderCm: number;
+      readonly neckFromCm: number;
+    }
+  /** Any other, measured by pouring. */
+  | { readonly shape: "poured"; readonly pours: readonly Pour[] };
+
+export type Shape = VesselShape["shape"];
+
+export const VESSEL_MATERIALS = [
+  "unsaid",
+  "plastic",
+  "resin",
+  "glass",
+  "ceramic",
+  "unglazed",
+  "stone",
+  "wood",
+  "metal",
+  "fabric",
+] as const;
 export type VesselMaterial = (typeof VESSEL_MATERIALS)[number];
 
-export type RoundVessel = {
-  readonly shape: "round";
-  readonly insideDiameterCm: number;
+export const FOOD_SAFE = ["unsaid", "yes", "no"] as const;
+
+export type Vessel = VesselShape & {
   readonly insideDepthCm: number;
   readonly material: VesselMaterial;
+  readonly wallCm: number;
+  readonly baseCm: number;
+  readonly seeThrough: boolean;
+  readonly foodSafe: (typeof FOOD_SAFE)[number];
 };
-export type RectangularVessel = {
-  readonly shape: "rectangular";
-  readonly insideLengthCm: number;
-  readonly insideWidthCm: number;
-  readonly insideDepthCm: number;
-  readonly material: VesselMaterial;
-};
-export type Vessel = RoundVessel | RectangularVessel;
 
 export const LEAST_SIDE_CM = 1;
 export const GREATEST_SIDE_CM = 500;
@@ -27,70 +76,400 @@ export const GREATEST_SIDE_CM = 500;
  * unit.
  */
 export const GREATEST_DEPTH_CM = 200;
+export const GREATEST_WALL_CM = 20;
+
+type Said = readonly [dimension: string, words: string];
+const LENGTHS = [
+  ["insideLengthCm", "inside length"],
+  ["insideWidthCm", "inside width"],
+  ["baseLengthCm", "length at the base"],
+  ["baseWidthCm", "width at the base"],
+  ["insideDepthCm", "inside depth"],
+] as const;
+const DIAMETERS = [
+  ["insideDiameterCm", "inside diameter"],
+  ["baseDiameterCm", "diameter at the base"],
+  ["insideDepthCm", "inside depth"],
+] as const;
 
 /** The dimensions a vessel has, with the words a grower uses for them. */
 export const VESSEL_DIMENSIONS = {
-  round: [
+  round: DIAMETERS,
+  square: [
+    ["insideSideCm", "inside width"],
+    ["baseSideCm", "width at the base"],
+    ["insideDepthCm", "inside depth"],
+  ],
+  rectangular: LENGTHS,
+  oval: LENGTHS,
+  "half-barrel": DIAMETERS,
+  bowl: DIAMETERS,
+  bath: [...LENGTHS, ["cornerRadiusCm", "radius of the corners"]],
+  bottle: [
     ["insideDiameterCm", "inside diameter"],
+    ["neckDiameterCm", "diameter of the neck"],
+    ["shoulderCm", "height of the shoulder"],
+    ["neckFromCm", "height where the neck begins"],
     ["insideDepthCm", "inside depth"],
   ],
-  rectangular: [
-    ["insideLengthCm", "inside length"],
-    ["insideWidthCm", "inside width"],
-    ["insideDepthCm", "inside depth"],
-  ],
-} as const;
+  poured: [["insideDepthCm", "inside depth"]],
+} as const satisfies Record<Shape, readonly Said[]>;
 
-export type VesselDimension = (typeof VESSEL_DIMENSIONS)[Vessel["shape"]][number][0];
+export const VESSEL_SHAPES = Object.keys(VESSEL_DIMENSIONS) as readonly Shape[];
+
+export type VesselDimension = (typeof VESSEL_DIMENSIONS)[Shape][number][0];
 
 export const dimensionCm = (vessel: Vessel, dimension: VesselDimension): number =>
   (vessel as unknown as Record<VesselDimension, number>)[dimension];
 
-/** Inside area of a level cut. [cm²] */
-export function vesselAreaCm2(vessel: Vessel): number {
+/** What a vessel of a shape is taken to have where it has not been said: straight walls of a usual thickness. */
+export const USUAL_WALLS: Record<VesselMaterial, Pick<Vessel, "wallCm" | "baseCm" | "seeThrough">> = {
+  unsaid: { wallCm: 0.3, baseCm: 0.3, seeThrough: false },
+  plastic: { wallCm: 0.3, baseCm: 0.3, seeThrough: false },
+  resin: { wallCm: 0.8, baseCm: 0.8, seeThrough: false },
+  glass: { wallCm: 0.5, baseCm: 0.6, seeThrough: true },
+  ceramic: { wallCm: 1, baseCm: 1.2, seeThrough: false },
+  unglazed: { wallCm: 1, baseCm: 1.2, seeThrough: false },
+  stone: { wallCm: 5, baseCm: 5, seeThrough: false },
+  wood: { wallCm: 2, baseCm: 2, seeThrough: false },
+  metal: { wallCm: 0.1, baseCm: 0.1, seeThrough: false },
+  fabric: { wallCm: 0.3, baseCm: 0.3, seeThrough: false },
+};
+
+/** Length along which a vessel is cut, the width across the cut, and how far its left wall stands in, at a height. */
+type Cut = { readonly lengthCm: number; readonly widthCm: number };
+
+/** From the base to the rim along a straight wall. */
+const between = (atBase: number, atRim: number, depthCm: number): readonly number[] =>
+  atBase === atRim ? [atRim] : [atBase, (atRim - atBase) / depthCm];
+
+/** Area of the level cut by height, from the inside base to the rim. Of a vessel that cannot be, what its rim says. */
+export function vesselArea(vessel: Vessel): AreaByHeight {
+  const depth = vessel.insideDepthCm;
+  const one = (a: readonly number[], b: readonly number[], factor = 1): AreaByHeight => [
+    pieceOfProduct(0, depth, a, b, factor),
+  ];
   switch (vessel.shape) {
-    case "round":
-      return Math.PI * (vessel.insideDiameterCm / 2) ** 2;
+    case "round": {
+      const d = between(vessel.baseDiameterCm, vessel.insideDiameterCm, depth);
+      return d.length === 1 ? straightArea(Math.PI * (d[0]! / 2) ** 2, 0, depth) : one(d, d, Math.PI / 4);
+    }
+    case "square": {
+      const side = between(vessel.baseSideCm, vessel.insideSideCm, depth);
+      return one(side, side);
+    }
     case "rectangular":
-      return vessel.insideLengthCm * vessel.insideWidthCm;
+    case "oval":
+      return one(
+        between(vessel.baseLengthCm, vessel.insideLengthCm, depth),
+        between(vessel.baseWidthCm, vessel.insideWidthCm, depth),
+        vessel.shape === "oval" ? Math.PI / 4 : 1,
+      );
+    case "half-barrel": {
+      const d = barrelDiameter(vessel, depth);
+      return one(d, d, Math.PI / 4);
+    }
+    case "bowl": {
+      // the square of an ellipse's radius is a parabola of height
+      const [base, rim] = [vessel.baseDiameterCm, vessel.insideDiameterCm].map((d) => Math.PI * (d / 2) ** 2) as [
+        number,
+        number,
+      ];
+      return one([base, (2 * (rim - base)) / depth, -(rim - base) / depth ** 2], [1]);
+    }
+    case "bath": {
+      const [piece] = one(
+        between(vessel.baseLengthCm, vessel.insideLengthCm, depth),
+        between(vessel.baseWidthCm, vessel.insideWidthCm, depth),
+      );
+      const [first, ...rest] = piece!.coefficients;
+      return [{ ...piece!, coefficients: [first! - (4 - Math.PI) * vessel.cornerRadiusCm ** 2, ...rest] }];
+    }
+    case "bottle": {
+      const { insideDiameterCm, neckDiameterCm, shoulderCm, neckFromCm } = vessel;
+      const cone = between(insideDiameterCm, neckDiameterCm, neckFromCm - shoulderCm);
+      return [
+        ...straightArea(Math.PI * (insideDiameterCm / 2) ** 2, 0, shoulderCm),
+        ...(neckFromCm > shoulderCm ? [pieceOfProduct(shoulderCm, neckFromCm, cone, cone, Math.PI / 4)] : []),
+        ...(depth > neckFromCm ? straightArea(Math.PI * (neckDiameterCm / 2) ** 2, neckFromCm, depth) : []),
+      ];
+    }
+    case "poured": {
+      const measured = pouredArea(vessel.pours);
+      return measured.ok ? measured.value : straightArea(1, 0, depth);
+    }
     default:
       return vessel satisfies never;
   }
 }
 
+/** A stave's bend: upright at the rim, where the barrel is widest. */
+const barrelDiameter = (
+  { baseDiameterCm, insideDiameterCm }: { readonly baseDiameterCm: number; readonly insideDiameterCm: number },
+  depthCm: number,
+): readonly number[] => {
+  const bend = insideDiameterCm - baseDiameterCm;
+  return [baseDiameterCm, (2 * bend) / depthCm, -bend / depthCm ** 2];
+};
+
+/** How long and how wide the level cut at a height is. [cm] */
+export function cutAt(vessel: Vessel, heightCm: number): Cut {
+  const depth = vessel.insideDepthCm;
+  const z = Math.min(Math.max(heightCm, 0), depth);
+  const t = z / depth;
+  const along = (atBase: number, atRim: number): number => atBase + (atRim - atBase) * t;
+  const round = (cm: number): Cut => ({ lengthCm: cm, widthCm: cm });
+  switch (vessel.shape) {
+    case "round":
+      return round(along(vessel.baseDiameterCm, vessel.insideDiameterCm));
+    case "square":
+      return round(along(vessel.baseSideCm, vessel.insideSideCm));
+    case "rectangular":
+    case "oval":
+    case "bath": {
+      const length = along(vessel.baseLengthCm, vessel.insideLengthCm);
+      const width = along(vessel.baseWidthCm, vessel.insideWidthCm);
+      return vessel.insideLengthCm >= vessel.insideWidthCm
+        ? { lengthCm: length, widthCm: width }
+        : { lengthCm: width, widthCm: length };
+    }
+    case "half-barrel":
+    case "bowl":
+    case "bottle":
+    case "poured":
+      return round(2 * Math.sqrt(areaAtCm2(vesselArea(vessel), Math.min(z, depth * (1 - 1e-12))) / Math.PI));
+    default:
+      return vessel satisfies never;
+  }
+}
+
+/** Length around the level cut at a height. [cm] */
+export function perimeterCm(vessel: Vessel, heightCm: number): number {
+  const { lengthCm, widthCm } = cutAt(vessel, heightCm);
+  switch (vessel.shape) {
+    case "square":
+    case "rectangular":
+      return 2 * (lengthCm + widthCm);
+    case "bath":
+      return 2 * (lengthCm + widthCm) - (8 - 2 * Math.PI) * vessel.cornerRadiusCm;
+    case "round":
+    case "oval":
+    case "half-barrel":
+    case "bowl":
+    case "bottle":
+    case "poured": {
+      // an ellipse's to a few parts in ten thousand (Ramanujan 1914)
+      const [a, b] = [lengthCm / 2, widthCm / 2];
+      return Math.PI * (3 * (a + b) - Math.sqrt((3 * a + b) * (a + 3 * b)));
+    }
+    default:
+      return vessel satisfies never;
+  }
+}
+
+const SLANT_STEP_CM = 0.01;
+
+/** Inside area of the wall between two heights, its slant counted. [cm²] */
+export function wallAreaCm2(vessel: Vessel, fromCm: number, toCm: number): number {
+  const low = Math.max(0, fromCm);
+  const high = Math.min(vessel.insideDepthCm, toCm);
+  if (!(high > low)) return 0;
+  const slant = (z: number): number => {
+    const [below, above] = [Math.max(z - SLANT_STEP_CM, 0), Math.min(z + SLANT_STEP_CM, vessel.insideDepthCm)];
+    const run = (cutAt(vessel, above).widthCm - cutAt(vessel, below).widthCm) / 2 / (above - below);
+    return Math.sqrt(1 + run ** 2);
+  };
+  const joints = [
+    low,
+    ...vesselArea(vessel).flatMap(({ toCm: joint }) => (joint > low && joint < high ? [joint] : [])),
+    high,
+  ];
+  return joints
+    .slice(1)
+    .reduce((sum, to, i) => sum + gaussLegendre(joints[i]!, to, (z) => perimeterCm(vessel, z) * slant(z)), 0);
+}
+
+/** Inside area of the level cut at a height, by default at the rim. [cm²] */
+export const vesselAreaCm2 = (vessel: Vessel, heightCm = vessel.insideDepthCm): number =>
+  areaAtCm2(vesselArea(vessel), heightCm);
+
+/** Area that stands on the ground, walls counted. [cm²] */
+export function standsOnCm2(vessel: Vessel): number {
+  const inside = vesselAreaCm2(vessel, 0);
+  return inside + perimeterCm(vessel, 0) * vessel.wallCm + Math.PI * vessel.wallCm ** 2;
+}
+
 /** Inside volume up to a height, at most to the rim. [cm³] */
 export const vesselVolumeCm3 = (vessel: Vessel, heightCm = vessel.insideDepthCm): number =>
-  vesselAreaCm2(vessel) * Math.min(Math.max(heightCm, 0), vessel.insideDepthCm);
+  volumeBetweenCm3(vesselArea(vessel), 0, Math.min(Math.max(heightCm, 0), vessel.insideDepthCm));
 
-/** Width of the vessel in its section, cut along its longest side. [cm] */
+/** The height a volume fills it to, which may be beyond its rim. [cm] */
+export const heightOfVolumeCm = (vessel: Vessel, volumeCm3: number): number =>
+  heightAfterCm(vesselArea(vessel), 0, Math.max(0, volumeCm3));
+
+/** Heights at which the outline of a curved vessel is drawn. */
+const OUTLINE_STEPS = 24;
+
+/** Greatest width of the vessel in its section, cut along its longest side. [cm] */
 export const sectionWidthCm = (vessel: Vessel): number =>
-  vessel.shape === "round" ? vessel.insideDiameterCm : Math.max(vessel.insideLengthCm, vessel.insideWidthCm);
+  outlineHeightsCm(vessel).reduce((most, z) => Math.max(most, cutAt(vessel, z).lengthCm), 0);
+
+/** Heights from base to rim between which the wall is straight to the eye. [cm] */
+export function outlineHeightsCm(vessel: Vessel): readonly number[] {
+  const depth = vessel.insideDepthCm;
+  switch (vessel.shape) {
+    case "round":
+    case "square":
+    case "rectangular":
+    case "oval":
+    case "bath":
+      return [0, depth];
+    case "bottle":
+      return [0, vessel.shoulderCm, vessel.neckFromCm, depth].filter((z, i, all) => i === 0 || z > all[i - 1]!);
+    case "half-barrel":
+    case "bowl":
+    case "poured":
+      // closer to the base, where a bowl's wall lies flat
+      return Array.from({ length: OUTLINE_STEPS + 1 }, (_, i) => depth * (i / OUTLINE_STEPS) ** 2);
+    default:
+      return vessel satisfies never;
+  }
+}
+
+/** Where the left and right inside walls stand at a height, from the left end of the section. [cm] */
+export function wallsAtCm(vessel: Vessel, heightCm: number): { readonly leftCm: number; readonly rightCm: number } {
+  const width = sectionWidthCm(vessel);
+  const { lengthCm } = cutAt(vessel, heightCm);
+  // a bath slopes at one end and is upright at the other
+  const leftCm = vessel.shape === "bath" ? width - lengthCm : (width - lengthCm) / 2;
+  return { leftCm, rightCm: leftCm + lengthCm };
+}
+
+/** The narrowest level above a height: what has to go in or come out there passes it. [cm] */
+export const narrowestAboveCm = (vessel: Vessel, heightCm: number): number =>
+  [heightCm, ...outlineHeightsCm(vessel).filter((z) => z > heightCm), vessel.insideDepthCm].reduce(
+    (least, z) => Math.min(least, cutAt(vessel, z).widthCm),
+    Infinity,
+  );
 
 /** What is wrong with a vessel's sizes, one problem each. Paths start with "vessel.". */
 export function checkVessel(vessel: Vessel, system: UnitSystem = "metric"): Problem[] {
-  return VESSEL_DIMENSIONS[vessel.shape].flatMap(([dimension, words]) => {
-    const cm = dimensionCm(vessel, dimension);
-    const greatest = dimension === "insideDepthCm" ? GREATEST_DEPTH_CM : GREATEST_SIDE_CM;
-    const path = `vessel.${dimension}`;
-    if (!(cm > 0)) return [problem(path, "not-positive", `The ${words} must be greater than 0.`)];
-    if (cm < LEAST_SIDE_CM) {
-      return [
-        problem(
-          path,
-          "too-small",
-          `The ${words} is ${formatLength(cm, system)}; the least Marlstone takes is ${formatLength(LEAST_SIDE_CM, system)}.`,
-        ),
-      ];
+  const problems = VESSEL_DIMENSIONS[vessel.shape].flatMap(([dimension, words]): Problem[] =>
+    checkSize(
+      `vessel.${dimension}`,
+      words,
+      dimensionCm(vessel, dimension),
+      dimension === "insideDepthCm" ? GREATEST_DEPTH_CM : GREATEST_SIDE_CM,
+      system,
+    ),
+  );
+  for (const [path, words, cm] of [
+    ["vessel.wallCm", "thickness of the wall", vessel.wallCm],
+    ["vessel.baseCm", "thickness of the base", vessel.baseCm],
+  ] as const)
+    if (!(cm >= 0 && cm <= GREATEST_WALL_CM))
+      problems.push(
+        problem(path, "out-of-range", `The ${words} lies between 0 and ${formatLength(GREATEST_WALL_CM, system)}.`),
+      );
+  return problems.length > 0 ? problems : checkForm(vessel, system);
+}
+
+function checkSize(path: string, words: string, cm: number, greatest: number, system: UnitSystem): Problem[] {
+  if (!(cm > 0)) return [problem(path, "not-positive", `The ${words} must be greater than 0.`)];
+  if (cm < LEAST_SIDE_CM)
+    return [
+      problem(
+        path,
+        "too-small",
+        `The ${words} is ${formatLength(cm, system)}; the least Marlstone takes is ${formatLength(LEAST_SIDE_CM, system)}.`,
+      ),
+    ];
+  if (!(cm <= greatest))
+    return [
+      problem(
+        path,
+        "too-large",
+        `The ${words} is ${formatLength(cm, system)}; Marlstone computes containers up to ${formatLength(greatest, system)}. Is the unit right?`,
+      ),
+    ];
+  return [];
+}
+
+/** Whether sizes that are right each by itself make a vessel together. */
+function checkForm(vessel: Vessel, system: UnitSystem): Problem[] {
+  const cm = (height: number): string => formatLength(height, system);
+  switch (vessel.shape) {
+    case "round":
+    case "square":
+    case "rectangular":
+    case "oval":
+      return [];
+    case "half-barrel":
+    case "bowl":
+      return vessel.baseDiameterCm > vessel.insideDiameterCm
+        ? [
+            problem(
+              "vessel.baseDiameterCm",
+              "wider-than-rim",
+              `The base, ${cm(vessel.baseDiameterCm)}, is wider than the rim, ${cm(vessel.insideDiameterCm)}; a ${vessel.shape === "bowl" ? "bowl" : "barrel"} narrows to its base.`,
+            ),
+          ]
+        : [];
+    case "bath": {
+      const least = Math.min(vessel.baseLengthCm, vessel.baseWidthCm, vessel.insideLengthCm, vessel.insideWidthCm);
+      return vessel.cornerRadiusCm > least / 2
+        ? [
+            problem(
+              "vessel.cornerRadiusCm",
+              "too-round",
+              `Corners of ${cm(vessel.cornerRadiusCm)} do not fit into ${cm(least)}; ${cm(least / 2)} at most.`,
+            ),
+          ]
+        : [];
     }
-    if (!(cm <= greatest)) {
-      return [
-        problem(
-          path,
-          "too-large",
-          `The ${words} is ${formatLength(cm, system)}; Marlstone computes containers up to ${formatLength(greatest, system)}. Is the unit right?`,
-        ),
-      ];
+    case "bottle": {
+      const { shoulderCm, neckFromCm, insideDepthCm, neckDiameterCm, insideDiameterCm } = vessel;
+      if (neckFromCm < shoulderCm)
+        return [
+          problem(
+            "vessel.neckFromCm",
+            "under-shoulder",
+            `The neck begins at ${cm(neckFromCm)}, under the shoulder at ${cm(shoulderCm)}.`,
+          ),
+        ];
+      if (neckFromCm > insideDepthCm)
+        return [
+          problem(
+            "vessel.neckFromCm",
+            "above-rim",
+            `The neck begins at ${cm(neckFromCm)}, above the rim at ${cm(insideDepthCm)}.`,
+          ),
+        ];
+      return neckDiameterCm > insideDiameterCm
+        ? [
+            problem(
+              "vessel.neckDiameterCm",
+              "wider-than-body",
+              `The neck, ${cm(neckDiameterCm)}, is wider than the body, ${cm(insideDiameterCm)}.`,
+            ),
+          ]
+        : [];
     }
-    return [];
-  });
+    case "poured": {
+      const measured = pouredArea(vessel.pours, system);
+      if (!measured.ok) return [...measured.problems];
+      const last = vessel.pours.at(-1)!.heightCm;
+      return Math.abs(last - vessel.insideDepthCm) > 0.05 * vessel.insideDepthCm
+        ? [
+            problem(
+              "vessel.insideDepthCm",
+              "not-poured-to",
+              `The last pour stood at ${cm(last)}, the depth is ${cm(vessel.insideDepthCm)}: pour up to the rim, or correct the depth.`,
+            ),
+          ]
+        : [];
+    }
+    default:
+      return vessel satisfies never;
+  }
 }

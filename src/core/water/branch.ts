@@ -14,9 +14,9 @@ export type Branch = "drying" | "wetting";
  */
 export const DRY_AS_BOUGHT_PSI_CM = -1e6;
 
-/** What drains through a hole was soaked before, whatever is said of its history. */
+/** What was soaked from the top was soaked before, whatever is said of its history. */
 export const historyOf = ({ water, history }: Pick<Setup, "water" | "history">): History =>
-  water.kind === "drained" ? "soaked" : history;
+  water.by === "soaking" ? "soaked" : history;
 
 export const branchOf = (history: History): Branch => (history === "soaked" ? "drying" : "wetting");
 

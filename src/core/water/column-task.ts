@@ -3,7 +3,8 @@ import { makeColumn, storageByLayerCm3, type Column, type ColumnLayer } from "./
 import type { EndCondition } from "./ends";
 import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "./equilibrium";
 import { steadyRise, type SteadyRise } from "./steady-rise";
-import { DEFAULT_MOST_ITERATIONS, runTransient, type BottomCondition, type TransientResult } from "./transient";
+import type { ReservoirCondition } from "./reservoir";
+import { DEFAULT_MOST_ITERATIONS, runTransient, type TransientResult } from "./transient";
 import type { RootUptake } from "./uptake";
 
 /** A question put to the solver whole: a column with its hydraulics, and what is asked of it. Validated before. */
@@ -30,7 +31,9 @@ export type TransientTask = {
   readonly task: "transient";
   readonly initial: InitialCondition;
   /** Weather comes from above, and holes are below. */
-  readonly bottom: Exclude<BottomCondition, { readonly kind: "atmosphere" }>;
+  readonly bottom:
+    | Exclude<EndCondition, { readonly kind: "atmosphere" }>
+    | Pick<ReservoirCondition, "kind" | "areaCm2" | "levelCm" | "overflowCm" | "refills">;
   readonly top: Exclude<EndCondition, { readonly kind: "seepage" | "free-drainage" }>;
   readonly uptake?: RootUptake | undefined;
   readonly outputHours: readonly number[];

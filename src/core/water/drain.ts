@@ -1,6 +1,7 @@
-import type { Setup } from "../stack/setup";
+import { drainsAfterSoaking, soakedLevelCm, type Setup } from "../stack/setup";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { storageByLayerCm3 } from "./column";
+import { footOf } from "./run-network";
 import { settle, type MediumLookup, type Settled } from "./settle";
 import { runTransient } from "./transient";
 
@@ -8,8 +9,8 @@ import { runTransient } from "./transient";
 export const AFTER_SOAKING_HOURS = 24;
 
 /**
- * A drained setup's stack a time after it was soaked full: drained through time, since a coarse layer keeps what is
- * above it from settling for weeks. Water leaves at the base against the head of what stands below the outlet.
+ * A setup's stack a time after it was soaked full: drained through time, since a coarse layer keeps what is above it
+ * from settling for weeks. Water leaves where the vessel lets it: through its base, or by the holes it stands under.
  */
 export function drainedAfterSoaking(
   setup: Setup,
@@ -18,17 +19,16 @@ export function drainedAfterSoaking(
   mayGoOn?: () => boolean,
 ): Result<Settled> {
   const settled = settle(setup, medium);
-  if (!settled.ok || setup.water.kind !== "drained" || setup.water.outletCm >= settled.value.column.heightCm)
-    return settled;
-  const { outletCm } = setup.water;
-  const { column } = settled.value;
+  const outletCm = soakedLevelCm(setup);
+  if (!settled.ok || !drainsAfterSoaking(setup) || outletCm >= settled.value.column.heightCm) return settled;
+  const { network, column } = settled.value;
   const run = runTransient(
     column,
     column.zCm.map(() => 0),
-    outletCm > 0 ? { kind: "psi", cm: outletCm } : { kind: "seepage" },
+    footOf(network, { levelCm: network.column.heightCm }),
     { kind: "sealed" },
     [hours],
-    { mayGoOn },
+    { mayGoOn, sideHoles: network.sideHoles },
   );
   const [state] = run.states;
   if (run.status !== "done" || !state)
@@ -40,6 +40,7 @@ export function drainedAfterSoaking(
       ),
     );
   return ok({
+    network,
     column,
     equilibrium: {
       waterTableCm: outletCm,

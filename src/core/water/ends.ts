@@ -13,26 +13,35 @@ export type EndCondition =
   | { readonly kind: "free-drainage" }
   | { readonly kind: "atmosphere"; readonly cmPerHour: FluxInTime; readonly limitPsiCm: number };
 
+/** The hours after 0 at which a flow jumps. */
+export const jumpsOf = (flux: FluxInTime): readonly number[] =>
+  typeof flux === "number" ? [] : flux.slice(1).map(([hour]) => hour);
+
 /** The hours at which a condition jumps, after 0. */
 export const jumpHours = (condition: EndCondition): readonly number[] =>
-  "cmPerHour" in condition && typeof condition.cmPerHour !== "number"
-    ? condition.cmPerHour.slice(1).map(([hour]) => hour)
-    : [];
+  "cmPerHour" in condition ? jumpsOf(condition.cmPerHour) : [];
 
 /** The flow asked for at an hour; at a jump, of what follows. */
 export function fluxAt(flux: FluxInTime, hour: number): number {
   if (typeof flux === "number") return flux;
-  let value = flux[0]![1];
-  for (const [from, cmPerHour] of flux) {
-    if (from > hour) break;
-    value = cmPerHour;
+  // the last that has begun; before the first, the first
+  let low = 0;
+  let high = flux.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (flux[middle]![0] > hour) high = middle - 1;
+    else low = middle;
   }
-  return value;
+  return flux[low]![1];
 }
 
 export type ColumnEnd = {
   readonly side: "bottom" | "top";
+  /** At the end itself, and over the half cell there. */
   readonly areaCm2: number;
+  readonly halfCellAreaCm2: number;
+  /** The height of the end. [cm] */
+  readonly heightCm: number;
   /** From the end of the column to the centre of the cell there. [cm] */
   readonly halfCellCm: number;
   readonly table: HydraulicTable;
@@ -57,8 +66,8 @@ export type HeldFlow = {
   ): void;
 };
 
-export function heldFlow({ side, areaCm2, halfCellCm, table }: ColumnEnd): HeldFlow {
-  const into = side === "bottom" ? areaCm2 : -areaCm2;
+export function heldFlow({ side, halfCellAreaCm2, halfCellCm, table }: ColumnEnd): HeldFlow {
+  const into = side === "bottom" ? halfCellAreaCm2 : -halfCellAreaCm2;
   // the end itself: a head, and what the medium is there
   const endPsi = new Float64Array(1);
   const at = hydraulicValues(1);

@@ -1,5 +1,6 @@
-import { bracketedRoot } from "./bracketed-root";
-import { thetaAt, type Column, type PreparedLayer } from "./column";
+import { bracketedRoot } from "../hydraulics/bracketed-root";
+import { areaAtCm2, areaSlopeCm } from "../vessel/area-by-height";
+import { layerAreaAtCm2, thetaAt, topAreaCm2, type Column, type PreparedLayer } from "./column";
 import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { failed, ok, problem, type Result } from "../units/problem";
 
@@ -37,23 +38,43 @@ const DRIEST_WATER_TABLE_CM = -1e30;
 const FIRST_PANEL = 0.02;
 
 /**
- * ∫ theta over a height of layer that lies above the free surface, by Gauss-Legendre on graded panels. [cm]
+ * ∫ theta · weight over a height of layer that lies above the free surface, by Gauss-Legendre on graded panels. [cm]
  * Counted from its lower end, so that a stack under 1e20 cm of suction still has its thickness.
  * @param suctionCm suction at the lower end, 0 or more
+ * @param weight by height over the lower end; 1 without
+ * @param joints heights over the lower end at which the weight may bend
  */
-function unsaturatedIntegralCm({ functions }: PreparedLayer, suctionCm: number, heightCm: number): number {
+function unsaturatedIntegralCm(
+  { functions }: PreparedLayer,
+  suctionCm: number,
+  heightCm: number,
+  weight?: (overCm: number) => number,
+  joints: readonly number[] = [],
+): number {
   const entry = functions.airEntryCm;
   // Up to the air entry theta is constant; past it the graded panels start at the kink.
   let from = Math.min(Math.max(0, entry - suctionCm), heightCm);
   let sum = from * functions.thetaS;
+  if (weight) {
+    const ends = [0, ...joints.filter((joint) => joint > 0 && joint < from), from];
+    sum = ends.slice(1).reduce((whole, to, i) => whole + functions.thetaS * gaussLegendre(ends[i]!, to, weight), 0);
+  }
   const first = FIRST_PANEL / functions.largestAlphaPerCm;
   while (from < heightCm) {
     const pastKink = suctionCm + from - entry;
+    const at = from;
     const to = Math.min(
+      joints.find((joint) => joint > at) ?? heightCm,
       heightCm,
       from + Math.min(Math.max(first, pastKink * (PANEL_GROWTH - 1)), LONGEST_PANEL_FOLDINGS * functions.foldingCm),
     );
-    sum += gaussLegendre(from, to, (height) => functions.waterContent(-(suctionCm + height)));
+    sum += gaussLegendre(
+      from,
+      to,
+      weight
+        ? (height) => weight(height) * functions.waterContent(-(suctionCm + height))
+        : (height) => functions.waterContent(-(suctionCm + height)),
+    );
     from = to;
   }
   return sum;
@@ -65,8 +86,11 @@ export function hydrostaticLayerStorageCm3(
   specificStoragePerCm: number,
   waterTableCm: number,
 ): number {
-  const suctionAtBottom = layer.bottomCm - waterTableCm;
-  const suctionAtTop = layer.topCm - waterTableCm;
+  const { area, bottomCm, topCm } = layer;
+  if (area)
+    return weightedStorage(layer, specificStoragePerCm, waterTableCm, (zCm) => areaAtCm2(area, zCm), jointsOf(layer));
+  const suctionAtBottom = bottomCm - waterTableCm;
+  const suctionAtTop = topCm - waterTableCm;
   let perArea = 0;
   if (suctionAtBottom < 0) {
     const wetTop = Math.min(0, suctionAtTop);
@@ -74,9 +98,51 @@ export function hydrostaticLayerStorageCm3(
       (wetTop - suctionAtBottom) * (layer.functions.thetaS - (specificStoragePerCm * (wetTop + suctionAtBottom)) / 2);
   }
   const wetCm = Math.max(0, -suctionAtBottom);
-  const heightCm = layer.topCm - layer.bottomCm - wetCm;
+  const heightCm = topCm - bottomCm - wetCm;
   if (heightCm > 0) perArea += unsaturatedIntegralCm(layer, Math.max(0, suctionAtBottom), heightCm);
   return layer.areaCm2 * perArea;
+}
+
+/** Heights inside a layer at which its area bends. [cm] */
+const jointsOf = ({ area, bottomCm, topCm }: PreparedLayer): readonly number[] =>
+  area?.flatMap(({ toCm }) => (toCm > bottomCm && toCm < topCm ? [toCm] : [])) ?? [];
+
+/** ∫ theta · weight over a layer: its storage where the weight is its area. */
+function weightedStorage(
+  layer: PreparedLayer,
+  specificStoragePerCm: number,
+  waterTableCm: number,
+  weight: (zCm: number) => number,
+  joints: readonly number[],
+): number {
+  const { bottomCm, topCm, functions } = layer;
+  const surfaceCm = Math.min(Math.max(waterTableCm, bottomCm), topCm);
+  const ends = [bottomCm, ...joints.filter((joint) => joint < surfaceCm), surfaceCm];
+  const wet = ends
+    .slice(1)
+    .reduce(
+      (sum, to, i) =>
+        sum +
+        (to > ends[i]!
+          ? gaussLegendre(
+              ends[i]!,
+              to,
+              (zCm) => weight(zCm) * (functions.thetaS + specificStoragePerCm * (waterTableCm - zCm)),
+            )
+          : 0),
+      0,
+    );
+  if (surfaceCm >= topCm) return wet;
+  return (
+    wet +
+    unsaturatedIntegralCm(
+      layer,
+      Math.max(0, surfaceCm - waterTableCm),
+      topCm - surfaceCm,
+      (overCm) => weight(surfaceCm + overCm),
+      joints.map((joint) => joint - surfaceCm),
+    )
+  );
 }
 
 /** Water the whole column stores over a water table. [cm³] */
@@ -87,14 +153,28 @@ export function hydrostaticStorageCm3(column: Column, waterTableCm: number): num
   return sum;
 }
 
-/** d(storage)/d(water table): the theta a layer gains at its bottom less what it loses at its top, by area. [cm²] */
-function storageSlopeCm2(column: Column, waterTableCm: number): number {
+/**
+ * d(storage)/d(water table): the theta a layer gains at its bottom less what it loses at its top, by area, and what
+ * moves up into more or less of it between. [cm²]
+ */
+export function storageSlopeCm2(column: Column, waterTableCm: number): number {
   let sum = 0;
-  for (const { bottomCm, topCm, areaCm2, functions } of column.layers) {
-    sum +=
-      areaCm2 *
-      (thetaAt(functions, column.specificStoragePerCm, waterTableCm - bottomCm) -
-        thetaAt(functions, column.specificStoragePerCm, waterTableCm - topCm));
+  for (const layer of column.layers) {
+    const { bottomCm, topCm, area, areaCm2, functions } = layer;
+    const atBottom = thetaAt(functions, column.specificStoragePerCm, waterTableCm - bottomCm);
+    const atTop = thetaAt(functions, column.specificStoragePerCm, waterTableCm - topCm);
+    if (!area) {
+      sum += areaCm2 * (atBottom - atTop);
+      continue;
+    }
+    sum += areaCm2 * atBottom - layerAreaAtCm2(layer, topCm) * atTop;
+    sum += weightedStorage(
+      layer,
+      column.specificStoragePerCm,
+      waterTableCm,
+      (zCm) => areaSlopeCm(area, zCm),
+      jointsOf(layer),
+    );
   }
   return sum;
 }
@@ -102,7 +182,7 @@ function storageSlopeCm2(column: Column, waterTableCm: number): number {
 /** The least a column can hold: every layer at thetaR. [cm³] */
 export const residualStorageCm3 = (column: Column): number =>
   column.layers.reduce(
-    (sum, layer) => sum + layer.areaCm2 * (layer.topCm - layer.bottomCm) * layer.functions.thetaR,
+    (sum, layer) => sum + layer.volumeCm3 * layer.functions.thetaR,
     0,
   );
 
@@ -134,7 +214,7 @@ export function equilibriumWithStored(column: Column, storedCm3: number): Result
   const full = fullStorageCm3(column);
   if (storedCm3 >= full) {
     // Pond and pores rise together: S(zw) + area·(zw − top) = stored, and S is linear above the top.
-    const area = column.layers.at(-1)!.areaCm2;
+    const area = topAreaCm2(column);
     const waterTableCm = top + (storedCm3 - full) / (area + storageSlopeCm2(column, top + 1));
     return ok(stateAt(column, waterTableCm, 0));
   }
@@ -182,7 +262,7 @@ function stateAt(column: Column, waterTableCm: number, iterations: number): Equi
     waterTableCm,
     storedCm3,
     layerStoredCm3,
-    pondedCm3: Math.max(0, waterTableCm - heightCm) * layers.at(-1)!.areaCm2,
+    pondedCm3: Math.max(0, waterTableCm - heightCm) * topAreaCm2(column),
     saturatedCm: saturatedHeightCm(column, waterTableCm),
     psiCm,
     theta,

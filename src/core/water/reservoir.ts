@@ -1,68 +1,117 @@
-import { bracketedRoot } from "./bracketed-root";
-import type { ColumnEnd } from "./ends";
-import { heldFlow } from "./ends";
+import type { AreaByHeight } from "../vessel/area-by-height";
+import { bracketedRoot } from "../hydraulics/bracketed-root";
+import { basinOf, basinVolumeCm3 } from "./basin";
+import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
+import { fluxAt, heldFlow, jumpsOf, type ColumnEnd, type FluxInTime } from "./ends";
 import { SDIRK_GAMMA, type EndFlow } from "./richards";
 
 /**
- * A reservoir at the base of a column: free water of its own area whose surface stands at a height above the base,
- * falls as the column draws on it, rises as the column drains into it, runs out of an overflow and is refilled by hand.
- * Wick feet stand in one; the fill tube of a gravel bed is one.
+ * A store of free water at the foot of a column: its surface stands at a height, falls as the column draws on it, rises
+ * as the column drains into it, runs out of holes and is refilled by hand. Wick feet stand in one; the fill tube of a
+ * gravel bed is one, and so is the tray under a pot.
  */
 export type ReservoirCondition = {
   readonly kind: "reservoir";
-  readonly areaCm2: number;
-  /** Its level at hour 0. [cm above the base] */
+  /** Of its level cut, the same all the way up or by height. */
+  readonly areaCm2: number | AreaByHeight;
+  /** Its level at hour 0. [cm, in the heights of the column] */
   readonly levelCm: number;
-  /** What stands above this runs out; without one nothing does. [cm above the base] */
+  /** Its bed: nothing stands lower. Without one, the foot of the column. [cm] */
+  readonly bedCm?: number | undefined;
+  /** What stands above this runs out within the step; without one nothing does. [cm] */
   readonly overflowCm?: number | undefined;
+  /** What it runs out through, as fast as that lets it. */
+  readonly discharges?: readonly Discharge[] | undefined;
   /** At an hour it is filled to a level, and kept there for a while: water is poured on as it sinks in. */
   readonly refills?: readonly Refill[] | undefined;
+  /** What the air takes of it while there is any. [cm³/h] */
+  readonly evaporationCm3PerHour?: FluxInTime | undefined;
 };
 export type Refill = { readonly hour: number; readonly levelCm: number; readonly holdHours: number };
 
-export type ReservoirFlow = EndFlow & {
+/** What a store tells of itself, and how its driver turns its clock. */
+export type StoreFlow = EndFlow & {
   levelCm: number;
+  readonly storedCm3: number;
   refilledCm3: number;
   overflowCm3: number;
-  /** Says what hour it is: refills begin and end then. */
+  evaporatedCm3: number;
+  rainedCm3: number;
+  /** Says what hour it is: refills begin and end then, and weather changes. */
   setHour(hour: number): void;
 };
 
-/** The last film of a reservoir gives in proportion to its depth, so that it runs dry without a jolt. [cm] */
+/** The last film of a store gives in proportion to its depth, so that it runs dry without a jolt. [cm] */
 const FILM_CM = 0.02;
 /** The level a stage ends at is found to this. [cm, and of a level above 1 cm the share] */
 const LEVEL_TOLERANCE = 1e-13;
 
 /** The hours at which refills begin and end. */
-export const refillHours = ({ refills = [] }: ReservoirCondition): readonly number[] =>
+export const refillHours = ({ refills = [] }: { readonly refills?: readonly Refill[] | undefined }): readonly number[] =>
   refills.flatMap(({ hour, holdHours }) => [hour, hour + holdHours]);
 
-export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): ReservoirFlow {
-  const { areaCm2, overflowCm = Infinity, refills = [] } = condition;
+/** The hours at which anything a reservoir is told changes. */
+export const reservoirJumps = (condition: ReservoirCondition): readonly number[] => [
+  ...refillHours(condition),
+  ...jumpsOf(condition.evaporationCm3PerHour ?? 0),
+];
+
+/** The refill that an hour falls into or begins. */
+export const refillAt = (
+  refills: readonly Refill[],
+  now: number,
+): { readonly due: Refill | undefined; readonly begins: boolean; readonly holding: boolean } => {
+  const due = refills.findLast((refill) => refill.hour <= now + 1e-9);
+  return {
+    due,
+    begins: due !== undefined && Math.abs(due.hour - now) <= 1e-9,
+    holding: due !== undefined && now < due.hour + due.holdHours - 1e-9,
+  };
+};
+
+export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): StoreFlow {
+  const { overflowCm = Infinity, refills = [], discharges = [], evaporationCm3PerHour = 0 } = condition;
+  const footCm = end.heightCm;
+  const bedCm = condition.bedCm ?? footCm;
+  const basin = basinOf(condition.areaCm2);
+  const { areaCm2 } = basin;
   const held = heldFlow(end);
   let holding = false;
+  let evaporationAsked = 0;
   // the step being tried: the level its stage starts from, the hours of the stage, and the flows of both stages
   let baseCm = condition.levelCm;
   let stageHours = 0;
   let stepHours = 0;
   /** What may flow into the column in this stage, so that the step leaves no less than nothing. [cm³/h] */
   let mostIn = Infinity;
+  /** The same of all that leaves, down to the bed. [cm³/h] */
+  let mostLost = Infinity;
+  /**
+   * What may run out in this stage beside what comes: a step empties a store to its lowest lip and no further, however
+   * much faster than the step it runs. [cm³/h]
+   */
+  let mostOut = Infinity;
+  const lipCm = lowestLipCm(discharges);
   let out = 0;
-  const inflow1 = { in: 0, out: 0 };
+  let evaporation = 0;
+  const stage1 = { in: 0, out: 0, evaporation: 0 };
+  const discharged = new Float64Array(2);
   // the column's end as an evaluation finds it
   const cell = { psiCm: 0, k: 0, kSlope: 0, lnK: 0, lnKSlope: 0, fluxPotential: 0 };
   let byLevel = 0;
+  let outByLevel = 0;
 
   /** Works out the flow into the column from a level, and its slopes. */
   function flowFrom(levelCm: number): void {
     const { psiCm, k, kSlope, lnK, lnKSlope, fluxPotential } = cell;
-    held.evaluate(Math.max(levelCm, 0), psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
+    const headCm = levelCm - footCm;
+    held.evaluate(Math.max(headCm, 0), psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
     flow.inCm3PerHour = held.through;
     flow.slope = held.slopeByCell;
-    byLevel = levelCm > 0 ? held.slopeByEnd : 0;
+    byLevel = headCm > 0 ? held.slopeByEnd : 0;
     if (held.through <= 0) return;
-    if (levelCm < FILM_CM) {
-      const left = Math.max(0, levelCm / FILM_CM);
+    if (headCm < FILM_CM) {
+      const left = Math.max(0, headCm / FILM_CM);
       flow.inCm3PerHour *= left;
       flow.slope *= left;
       byLevel = left * byLevel + held.through / FILM_CM;
@@ -73,33 +122,60 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
     }
   }
 
-  // The level at the end of a stage and the flow of the stage hold each other: level = base − hours·flow/area. The left
-  // side less the right grows with the level, by at least as much.
+  /** What runs out by itself and what the air takes at a level; the last film gives the air its share only. */
+  function lossesAt(levelCm: number): number {
+    dischargeAt(discharges, levelCm, discharged);
+    const left = Math.min(1, Math.max(0, (levelCm - bedCm) / FILM_CM));
+    // the column comes first; no step takes more than there is
+    evaporation = Math.min(evaporationAsked * left, Math.max(0, mostLost - Math.max(0, flow.inCm3PerHour)));
+    outByLevel = discharged[1]!;
+    out = discharged[0]!;
+    const most = mostOut + Math.max(0, -flow.inCm3PerHour);
+    if (out > most) {
+      out = most;
+      outByLevel = 0;
+    }
+    if (left > 0 && left < 1) outByLevel += evaporationAsked / FILM_CM;
+    return out + evaporation;
+  }
+
+  // The level at the end of a stage and the flow of the stage hold each other: the volume over its base is what has not
+  // flowed away. The left side less the right grows with the level, by at least as much.
   const overBase = (levelCm: number): number => {
     flowFrom(levelCm);
-    return levelCm - baseCm + (stageHours / areaCm2) * flow.inCm3PerHour;
+    return basin.riseCm(baseCm, levelCm) + (stageHours / areaCm2) * (flow.inCm3PerHour + lossesAt(levelCm));
   };
-  const overBaseSlope = (): number => 1 + (stageHours / areaCm2) * byLevel;
+  const overBaseSlope = (levelCm: number): number =>
+    basin.riseSlope(levelCm) + (stageHours / areaCm2) * (byLevel + outByLevel);
+  /** What stands over the foot of the column: more it cannot draw on. */
+  const overFootCm3 = (): number => Math.max(0, basinVolumeCm3(basin, Math.max(bedCm, footCm), baseCm));
+  const overLipCm3 = (): number => (baseCm > lipCm ? basinVolumeCm3(basin, lipCm, baseCm) : 0);
   const levelTolerance = (levelCm: number): number => LEVEL_TOLERANCE * Math.max(1, Math.abs(levelCm));
 
-  const flow: ReservoirFlow = {
+  const flow: StoreFlow = {
     inCm3PerHour: 0,
     slope: 0,
     runoffCm3PerHour: 0,
     levelCm: condition.levelCm,
+    get storedCm3() {
+      return basinVolumeCm3(basin, bedCm, flow.levelCm);
+    },
     refilledCm3: 0,
     overflowCm3: 0,
+    evaporatedCm3: 0,
+    rainedCm3: 0,
 
     setHour(now) {
-      const due = refills.findLast((refill) => refill.hour <= now + 1e-9);
-      holding = due !== undefined && now < due.hour + due.holdHours - 1e-9;
-      if (due !== undefined && Math.abs(due.hour - now) <= 1e-9 && due.levelCm > flow.levelCm) {
-        flow.refilledCm3 += areaCm2 * (due.levelCm - flow.levelCm);
+      const { due, begins, holding: isHeld } = refillAt(refills, now);
+      holding = isHeld;
+      evaporationAsked = fluxAt(evaporationCm3PerHour, now);
+      if (due !== undefined && begins && due.levelCm > flow.levelCm) {
+        flow.refilledCm3 += basinVolumeCm3(basin, flow.levelCm, due.levelCm);
         flow.levelCm = due.levelCm;
       }
       if (holding || flow.levelCm <= overflowCm) return;
       // what stands over the hole has run out before anything else has moved
-      flow.overflowCm3 += areaCm2 * (flow.levelCm - overflowCm);
+      flow.overflowCm3 += basinVolumeCm3(basin, overflowCm, flow.levelCm);
       flow.levelCm = overflowCm;
     },
 
@@ -108,13 +184,19 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
       stageHours = SDIRK_GAMMA * hours;
       if (stage === 1) {
         baseCm = flow.levelCm;
-        mostIn = (areaCm2 * baseCm) / hours;
+        mostIn = overFootCm3() / hours;
+        mostLost = basinVolumeCm3(basin, bedCm, baseCm) / hours;
+        mostOut = overLipCm3() / hours;
         return;
       }
-      inflow1.in = flow.inCm3PerHour;
-      inflow1.out = out;
-      baseCm = flow.levelCm - ((1 - SDIRK_GAMMA) * hours * (inflow1.in + inflow1.out)) / areaCm2;
-      mostIn = (areaCm2 * Math.max(0, baseCm)) / stageHours;
+      stage1.in = flow.inCm3PerHour;
+      stage1.out = out;
+      stage1.evaporation = evaporation;
+      const gone = (1 - SDIRK_GAMMA) * hours * (stage1.in + stage1.out + stage1.evaporation);
+      baseCm = basin.levelAfterCm(flow.levelCm, -gone);
+      mostIn = overFootCm3() / stageHours;
+      mostLost = Math.max(0, basinVolumeCm3(basin, bedCm, baseCm)) / stageHours;
+      mostOut = overLipCm3() / stageHours;
     },
 
     evaluate(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
@@ -124,7 +206,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
       cell.lnK = lnK;
       cell.lnKSlope = lnKSlope;
       cell.fluxPotential = fluxPotential;
-      out = 0;
+      out = evaporation = 0;
       if (holding) {
         mostIn = Infinity;
         flowFrom(flow.levelCm);
@@ -134,34 +216,44 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Re
       if (overflowCm < Infinity) {
         const over = overBase(overflowCm);
         if (over < 0) {
-          out = (-over * areaCm2) / stageHours;
+          out += (-over * areaCm2) / stageHours;
           return;
         }
       }
       const over = Math.abs(overBase(baseCm));
+      let levelCm = baseCm;
       if (over > 0)
-        bracketedRoot(
-          { valueAt: overBase, slopeAt: overBaseSlope, low: baseCm - over, high: Math.min(baseCm + over, overflowCm) },
+        levelCm = bracketedRoot(
+          {
+            valueAt: overBase,
+            slopeAt: overBaseSlope,
+            low: basin.levelAfterCm(baseCm, -over * areaCm2),
+            high: Math.min(basin.levelAfterCm(baseCm, over * areaCm2), overflowCm),
+          },
           Math.min(baseCm, overflowCm),
           levelTolerance,
-        );
-      flow.slope /= overBaseSlope();
+        ).x;
+      // by how much less flows in when the level it draws from falls with it
+      flow.slope *= (basin.riseSlope(levelCm) + (stageHours / areaCm2) * outByLevel) / overBaseSlope(levelCm);
     },
 
     accept() {
       const late = SDIRK_GAMMA * stepHours;
       const early = stepHours - late;
-      const net = early * inflow1.in + late * flow.inCm3PerHour;
+      const net = early * stage1.in + late * flow.inCm3PerHour;
       if (holding) {
         if (net > 0) flow.refilledCm3 += net;
         else flow.overflowCm3 -= net;
         return;
       }
-      const spilled = early * inflow1.out + late * out;
+      const spilled = early * stage1.out + late * out;
+      const evaporated = early * stage1.evaporation + late * evaporation;
       flow.overflowCm3 += spilled;
+      flow.evaporatedCm3 += evaporated;
       // at the end of its water it is empty but for rounding
-      flow.levelCm = Math.max(0, flow.levelCm - (net + spilled) / areaCm2);
+      flow.levelCm = Math.max(bedCm, basin.levelAfterCm(flow.levelCm, -(net + spilled + evaporated)));
     },
   };
+
   return flow;
 }

@@ -1,5 +1,5 @@
 import { hydraulicValues, SEGMENT_SHIFT, SEGMENT_STRIDE, type HydraulicTable } from "../hydraulics/table";
-import type { Column } from "./column";
+import { layerAreaAtCm2, type Column } from "./column";
 import { correctFarApart, EVEN_X, ONE_SLOPE_LN_K, oneOverExpm1, SAME_PSI_CM } from "./fitted-flux";
 
 /**
@@ -35,6 +35,9 @@ export type EndFlow = {
   beginStage?(stage: 1 | 2, stepHours: number): void;
   accept?(): void;
 };
+
+/** A flow into the column at one of its cells: a hole in the wall there. */
+export type SideFlow = EndFlow & { readonly cell: number };
 
 /** What roots take out along the column: a share of what is asked in each cell, cut where it is too wet or too dry. */
 export type Uptake = {
@@ -110,7 +113,10 @@ export type Richards = {
   bottomInCm3: number;
   topInCm3: number;
   runoffCm3: number;
-  uptakeCm3: number;
+  /** What each sink has taken. [cm³] */
+  readonly uptakeCm3: Float64Array;
+  /** What has come in at each side flow. [cm³] */
+  readonly sidesInCm3: Float64Array;
   /** Largest estimated error of the last step in any cell. [m³/m³] */
   errorTheta: number;
   iterations: number;
@@ -142,7 +148,8 @@ export function createRichards(
   bottom: EndFlow,
   top: EndFlow,
   toleranceTheta: number,
-  uptake?: Uptake,
+  sinks: readonly Uptake[] = [],
+  sides: readonly SideFlow[] = [],
 ): Richards {
   const cells = column.zCm.length;
   const nodes = cells + column.layers.length - 1;
@@ -164,24 +171,26 @@ export function createRichards(
   const faceArea = array();
   const firstNode = new Int32Array(column.layers.length + 1);
   let node = 0;
-  column.layers.forEach(({ bottomCm, topCm, areaCm2, firstCell, cellCount }, layer) => {
+  column.layers.forEach((prepared, layer) => {
+    const { bottomCm, topCm, firstCell, cellCount } = prepared;
     const dz = (topCm - bottomCm) / cellCount;
     firstNode[layer] = node;
     for (let i = 0; i < cellCount; i++, node++) {
       layerOf[node] = layer;
       cellOf[node] = firstCell + i;
-      volume[node] = areaCm2 * dz;
+      volume[node] = column.cellVolumeCm3[firstCell + i]!;
       perVolume[node] = perScale[node] = 1 / volume[node]!;
-      faceArea[node] = areaCm2;
       faceLength[node] = i + 1 === cellCount ? dz / 2 : dz;
+      // the area half way between the two nodes it joins
+      faceArea[node] = layerAreaAtCm2(prepared, bottomCm + (i + 0.5) * dz + faceLength[node]! / 2);
     }
     if (layer + 1 === column.layers.length) return;
     const next = column.layers[layer + 1]!;
     const nextDz = (next.topCm - next.bottomCm) / next.cellCount;
     layerOf[node] = layer;
     isInterface[node] = 1;
-    perScale[node] = 1 / Math.min(areaCm2 * dz, next.areaCm2 * nextDz);
-    faceArea[node] = next.areaCm2;
+    perScale[node] = 1 / Math.min(volume[node - 1]!, column.cellVolumeCm3[next.firstCell]!);
+    faceArea[node] = layerAreaAtCm2(next, next.bottomCm + nextDz / 4);
     faceLength[node] = nextDz / 2;
     node++;
   });
@@ -230,8 +239,12 @@ export function createRichards(
   }
 
   const stress = new Float64Array(2);
-  /** What roots take at the trial heads. [cm³/h] */
-  let taken = 0;
+  const nodeOfCell = new Int32Array(cells);
+  for (let i = 0; i < nodes; i++) if (isInterface[i] === 0) nodeOfCell[cellOf[i]!] = i;
+  /** What the sinks take at the trial heads, and what stage 1 found. [cm³/h] */
+  const taken = new Float64Array(sinks.length);
+  const taken1 = new Float64Array(sinks.length);
+  const sides1 = new Float64Array(sides.length);
   /** What a stage of the step being tried may leave over in a cell. [m³/m³] */
   let stageTolerance = toleranceTheta;
   let slopeKnown = false;
@@ -350,11 +363,30 @@ export function createRichards(
     top.evaluate(psiA, kA, kSlopeA, lnKA, slopeA, phiA);
     net[nodes - 1]! += top.inCm3PerHour;
     diagonal[nodes - 1]! += top.slope;
-    taken = 0;
-    if (uptake && uptake.askCm3PerHour > 0) takeUp(uptake);
+    for (const side of sides) flowIn(side);
+    for (let s = 0; s < sinks.length; s++) {
+      taken[s] = 0;
+      if (sinks[s]!.askCm3PerHour > 0) takeUp(sinks[s]!, s);
+    }
   }
 
-  function takeUp({ share, askCm3PerHour, stress: stressAt }: Uptake): void {
+  function flowIn(side: SideFlow): void {
+    const i = nodeOfCell[side.cell]!;
+    probe[0] = trial[i]!;
+    tables[layerOf[i]!]!.lookUp(probe, 0, 1, probed);
+    side.evaluate(
+      trial[i]!,
+      probed.k[0]!,
+      probed.kSlope[0]!,
+      probed.lnK[0]!,
+      probed.lnKSlope[0]!,
+      probed.fluxPotential[0]!,
+    );
+    net[i]! += side.inCm3PerHour;
+    diagonal[i]! += side.slope;
+  }
+
+  function takeUp({ share, askCm3PerHour, stress: stressAt }: Uptake, sink: number): void {
     for (let i = 0; i < nodes; i++) {
       const asked = isInterface[i] === 0 ? askCm3PerHour * share[cellOf[i]!]! : 0;
       if (asked === 0) continue;
@@ -363,7 +395,7 @@ export function createRichards(
       const film = (curveTheta[i]! - tables[layerOf[i]!]!.thetaR) / UPTAKE_FILM;
       const left = Math.min(1, Math.max(0, film));
       const given = asked * stress[0]! * left;
-      taken += given;
+      taken[sink]! += given;
       net[i]! -= given;
       // where more water means less uptake the slope would work against the matrix; it is small there, and left out
       diagonal[i]! -=
@@ -532,7 +564,8 @@ export function createRichards(
     bottomInCm3: 0,
     topInCm3: 0,
     runoffCm3: 0,
-    uptakeCm3: 0,
+    uptakeCm3: new Float64Array(sinks.length),
+    sidesInCm3: new Float64Array(sides.length),
     errorTheta: 0,
     iterations: 0,
     get endCells() {
@@ -557,8 +590,8 @@ export function createRichards(
       triedHours = hours;
       // in short steps left-overs add up before they are pressed in, so each may be but a part
       stageTolerance = toleranceTheta * Math.min(1, Math.max(LEAST_TOLERANCE_SHARE, hours / LEFTOVER_HOURS));
-      taken = 0;
       bottom.beginStage?.(1, hours);
+      top.beginStage?.(1, hours);
       // stage 1, from the present heads carried on a little the way they went
       const kept = 1 - Math.min(1, hours / LEFTOVER_HOURS);
       const ahead = slopeKnown && lastHours > 0 ? Math.min(1, (SDIRK_GAMMA * hours) / lastHours) : 0;
@@ -575,8 +608,10 @@ export function createRichards(
       const bottom1 = bottom.inCm3PerHour;
       const top1 = top.inCm3PerHour;
       const runoff1 = top.runoffCm3PerHour;
-      const taken1 = taken;
+      taken1.set(taken);
+      for (let s = 0; s < sides.length; s++) sides1[s] = sides[s]!.inCm3PerHour;
       bottom.beginStage?.(2, hours);
+      top.beginStage?.(2, hours);
       const early = (1 - SDIRK_GAMMA) * hours;
       for (let i = 0; i < nodes; i++) {
         base[i]! += early * net1[i]! * perVolume[i]!;
@@ -587,7 +622,10 @@ export function createRichards(
       richards.bottomInCm3 = early * bottom1 + SDIRK_GAMMA * hours * bottom.inCm3PerHour;
       richards.topInCm3 = early * top1 + SDIRK_GAMMA * hours * top.inCm3PerHour;
       richards.runoffCm3 = early * runoff1 + SDIRK_GAMMA * hours * top.runoffCm3PerHour;
-      richards.uptakeCm3 = early * taken1 + SDIRK_GAMMA * hours * taken;
+      for (let s = 0; s < sinks.length; s++)
+        richards.uptakeCm3[s] = early * taken1[s]! + SDIRK_GAMMA * hours * taken[s]!;
+      for (let s = 0; s < sides.length; s++)
+        richards.sidesInCm3[s] = early * sides1[s]! + SDIRK_GAMMA * hours * sides[s]!.inCm3PerHour;
       // y‴ from the second difference of the inflow over 0, gamma and 1; without a past, y″ from the two stages
       const late = SDIRK_GAMMA * hours;
       const past = slopeKnown ? 1 / SDIRK_GAMMA : 0;
@@ -617,6 +655,7 @@ export function createRichards(
 
     accept() {
       bottom.accept?.();
+      top.accept?.();
       previousPsi.set(psi);
       psi.set(trial);
       theta.set(stageTheta);

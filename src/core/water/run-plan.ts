@@ -1,4 +1,4 @@
-import { stackHeightCm, type Setup } from "../stack/setup";
+import { drainsAtCm, stackHeightCm, type Setup } from "../stack/setup";
 import { historyOf } from "./branch";
 
 /** What happens in a run and when, and the hours it is shown at. */
@@ -23,18 +23,18 @@ export const DOSING_HOURS = 6;
 const AFTER_HOURS = 24;
 
 /** What can run out of a hole under the stack's surface is soaked first. */
-const drainsFirst = (setup: Setup): boolean =>
-  setup.water.kind === "drained" ||
-  (setup.water.kind === "free-water" &&
-    setup.water.overflowCm !== null &&
-    setup.water.overflowCm < stackHeightCm(setup) &&
-    historyOf(setup) === "soaked");
+function drainsFirst(setup: Setup): boolean {
+  const drainsAt = drainsAtCm(setup);
+  if (drainsAt === undefined || setup.water.by === "volume") return false;
+  if (setup.water.by === "soaking") return true;
+  return drainsAt < stackHeightCm(setup) && setup.water.levelCm <= drainsAt + 1e-6 && historyOf(setup) === "soaked";
+}
 
 export function planRun(setup: Setup, dryDays: number): RunPlan {
   const soaked = drainsFirst(setup);
   const dryFrom = soaked ? DRAIN_HOURS : 0;
   const refillFrom = dryFrom + 24 * dryDays;
-  const refillTo = refillFrom + (setup.water.kind === "dosed" ? DOSING_HOURS : REFILL_HOURS);
+  const refillTo = refillFrom + (setup.water.by === "volume" ? DOSING_HOURS : REFILL_HOURS);
   const phases: RunPhase[] = [
     ...(soaked ? [{ kind: "drain" as const, fromHour: 0, toHour: dryFrom }] : []),
     { kind: "dry", fromHour: dryFrom, toHour: refillFrom },

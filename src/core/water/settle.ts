@@ -1,24 +1,25 @@
-import type { Medium } from "../media/medium";
 import { checkSetup } from "../stack/check";
-import type { Setup } from "../stack/setup";
-import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
+import { soakedLevelCm, type Setup } from "../stack/setup";
+import { bracketedRoot } from "../hydraulics/bracketed-root";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 import { heightProfile, type HeightProfile } from "./profile";
 import { formatVolume, type UnitSystem } from "../units/units";
-import { vesselAreaCm2, vesselVolumeCm3 } from "../vessel/vessel";
-import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf, onBranch, repelsWhenDry, type Branch } from "./branch";
-import { makeColumn, type Column } from "./column";
+import { areaAtCm2 } from "../vessel/area-by-height";
+import { vesselVolumeCm3 } from "../vessel/vessel";
+import { DRY_AS_BOUGHT_PSI_CM, repelsWhenDry } from "./branch";
+import { layerVolumeCm3, type Column } from "./column";
 import {
   equilibriumAtWaterTable,
-  equilibriumWithStored,
   hydrostaticStorageCm3,
   residualStorageCm3,
+  storageSlopeCm2,
   type Equilibrium,
 } from "./equilibrium";
+import { networkOf, openWaterCm3, overWaterCm3, type MediumLookup, type Network } from "./network";
 
-export type MediumLookup = (id: string) => Medium | undefined;
+export type { MediumLookup } from "./network";
 
-/** A state of a setup's column. */
+/** A state of a setup's column, and of the water over it. */
 export type ColumnState = Pick<
   Equilibrium,
   "waterTableCm" | "storedCm3" | "layerStoredCm3" | "pondedCm3" | "psiCm" | "theta"
@@ -28,31 +29,12 @@ export type ColumnState = Pick<
  * A setup's stack with its water: at rest over its free water, over its outlet or with its dose spread out, or at a
  * time on the way there.
  */
-export type Settled = { readonly column: Column; readonly equilibrium: ColumnState };
-
-/** The column of a setup's layers in its vessel, on the branch of its history. */
-export function columnOf(
-  setup: Setup,
-  medium: MediumLookup,
-  branch: Branch = branchOf(historyOf(setup)),
-): Result<Column> {
-  if (setup.layers.length === 0)
-    return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
-  const areaCm2 = vesselAreaCm2(setup.vessel);
-  const layers = [];
-  for (const [i, { mediumId, thicknessCm, areaShare }] of setup.layers.entries()) {
-    const found = medium(mediumId);
-    if (!found)
-      return failed(problem(`layers[${i}].mediumId`, "unknown-medium", `“${mediumId}” is not in the catalogue.`));
-    layers.push({ thicknessCm, areaCm2: areaCm2 * areaShare, hydraulics: onBranch(found, branch) });
-  }
-  return ok(makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM));
-}
+export type Settled = { readonly network: Network; readonly column: Column; readonly equilibrium: ColumnState };
 
 /** What keeps a setup from being settled: geometry first, then whether the dose can be in there. */
 export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSystem = "metric"): Problem[] {
   const problems = checkSetup(setup, (id) => medium(id) !== undefined, system);
-  if (problems.length > 0 || setup.water.kind !== "dosed") return problems;
+  if (problems.length > 0 || setup.water.by !== "volume") return problems;
   const { storedCm3 } = setup.water;
   const brimCm3 = brimStorageCm3(setup, medium);
   if (storedCm3 > brimCm3 * (1 + 1e-9)) {
@@ -67,16 +49,16 @@ export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSyste
   return problems;
 }
 
-/** All the water in a vessel whose free surface stands at a height: in the pores, and open over the stack. [cm³] */
-function waterAtLevelCm3({ vessel }: Setup, column: Column, heightCm: number): number {
-  const openCm = Math.max(0, heightCm - column.heightCm);
-  return hydrostaticStorageCm3(column, Math.min(heightCm, column.heightCm)) + vesselAreaCm2(vessel) * openCm;
-}
+/** All the water in a vessel whose free surface stands at a height: in the pores, and open. [cm³] */
+const waterAtLevelCm3 = (network: Network, heightCm: number): number =>
+  hydrostaticStorageCm3(network.column, heightCm) + openWaterCm3(network, heightCm);
 
 /** All the water that fits, to the rim. [cm³] */
 function brimStorageCm3(setup: Setup, medium: MediumLookup): number {
-  const column = columnOf(setup, medium);
-  return column.ok ? waterAtLevelCm3(setup, column.value, setup.vessel.insideDepthCm) : vesselVolumeCm3(setup.vessel);
+  const network = networkOf(setup, medium);
+  return network.ok
+    ? waterAtLevelCm3(network.value, setup.vessel.insideDepthCm)
+    : vesselVolumeCm3(setup.vessel);
 }
 
 /** A dose this many times what its layers never give up is one that can be in them. */
@@ -86,43 +68,90 @@ const OVER_RESIDUAL = 1.0001;
  * The dose whose free surface would stand at a height, to the whole cm³: from the base to the rim, and never drier than
  * its layers can be.
  */
-export function doseForLevelCm3(setup: Setup, column: Column, heightCm: number): number {
+export function doseForLevelCm3(setup: Setup, network: Network, heightCm: number): number {
   const within = Math.min(Math.max(heightCm, 0), setup.vessel.insideDepthCm);
-  return Math.round(Math.max(OVER_RESIDUAL * residualStorageCm3(column), waterAtLevelCm3(setup, column, within)));
+  return Math.round(
+    Math.max(OVER_RESIDUAL * residualStorageCm3(network.column), waterAtLevelCm3(network, within)),
+  );
 }
 
 /** Settles a setup. Fails with the problems of `checkWhole`, or "no-layers". */
 export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = "metric"): Result<Settled> {
   const problems = checkWhole(setup, medium, system);
   if (problems.length > 0) return failed(...problems);
-  const column = columnOf(setup, medium);
-  if (!column.ok) return column;
+  const made = networkOf(setup, medium);
+  if (!made.ok) return made;
+  const network = made.value;
+  const { column } = network;
   const { water } = setup;
-  switch (water.kind) {
-    case "free-water": {
-      const equilibrium = equilibriumAtWaterTable(column.value, water.levelCm);
+  switch (water.by) {
+    case "level": {
+      const equilibrium = stateAtLevel(network, water.levelCm);
       return ok({
-        column: column.value,
-        equilibrium: setup.history === "dry" ? stayingDry(setup, column.value, equilibrium, medium) : equilibrium,
+        network,
+        column,
+        equilibrium: setup.history === "dry" ? stayingDry(setup, column, equilibrium, medium) : equilibrium,
       });
     }
-    case "drained":
-      return ok({ column: column.value, equilibrium: equilibriumAtWaterTable(column.value, water.outletCm) });
-    case "dosed": {
-      if (!(water.storedCm3 > asBoughtCm3(column.value)))
-        return ok({ column: column.value, equilibrium: allButDry(column.value, water.storedCm3) });
-      const equilibrium = equilibriumWithStored(column.value, water.storedCm3);
-      return equilibrium.ok
-        ? ok({ column: column.value, equilibrium: equilibrium.value })
-        : failed(
-            ...equilibrium.problems.map(({ code, message }) =>
-              problem("water.storedCm3", code, `The water in the vessel ${message}.`),
+    case "soaking":
+      return ok({ network, column, equilibrium: stateAtLevel(network, soakedLevelCm(setup)) });
+    case "volume": {
+      if (!(water.storedCm3 > asBoughtCm3(column)))
+        return ok({ network, column, equilibrium: allButDry(column, water.storedCm3) });
+      const levelCm = levelOfStoredCm(network, water.storedCm3);
+      return levelCm === undefined
+        ? failed(
+            problem(
+              "water.storedCm3",
+              "unreachable",
+              "The water in the vessel is so close to what its layers never give up that no suction is dry enough.",
             ),
-          );
+          )
+        : ok({ network, column, equilibrium: stateAtLevel(network, levelCm) });
     }
     default:
       return water satisfies never;
   }
+}
+
+/** The hydrostatic state over free water at a height, with what stands open over the soil. */
+function stateAtLevel({ column, over }: Network, levelCm: number): Equilibrium {
+  return { ...equilibriumAtWaterTable(column, levelCm), pondedCm3: overWaterCm3(over, levelCm) };
+}
+
+/** No search for a dose goes drier than this; a medium that still holds more then has n all but 1. [cm] */
+const DRIEST_WATER_TABLE_CM = -1e30;
+
+/** The level at which pores and open water together hold a volume. [cm] */
+function levelOfStoredCm(network: Network, storedCm3: number): number | undefined {
+  let high = network.column.heightCm;
+  while (waterAtLevelCm3(network, high) < storedCm3) high = 2 * high + 1;
+  let low = 0;
+  while (waterAtLevelCm3(network, low) > storedCm3) {
+    high = low;
+    low = 4 * low - 10;
+    if (low < DRIEST_WATER_TABLE_CM) return undefined;
+  }
+  const openSlope = (levelCm: number): number =>
+    [network.below, network.over].reduce(
+      (sum, store) =>
+        sum +
+        (store && levelCm > store.bedCm && (levelCm < store.topCm || store === network.over)
+          ? areaAtCm2(store.area, levelCm)
+          : 0),
+      0,
+    );
+  return bracketedRoot(
+    {
+      valueAt: (level) => waterAtLevelCm3(network, level) - storedCm3,
+      slopeAt: (level) => storageSlopeCm2(network.column, level) + openSlope(level),
+      low,
+      high,
+    },
+    (low + high) / 2,
+    (level) => 4e-16 * Math.max(1, Math.abs(level)),
+    1e-13 * storedCm3,
+  ).x;
 }
 
 /** A settled state read along the height. */
@@ -132,8 +161,7 @@ export const profileOfSettled = ({ column, equilibrium }: Settled): HeightProfil
 /** What a stack holds that is as dry as it came: hardly more than it never gives up. [cm³] */
 const asBoughtCm3 = (column: Column): number =>
   column.layers.reduce(
-    (sum, { areaCm2, bottomCm, topCm, functions }) =>
-      sum + areaCm2 * (topCm - bottomCm) * functions.waterContent(DRY_AS_BOUGHT_PSI_CM),
+    (sum, { volumeCm3, functions }) => sum + volumeCm3 * functions.waterContent(DRY_AS_BOUGHT_PSI_CM),
     0,
   );
 
@@ -156,8 +184,7 @@ function allButDry(column: Column, storedCm3: number): ColumnState {
     theta.fill(share * functions.waterContent(DRY_AS_BOUGHT_PSI_CM), firstCell, firstCell + cellCount);
   const layerStoredCm3 = Float64Array.from(
     column.layers,
-    ({ areaCm2, bottomCm, topCm, functions }) =>
-      areaCm2 * (topCm - bottomCm) * share * functions.waterContent(DRY_AS_BOUGHT_PSI_CM),
+    ({ volumeCm3, functions }) => volumeCm3 * share * functions.waterContent(DRY_AS_BOUGHT_PSI_CM),
   );
   return {
     waterTableCm: DRY_AS_BOUGHT_PSI_CM,
@@ -193,15 +220,17 @@ function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medi
   const psiCm = equilibrium.psiCm.slice();
   const theta = equilibrium.theta.slice();
   const layerStoredCm3 = equilibrium.layerStoredCm3.slice();
-  column.layers.slice(first).forEach(({ bottomCm, topCm, areaCm2, firstCell, cellCount, functions }, k) => {
+  column.layers.slice(first).forEach((layer, k) => {
+    const { bottomCm, topCm, firstCell, cellCount, functions } = layer;
     const dryTheta = functions.waterContent(DRY_AS_BOUGHT_PSI_CM);
     for (let i = firstCell; i < firstCell + cellCount; i++) {
       if (column.zCm[i]! <= waterTableCm) continue;
       psiCm[i] = DRY_AS_BOUGHT_PSI_CM;
       theta[i] = dryTheta;
     }
-    const wetCm = Math.min(Math.max(waterTableCm - bottomCm, 0), topCm - bottomCm);
-    layerStoredCm3[first + k] = areaCm2 * (wetCm * functions.thetaS + (topCm - bottomCm - wetCm) * dryTheta);
+    const wetTo = Math.min(Math.max(waterTableCm, bottomCm), topCm);
+    layerStoredCm3[first + k] =
+      layerVolumeCm3(layer, bottomCm, wetTo) * functions.thetaS + layerVolumeCm3(layer, wetTo, topCm) * dryTheta;
   });
   return {
     waterTableCm,
@@ -211,16 +240,4 @@ function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medi
     layerStoredCm3,
     storedCm3: layerStoredCm3.reduce((sum, stored) => sum + stored, 0),
   };
-}
-
-/**
- * Open water beside layers that do not fill the vessel's area, up to a level: the reservoir between wick feet. [cm³]
- */
-export function openWaterCm3(setup: Setup, column: Column, levelCm: number): number {
-  const areaCm2 = vesselAreaCm2(setup.vessel);
-  return column.layers.reduce(
-    (sum, layer) =>
-      sum + (areaCm2 - layer.areaCm2) * Math.min(Math.max(levelCm - layer.bottomCm, 0), layer.topCm - layer.bottomCm),
-    0,
-  );
 }

@@ -1,6 +1,6 @@
 import type { HydraulicFunctions } from "../hydraulics/hydraulics";
-import { bracketedRoot } from "./bracketed-root";
-import { thetaAt, type Column } from "./column";
+import { bracketedRoot } from "../hydraulics/bracketed-root";
+import { layerAreaAtCm2, layerVolumeCm3, thetaAt, type Column, type PreparedLayer } from "./column";
 import { gaussLegendre } from "../hydraulics/gauss-legendre";
 
 /**
@@ -18,6 +18,42 @@ export type SteadyRise = {
   readonly theta: Float64Array;
   readonly iterations: number;
 };
+
+/**
+ * A layer whose area changes with height is climbed in slices of one area each, between which it changes by no more
+ * than this share: the error falls with its square.
+ */
+const SLICE_SHARE = 0.02;
+
+type Slice = Pick<PreparedLayer, "bottomCm" | "topCm" | "areaCm2" | "functions" | "firstCell" | "cellCount">;
+
+/** The slices of a column, bottom to top; a straight layer is one. */
+function slicesOf(column: Column): readonly Slice[] {
+  return column.layers.flatMap((layer): readonly Slice[] => {
+    const { area, bottomCm, topCm, firstCell, cellCount } = layer;
+    if (!area) return [layer];
+    const halfCell = (topCm - bottomCm) / cellCount / 2;
+    // slices end between cells, so that each cell's centre lies in one
+    const slices: Slice[] = [];
+    let first = 0;
+    for (let i = 1; i <= cellCount; i++) {
+      const from = bottomCm + 2 * halfCell * first;
+      const to = i === cellCount ? topCm : bottomCm + 2 * halfCell * i;
+      const ratio = layerAreaAtCm2(layer, to + (i === cellCount ? 0 : 2 * halfCell)) / layerAreaAtCm2(layer, from);
+      if (i < cellCount && Math.abs(Math.log(ratio)) < SLICE_SHARE) continue;
+      slices.push({
+        ...layer,
+        bottomCm: from,
+        topCm: to,
+        areaCm2: layerVolumeCm3(layer, from, to) / (to - from),
+        firstCell: firstCell + first,
+        cellCount: i - first,
+      });
+      first = i;
+    }
+    return slices;
+  });
+}
 
 /** Panels over suction grow by this factor from the first, a small part of the coarsest pore scale. */
 const PANEL_GROWTH = 1.3;
@@ -102,17 +138,18 @@ export function steadyRise(
   limitPsiCm: number,
 ): SteadyRise {
   if (!(
-    waterTableCm >= 0 &&
+    waterTableCm >= column.baseCm &&
     waterTableCm < demandHeightCm &&
     demandHeightCm <= column.heightCm * (1 + 1e-12) &&
     limitPsiCm < 0
   )) {
     throw new RangeError(
-      `steadyRise: needs 0 ≤ waterTable < demand ≤ ${column.heightCm} and limit < 0, got ${waterTableCm}, ${demandHeightCm}, ${limitPsiCm}`,
+      `steadyRise: needs ${column.baseCm} ≤ waterTable < demand ≤ ${column.heightCm} and limit < 0, got ${waterTableCm}, ${demandHeightCm}, ${limitPsiCm}`,
     );
   }
   const limit = -limitPsiCm;
-  const crossed = column.layers.filter(({ bottomCm, topCm }) => topCm > waterTableCm && bottomCm < demandHeightCm);
+  const slices = slicesOf(column);
+  const crossed = slices.filter(({ bottomCm, topCm }) => topCm > waterTableCm && bottomCm < demandHeightCm);
   const carries = (flow: number): boolean => {
     let suction: number | undefined = 0;
     for (const { bottomCm, topCm, areaCm2, functions } of crossed) {
@@ -146,11 +183,11 @@ export function steadyRise(
     }
     flow = low;
   }
-  const { areaCm2 } = crossed.at(-1)!;
+  const last = column.layers.filter(({ bottomCm }) => bottomCm < demandHeightCm).at(-1)!;
   return {
-    maxFluxCmPerHour: flow / areaCm2,
+    maxFluxCmPerHour: flow / layerAreaAtCm2(last, demandHeightCm),
     maxCm3PerHour: flow,
-    ...profileAt(column, flow, waterTableCm, demandHeightCm, limit),
+    ...profileAt(column, slices, flow, waterTableCm, demandHeightCm, limit),
     iterations,
   };
 }
@@ -208,13 +245,13 @@ export function levelForFlow(
   demandHeightCm: number,
   limitPsiCm: number,
 ): number | undefined {
-  if (!(demandHeightCm > 0 && demandHeightCm <= column.heightCm * (1 + 1e-12) && limitPsiCm < 0 && cm3PerHour > 0)) {
+  if (!(demandHeightCm > column.baseCm && demandHeightCm <= column.heightCm * (1 + 1e-12) && limitPsiCm < 0 && cm3PerHour > 0)) {
     throw new RangeError(
-      `levelForFlow: needs 0 < demand ≤ ${column.heightCm}, limit < 0 and flow > 0, got ${demandHeightCm}, ${limitPsiCm}, ${cm3PerHour}`,
+      `levelForFlow: needs ${column.baseCm} < demand ≤ ${column.heightCm}, limit < 0 and flow > 0, got ${demandHeightCm}, ${limitPsiCm}, ${cm3PerHour}`,
     );
   }
   let suction = -limitPsiCm;
-  for (const { bottomCm, topCm, areaCm2, functions } of [...column.layers].reverse()) {
+  for (const { bottomCm, topCm, areaCm2, functions } of slicesOf(column).toReversed()) {
     if (bottomCm >= demandHeightCm) continue;
     const upper = Math.min(topCm, demandHeightCm);
     const below = descend(functions, cm3PerHour / areaCm2, suction, upper - bottomCm);
@@ -247,6 +284,7 @@ export function supplyCurve(
 
 function profileAt(
   column: Column,
+  slices: readonly Slice[],
   flow: number,
   waterTableCm: number,
   demandHeightCm: number,
@@ -256,7 +294,7 @@ function profileAt(
   const theta = new Float64Array(column.zCm.length);
   let height = waterTableCm;
   let suction = 0;
-  for (const { bottomCm, topCm, areaCm2, functions, firstCell, cellCount } of column.layers) {
+  for (const { bottomCm, topCm, areaCm2, functions, firstCell, cellCount } of slices) {
     const riseTo = (to: number): void => {
       if (to <= height) return;
       const flowing = Math.min(to, demandHeightCm);

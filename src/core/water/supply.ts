@@ -1,10 +1,17 @@
-import { boundariesCm, reservoirTopCm, rootZoneCm, type Setup } from "../stack/setup";
+import {
+  boundariesCm,
+  drainsAtCm,
+  dressedDemandMmPerDay,
+  reservoirTopCm,
+  rootZoneCm,
+  type Setup,
+} from "../stack/setup";
 import { failed, ok, problem, type Result } from "../units/problem";
-import { vesselAreaCm2 } from "../vessel/vessel";
 import type { Branch } from "./branch";
 import { hydrostaticStorageCm3 } from "./equilibrium";
 import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "./limits";
-import { columnOf, openWaterCm3, repellingLayer, type MediumLookup } from "./settle";
+import { mouthCm2, networkOf, openWaterCm3, type MediumLookup } from "./network";
+import { repellingLayer } from "./settle";
 import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./steady-rise";
 
 /**
@@ -81,18 +88,19 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
   const heightCm = boundariesCm(setup).at(-1)!;
   const demandHeightCm = (roots.fromCm + roots.toCm) / 2;
   const brimCm = Math.min(top, heightCm);
-  const areaCm2 = vesselAreaCm2(setup.vessel);
-  const asked = demandCm3PerHour(setup.demandMmPerDay, areaCm2);
-  const levelCm = setup.water.kind === "free-water" ? setup.water.levelCm : top;
-  const overflows = setup.water.kind !== "free-water" || setup.water.overflowCm !== null;
+  const areaCm2 = mouthCm2(setup);
+  const asked = demandCm3PerHour(dressedDemandMmPerDay(setup), areaCm2);
+  const levelCm = setup.water.by === "level" ? setup.water.levelCm : top;
+  const overflows = setup.water.by !== "level" || drainsAtCm(setup) !== undefined;
   const fullCm = overflows ? brimCm : Math.min(levelCm, heightCm);
-  const drying = columnOf(setup, medium, "drying");
+  const drying = networkOf(setup, medium, "drying");
   if (!drying.ok) return drying;
 
   const onBranch = (branch: Branch): BranchSupply => {
-    const made = columnOf(setup, medium, branch);
+    const made = networkOf(setup, medium, branch);
     if (!made.ok) throw new RangeError("supplyOf: a column that can be made on one branch can be made on the other");
-    const column = made.value;
+    const network = made.value;
+    const { column } = network;
     const drawn = Math.max(asked, demandCm3PerHour(LEAST_DRAWN_MM_PER_DAY, areaCm2));
     const curve = supplyCurve(
       column,
@@ -101,19 +109,21 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
       drawn * LEAST_SHARE,
       drawn * GREATEST_SHARE,
       CURVE_POINTS,
-    ).filter(({ levelCm: level }) => level >= 0);
+    ).filter(({ levelCm: level }) => level >= column.baseCm);
     const supplyAt = (level: number): number | undefined =>
       level >= demandHeightCm
         ? undefined
-        : steadyRise(column, Math.max(level, 0), demandHeightCm, ROOT_LIMIT_PSI_CM).maxCm3PerHour;
+        : level < column.baseCm
+          ? 0
+          : steadyRise(column, Math.max(level, column.baseCm), demandHeightCm, ROOT_LIMIT_PSI_CM).maxCm3PerHour;
     const markFor = (flow: number): RefillMark => {
       const level = flow > 0 ? levelForFlow(column, flow, demandHeightCm, ROOT_LIMIT_PSI_CM) : undefined;
-      if (level === undefined || level <= 0) return { kind: "empty" };
+      if (level === undefined || level <= column.baseCm) return { kind: "empty" };
       return level <= brimCm
         ? { kind: "mark", levelCm: level }
         : { kind: "too-weak", atBrimCm3PerHour: supplyAt(brimCm) ?? Infinity };
     };
-    const held = (level: number): number => hydrostaticStorageCm3(column, level) + openWaterCm3(setup, column, level);
+    const held = (level: number): number => hydrostaticStorageCm3(column, level) + openWaterCm3(network, level);
     const mark = markFor(asked);
     return {
       curve,
@@ -122,7 +132,7 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
       markIfBetter: markFor(asked / CONDUCTIVITY_FACTOR),
       markIfWorse: markFor(asked * CONDUCTIVITY_FACTOR),
       usableCm3:
-        mark.kind === "too-weak" ? 0 : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : 0)),
+        mark.kind === "too-weak" ? 0 : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : column.baseCm)),
     };
   };
   return ok({
@@ -134,7 +144,7 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
     areaCm2,
     soaked: onBranch("drying"),
     wicked: onBranch("wetting"),
-    repelsIfDry: repelledUnder(setup, drying.value, levelCm, demandHeightCm, medium),
+    repelsIfDry: repelledUnder(setup, drying.value.column, levelCm, demandHeightCm, medium),
   });
 }
 

@@ -1,8 +1,10 @@
 import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
-import type { Column } from "./column";
-import { endFlow, fluxAt, jumpHours, type ColumnEnd, type EndCondition, type FluxInTime } from "./ends";
-import { refillHours, reservoirFlow, type ReservoirCondition } from "./reservoir";
+import { layerAreaAtCm2, type Column } from "./column";
+import { endFlow, fluxAt, jumpHours, jumpsOf, type ColumnEnd, type EndCondition } from "./ends";
+import { pondFlow, pondJumps, type PondCondition } from "./pond";
+import { refillHours, reservoirFlow, reservoirJumps, type ReservoirCondition, type StoreFlow } from "./reservoir";
 import { createRichards, type EndCells } from "./richards";
+import { sideHoleFlow, type SideHole } from "./side-hole";
 import { uptakeOf, type RootUptake } from "./uptake";
 
 /** Water moving through a column in time, from a state and under conditions at both ends, reported at given hours. */
@@ -18,13 +20,27 @@ export type CumulativeFlow = {
   readonly topInCm3: number;
   readonly bottomInCm3: number;
   readonly runoffCm3: number;
+  /** What the roots took; and what the other sinks did, in their order. */
   readonly uptakeCm3: number;
+  readonly sinksCm3?: readonly number[];
+  /** What ran out at each hole in the wall. */
+  readonly sidesOutCm3?: readonly number[];
   readonly reservoir?: ReservoirState;
+  readonly pond?: PondState;
 };
 /** A reservoir at an output time: its surface, and what was poured on and ran over until then. */
-export type ReservoirState = { readonly levelCm: number; readonly refilledCm3: number; readonly overflowCm3: number };
+export type ReservoirState = {
+  readonly levelCm: number;
+  readonly refilledCm3: number;
+  readonly overflowCm3: number;
+  /** What the air has taken of it, where anything was asked. */
+  readonly evaporatedCm3?: number;
+};
+/** Water over the soil at an output time, and what came to it and left it until then. */
+export type PondState = ReservoirState & { readonly rainedCm3: number; readonly evaporatedCm3: number };
 
 export type BottomCondition = EndCondition | ReservoirCondition;
+export type TopCondition = EndCondition | PondCondition;
 
 export type TransientResult = {
   /**
@@ -38,8 +54,8 @@ export type TransientResult = {
   /** How far it was followed: to the last output hour, or to where it stopped. */
   readonly reachedHour: number;
   /**
-   * |stored change − net inflow| / max(gross flows, |stored change|) of the column, or of its reservoir where that is
-   * further out; against a hundred-thousandth of what is stored at least.
+   * |stored change − net inflow| / max(gross flows, |stored change|) of the column, or of one of its stores where that
+   * is further out; against a hundred-thousandth of what is stored at least.
    */
   readonly massBalanceRelError: number;
   readonly steps: number;
@@ -54,6 +70,10 @@ export type TransientOptions = {
   readonly mostIterations?: number;
   /** Water roots take out along the column. */
   readonly uptake?: RootUptake | undefined;
+  /** Water taken out along the column by other than roots: a wall that dries. */
+  readonly sinks?: readonly RootUptake[] | undefined;
+  /** Holes in the wall with soil against them. */
+  readonly sideHoles?: readonly SideHole[] | undefined;
   /** Told each output hour once it is reached. */
   readonly onHour?: ((hour: number) => void) | undefined;
   /** Asked before each step whether to go on. */
@@ -90,7 +110,7 @@ export function runTransient(
   column: Column,
   initialPsiCm: Float64Array,
   bottomCondition: BottomCondition,
-  topCondition: EndCondition,
+  topCondition: TopCondition,
   outputHours: readonly number[],
   options: TransientOptions = {},
 ): TransientResult {
@@ -99,19 +119,30 @@ export function runTransient(
   const tables = column.layers.map(({ functions }) => hydraulicTable(functions, column.specificStoragePerCm));
   const reservoir =
     bottomCondition.kind === "reservoir" ? reservoirFlow(bottomCondition, endOf(column, tables, "bottom")) : undefined;
-  const fixed =
+  const bottom =
     bottomCondition.kind === "reservoir" ? undefined : endFlow(bottomCondition, endOf(column, tables, "bottom"));
-  const uptake = options.uptake && uptakeOf(column, options.uptake);
-  const top = endFlow(topCondition, endOf(column, tables, "top"));
-  const richards = createRichards(column, tables, (reservoir ?? fixed)!, top, tolerance * NEWTON_SHARE, uptake);
+  const pond = topCondition.kind === "pond" ? pondFlow(topCondition, endOf(column, tables, "top")) : undefined;
+  const top = topCondition.kind === "pond" ? undefined : endFlow(topCondition, endOf(column, tables, "top"));
+  const wanters = [...(options.uptake ? [options.uptake] : []), ...(options.sinks ?? [])];
+  const sinks = wanters.map((sink) => uptakeOf(column, sink));
+  const sides = (options.sideHoles ?? []).map((hole) => sideHoleFlow(column, hole));
+  const richards = createRichards(
+    column,
+    tables,
+    (reservoir ?? bottom)!,
+    (pond ?? top)!,
+    tolerance * NEWTON_SHARE,
+    sinks,
+    sides,
+  );
   richards.setState(initialPsiCm);
 
   const lastHour = outputHours.at(-1)!;
   const jumps = new Set(
     [
-      ...(bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : jumpHours(bottomCondition)),
-      ...jumpHours(topCondition),
-      ...(options.uptake ? jumpsOf(options.uptake.demandCmPerHour) : []),
+      ...(bottomCondition.kind === "reservoir" ? reservoirJumps(bottomCondition) : jumpHours(bottomCondition)),
+      ...(topCondition.kind === "pond" ? pondJumps(topCondition) : jumpHours(topCondition)),
+      ...wanters.flatMap(({ demandCmPerHour }) => jumpsOf(demandCmPerHour)),
     ].filter((hour) => hour > 0 && hour < lastHour),
   );
   const refills = bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : [];
@@ -120,17 +151,22 @@ export function runTransient(
   const states: TransientState[] = [];
   const cumulative: CumulativeFlow[] = [];
   const initialStored = richards.storedCm3();
-  let [topIn, bottomIn, runoff, taken, gross] = [0, 0, 0, 0, 0];
+  const initialBelow = reservoir?.storedCm3 ?? 0;
+  const initialOver = pond?.storedCm3 ?? 0;
+  const sinksTaken = new Float64Array(sinks.length);
+  const sidesOut = new Float64Array(sides.length);
+  let [topIn, bottomIn, runoff, gross] = [0, 0, 0, 0];
   let [steps, rejected] = [0, 0];
   let status: TransientResult["status"] = "done";
   let hour = 0;
   let step = FIRST_STEP_HOURS;
 
   const ask = (): void => {
-    if (fixed && "cmPerHour" in bottomCondition) fixed.askCmPerHour = fluxAt(bottomCondition.cmPerHour, hour);
+    if (bottom && "cmPerHour" in bottomCondition) bottom.askCmPerHour = fluxAt(bottomCondition.cmPerHour, hour);
     reservoir?.setHour(hour);
-    uptake?.setHour(hour);
-    if ("cmPerHour" in topCondition) top.askCmPerHour = fluxAt(topCondition.cmPerHour, hour);
+    for (const sink of sinks) sink.setHour(hour);
+    if (top && "cmPerHour" in topCondition) top.askCmPerHour = fluxAt(topCondition.cmPerHour, hour);
+    pond?.setHour(hour);
   };
   const report = (): void => {
     const [psiCm, theta] = [new Float64Array(column.zCm.length), new Float64Array(column.zCm.length)];
@@ -141,15 +177,12 @@ export function runTransient(
       topInCm3: topIn,
       bottomInCm3: bottomIn,
       runoffCm3: runoff,
-      uptakeCm3: taken,
-      ...(reservoir
-        ? {
-            reservoir: {
-              levelCm: reservoir.levelCm,
-              refilledCm3: reservoir.refilledCm3,
-              overflowCm3: reservoir.overflowCm3,
-            },
-          }
+      uptakeCm3: options.uptake ? sinksTaken[0]! : 0,
+      ...(options.sinks ? { sinksCm3: [...sinksTaken.subarray(options.uptake ? 1 : 0)] } : {}),
+      ...(options.sideHoles ? { sidesOutCm3: [...sidesOut] } : {}),
+      ...(reservoir ? { reservoir: storeState(reservoir) } : {}),
+      ...(pond
+        ? { pond: { ...storeState(pond), rainedCm3: pond.rainedCm3, evaporatedCm3: pond.evaporatedCm3 } }
         : {}),
     });
   };
@@ -161,7 +194,7 @@ export function runTransient(
    */
   const isNotMet = (tried: number, taken: boolean): boolean => {
     const isDry = ({ bottomPsiCm, topPsiCm }: EndCells, thanCm: number): boolean =>
-      (fixed?.demands === true && bottomPsiCm < thanCm) || (top.demands && topPsiCm < thanCm);
+      (bottom?.demands === true && bottomPsiCm < thanCm) || (top?.demands === true && topPsiCm < thanCm);
     // water poured in at the base makes steps short by itself: that says nothing of the other end
     if (!taken && refills.some((refill) => hour >= refill && hour < refill + REFILL_SETTLES_HOURS)) return false;
     const { triedEndCells } = richards;
@@ -170,7 +203,7 @@ export function runTransient(
       return taken || tried <= SHORTEST_STEP_HOURS || (tried <= SHORT_STEP_HOURS && wasDry);
     if (taken || tried > SHORTEST_STEP_HOURS) return false;
     const { bottomIsEmpty, topIsEmpty } = triedEndCells;
-    return wasDry || (fixed?.demands === true && bottomIsEmpty) || (top.demands && topIsEmpty);
+    return wasDry || (bottom?.demands === true && bottomIsEmpty) || (top?.demands === true && topIsEmpty);
   };
 
   ask();
@@ -211,8 +244,15 @@ export function runTransient(
       topIn += richards.topInCm3;
       bottomIn += richards.bottomInCm3;
       runoff += richards.runoffCm3;
-      taken += richards.uptakeCm3;
-      gross += Math.abs(richards.topInCm3) + Math.abs(richards.bottomInCm3) + richards.uptakeCm3;
+      gross += Math.abs(richards.topInCm3) + Math.abs(richards.bottomInCm3);
+      for (let i = 0; i < sinks.length; i++) {
+        sinksTaken[i]! += richards.uptakeCm3[i]!;
+        gross += richards.uptakeCm3[i]!;
+      }
+      for (let i = 0; i < sides.length; i++) {
+        sidesOut[i]! -= richards.sidesInCm3[i]!;
+        gross += Math.abs(richards.sidesInCm3[i]!);
+      }
       hour = tried === left ? stop : hour + tried;
       const grown = tried * Math.min(MOST_GROWTH, SAFETY * Math.cbrt(tolerance / Math.max(error, 1e-30)));
       // a step cut short by a stop says nothing against the length it was cut from
@@ -230,11 +270,13 @@ export function runTransient(
   }
   const storedChange = richards.storedCm3() - initialStored;
   const moved = Math.max(gross, Math.abs(storedChange), AT_REST * initialStored);
-  const reservoirChange =
-    reservoir && bottomCondition.kind === "reservoir"
-      ? bottomCondition.areaCm2 * (reservoir.levelCm - bottomCondition.levelCm)
-      : 0;
-  const poured = reservoir ? reservoir.refilledCm3 - reservoir.overflowCm3 : 0;
+  const gone = sum(sinksTaken) + sum(sidesOut);
+  // each part by itself, so that what one has lost cannot hide in what another has won
+  const offCm3 = Math.max(
+    Math.abs(storedChange - topIn - bottomIn + gone),
+    reservoir ? Math.abs(reservoir.storedCm3 - initialBelow - cameTo(reservoir) + bottomIn) : 0,
+    pond ? Math.abs(pond.storedCm3 - initialOver - cameTo(pond) + topIn) : 0,
+  );
   return {
     status,
     states,
@@ -243,23 +285,33 @@ export function runTransient(
     steps,
     rejected,
     iterations: richards.iterations,
-    massBalanceRelError:
-      Math.max(
-        Math.abs(storedChange - topIn - bottomIn + taken),
-        reservoir ? Math.abs(reservoirChange - poured + bottomIn) : 0,
-      ) / moved,
+    massBalanceRelError: offCm3 / moved,
   };
 }
 
-const jumpsOf = (flux: FluxInTime): readonly number[] =>
-  typeof flux === "number" ? [] : flux.slice(1).map(([hour]) => hour);
+const sum = (values: Float64Array): number => values.reduce((whole, value) => whole + value, 0);
+
+const storeState = ({ levelCm, refilledCm3, overflowCm3, evaporatedCm3 }: StoreFlow): ReservoirState => ({
+  levelCm,
+  refilledCm3,
+  overflowCm3,
+  ...(evaporatedCm3 > 0 ? { evaporatedCm3 } : {}),
+});
+
+/** What has come to a store but from its column. [cm³] */
+const cameTo = ({ refilledCm3, rainedCm3, overflowCm3, evaporatedCm3 }: StoreFlow): number =>
+  refilledCm3 + rainedCm3 - overflowCm3 - evaporatedCm3;
 
 function endOf(column: Column, tables: readonly HydraulicTable[], side: "bottom" | "top"): ColumnEnd {
   const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
+  const halfCellCm = (layer.topCm - layer.bottomCm) / layer.cellCount / 2;
+  const heightCm = side === "bottom" ? layer.bottomCm : layer.topCm;
   return {
     side,
-    areaCm2: layer.areaCm2,
-    halfCellCm: (layer.topCm - layer.bottomCm) / layer.cellCount / 2,
+    areaCm2: layerAreaAtCm2(layer, heightCm),
+    halfCellAreaCm2: layerAreaAtCm2(layer, heightCm + (side === "bottom" ? halfCellCm : -halfCellCm) / 2),
+    heightCm,
+    halfCellCm,
     table: tables.at(side === "bottom" ? 0 : -1)!,
   };
 }

@@ -1,4 +1,4 @@
-import type { Column } from "./column";
+import { topAreaCm2, type Column } from "./column";
 import type { FluxInTime } from "./ends";
 import { fluxAt } from "./ends";
 import type { Uptake } from "./richards";
@@ -75,7 +75,7 @@ export function uptakeOf(
   if (!(sum > 0))
     throw new RangeError("uptakeOf: roots must lie inside the column and weigh something: validate before");
   for (let i = 0; i < share.length; i++) share[i]! /= sum;
-  const areaCm2 = column.layers.at(-1)!.areaCm2;
+  const areaCm2 = topAreaCm2(column);
   const uptake = {
     share,
     askCm3PerHour: 0,

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../../core/hydraulics/hydraulics";
 import type { Result } from "../../core/units/problem";
+import type { AreaByHeight } from "../../core/vessel/area-by-height";
 import { cellsInLayer, DEFAULT_CELL_CM } from "../../core/water/column";
 import { CONTAINER_UPTAKE } from "../../core/water/uptake";
 import { checkKind, parseWith } from "../problems";
@@ -44,10 +45,41 @@ const atmosphere = z.strictObject({
   limitPsiCm: suctionLimitCm.default(DEFAULT_ATMOSPHERE_LIMIT_PSI_CM),
 });
 
+const MOST_AREAS = 1000;
+/**
+ * An area that is the same all the way up, or areas at heights over the foot of a layer or over the base, straight in
+ * between. Which heights a layer needs is checked with the layer.
+ */
+const area = z.union(
+  [
+    z.number().gt(0).max(1e9),
+    z
+      .array(z.tuple([z.number().min(0).max(1e6), z.number().gt(0).max(1e9)]))
+      .min(2)
+      .max(MOST_AREAS)
+      .superRefine((areas, context) => {
+        areas.forEach(([heightCm], i) => {
+          if (i > 0 && heightCm <= areas[i - 1]![0])
+            context.addIssue({ code: "custom", path: [i, 0], message: "heights must ascend" });
+        });
+        if (areas[0]![0] !== 0)
+          context.addIssue({ code: "custom", path: [0, 0], message: "areas must start at height 0" });
+      })
+      .transform(
+        (areas): AreaByHeight =>
+          areas.slice(1).map(([toCm, above], i) => {
+            const [fromCm, under] = areas[i]!;
+            return { fromCm, toCm, coefficients: [under, (above - under) / (toCm - fromCm)] };
+          }),
+      ),
+  ],
+  { error: "must be an area greater than 0, or a list of [height, area]" },
+);
+
 const reservoir = z
   .strictObject({
     kind: z.literal("reservoir"),
-    areaCm2: z.number().gt(0).max(1e9),
+    areaCm2: area,
     levelCm: z.number().min(0).max(1e4),
     overflowCm: z.number().min(0).max(1e4).optional(),
     refills: z
@@ -110,12 +142,21 @@ const uptake = z
     }
   });
 
-const layer = z.strictObject({
-  name: z.string().optional(),
-  thicknessCm: z.number().gt(0).max(1e6),
-  areaCm2: z.number().gt(0).max(1e9).default(DEFAULT_AREA_CM2),
-  hydraulics: hydraulicsSchema,
-});
+const layer = z
+  .strictObject({
+    name: z.string().optional(),
+    thicknessCm: z.number().gt(0).max(1e6),
+    areaCm2: area.default(DEFAULT_AREA_CM2),
+    hydraulics: hydraulicsSchema,
+  })
+  .superRefine(({ thicknessCm, areaCm2 }, context) => {
+    if (typeof areaCm2 !== "number" && areaCm2.at(-1)!.toCm !== thicknessCm)
+      context.addIssue({
+        code: "custom",
+        path: ["areaCm2"],
+        message: `must end at the layer's thickness, ${thicknessCm}`,
+      });
+  });
 
 const common = {
   kind: z.literal(COLUMN_CASE_KIND),

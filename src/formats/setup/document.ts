@@ -5,18 +5,33 @@ import type { Setup } from "../../core/stack/setup";
  * that the browser carries none.
  */
 export const SETUP_KIND = "marlstone.setup";
-export const SETUP_VERSION = 2;
+export const SETUP_VERSION = 3;
 
 export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Setup;
 
 /** Keys in a fixed order, so that equal setups are equal texts. */
-export const setupDocument = ({ name, vessel, water, history, demandMmPerDay, layers }: Setup): SetupDocument => ({
+export const setupDocument = ({
+  name,
+  vessel,
+  fixtures,
+  fillFromCm,
+  layers,
+  water,
+  history,
+  demandMmPerDay,
+  planting,
+  site,
+}: Setup): SetupDocument => ({
   kind: SETUP_KIND,
   version: SETUP_VERSION,
   name,
   vessel,
+  fixtures,
+  fillFromCm,
+  layers,
   water,
   history,
   demandMmPerDay,
-  layers,
+  planting,
+  site,
 });

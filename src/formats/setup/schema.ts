@@ -1,8 +1,19 @@
 import { z } from "zod";
-import { LONGEST_NAME, MOST_LAYERS } from "../../core/stack/check";
-import { HISTORIES, type Setup, type StackLayer, type WaterHolding } from "../../core/stack/setup";
+import { LONGEST_NAME, MOST_FIXTURES, MOST_LAYERS } from "../../core/stack/check";
+import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../../core/stack/fixtures";
+import {
+  CHILDREN,
+  HISTORIES,
+  RAIN,
+  SUN,
+  type Setup,
+  type Site,
+  type StackLayer,
+  type Standing,
+} from "../../core/stack/setup";
 import { ok, type Result } from "../../core/units/problem";
-import { VESSEL_MATERIALS, type Vessel } from "../../core/vessel/vessel";
+import { MOST_POURS } from "../../core/vessel/poured";
+import { FOOD_SAFE, VESSEL_MATERIALS, type Vessel } from "../../core/vessel/vessel";
 import { checkKind, fromText, parseWith } from "../problems";
 import { tied } from "../tied";
 import { SETUP_KIND, SETUP_VERSION, type SetupDocument } from "./document";
@@ -10,40 +21,114 @@ import { READABLE_VERSIONS, upgraded } from "./upgrade";
 
 // A setup as a document: what is stored, exported and sent. Shape only; whether it makes sense is core's `checkWhole`.
 
-const material = z.enum(VESSEL_MATERIALS);
 const cm = z.number().min(-1e9).max(1e9);
+const count = z.number().min(-1e9).max(1e9);
+const share = z.number().min(-1e9).max(1e9);
+const id = z.string().min(1).max(40);
+
+const walls = {
+  insideDepthCm: cm,
+  material: z.enum(VESSEL_MATERIALS),
+  wallCm: cm,
+  baseCm: cm,
+  seeThrough: z.boolean(),
+  foodSafe: z.enum(FOOD_SAFE),
+};
+const lengths = { insideLengthCm: cm, insideWidthCm: cm, baseLengthCm: cm, baseWidthCm: cm };
+const diameters = { insideDiameterCm: cm, baseDiameterCm: cm };
 
 const vesselSchema = tied<Vessel>()(
   z.discriminatedUnion("shape", [
-    z.strictObject({ shape: z.literal("round"), insideDiameterCm: cm, insideDepthCm: cm, material }),
+    z.strictObject({ shape: z.literal("round"), ...diameters, ...walls }),
+    z.strictObject({ shape: z.literal("square"), insideSideCm: cm, baseSideCm: cm, ...walls }),
+    z.strictObject({ shape: z.literal(["rectangular", "oval"]), ...lengths, ...walls }),
+    z.strictObject({ shape: z.literal("half-barrel"), ...diameters, ...walls }),
+    z.strictObject({ shape: z.literal("bowl"), ...diameters, ...walls }),
+    z.strictObject({ shape: z.literal("bath"), ...lengths, cornerRadiusCm: cm, ...walls }),
     z.strictObject({
-      shape: z.literal("rectangular"),
-      insideLengthCm: cm,
-      insideWidthCm: cm,
-      insideDepthCm: cm,
-      material,
+      shape: z.literal("bottle"),
+      insideDiameterCm: cm,
+      neckDiameterCm: cm,
+      shoulderCm: cm,
+      neckFromCm: cm,
+      ...walls,
+    }),
+    z.strictObject({
+      shape: z.literal("poured"),
+      pours: z.array(z.strictObject({ volumeCm3: z.number().min(-1e12).max(1e12), heightCm: cm })).max(2 * MOST_POURS),
+      ...walls,
     }),
   ]),
 );
 
-const waterSchema = tied<WaterHolding>()(
+const fixtureSchema = tied<Fixture>()(
   z.discriminatedUnion("kind", [
-    z.strictObject({ kind: z.literal("free-water"), levelCm: cm, overflowCm: cm.nullable() }),
-    z.strictObject({ kind: z.literal("drained"), outletCm: cm }),
-    z.strictObject({ kind: z.literal("dosed"), storedCm3: z.number().min(-1e12).max(1e12) }),
+    z.strictObject({
+      kind: z.literal("hole"),
+      id,
+      in: z.enum(["base", "wall"]),
+      lipCm: cm,
+      diameterCm: cm,
+      count,
+      acrossShare: share,
+      plugged: z.boolean(),
+    }),
+    z.strictObject({
+      kind: z.literal("fill-tube"),
+      id,
+      diameterCm: cm,
+      acrossShare: share,
+      foot: z.enum(["cut", "drilled"]),
+    }),
+    z.strictObject({ kind: z.literal("standpipe"), id, diameterCm: cm, acrossShare: share, lipCm: cm }),
+    z.strictObject({ kind: z.literal("tell-tale"), id, diameterCm: cm, acrossShare: share }),
+    z.strictObject({ kind: z.literal("tray"), id, insideLengthCm: cm, insideWidthCm: cm, insideDepthCm: cm }),
+    z.strictObject({ kind: z.literal("liner"), id, topCm: cm }),
+    z.strictObject({ kind: z.literal("drain-screen"), id }),
+    z.strictObject({ kind: z.literal("dressing"), id, material: z.enum(DRESSING_MATERIALS), thicknessCm: cm }),
+    z.strictObject({ kind: z.literal("lid"), id, openShare: share }),
+  ]),
+);
+
+const waterSchema = tied<Standing>()(
+  z.discriminatedUnion("by", [
+    z.strictObject({ by: z.literal("level"), levelCm: cm }),
+    z.strictObject({ by: z.literal("soaking") }),
+    z.strictObject({ by: z.literal("volume"), storedCm3: z.number().min(-1e12).max(1e12) }),
   ]),
 );
 
 const layerSchema = tied<StackLayer>()(
   z.strictObject({
-    id: z.string().min(1).max(40),
+    id,
     name: z.string().max(LONGEST_NAME),
     mediumId: z.string().min(1).max(80),
     thicknessCm: cm,
-    areaShare: z.number().min(0).max(1),
+    legs: z.strictObject({ section: z.enum(["round", "square"]), acrossCm: cm, count }).nullable(),
+    separator: z.enum(SEPARATORS).nullable(),
     rooted: z.boolean(),
   }),
 );
+
+const siteSchema = tied<Site>()(
+  z.strictObject({
+    sun: z.enum(SUN),
+    rain: z.enum(RAIN),
+    children: z.enum(CHILDREN),
+    roofM2: z.number().min(-1e9).max(1e9),
+  }),
+);
+
+/** No id stands twice in a list. */
+const eachOnce =
+  () =>
+  (list: readonly { readonly id: string }[], context: z.core.$RefinementCtx): void => {
+    const ids = new Set<string>();
+    list.forEach(({ id: one }, i) => {
+      if (ids.has(one)) context.addIssue({ code: "custom", path: [i, "id"], message: `“${one}” is used twice` });
+      ids.add(one);
+    });
+  };
 
 const setupSchema = tied<SetupDocument>()(
   z.strictObject({
@@ -51,19 +136,20 @@ const setupSchema = tied<SetupDocument>()(
     version: z.literal(SETUP_VERSION),
     name: z.string().max(LONGEST_NAME),
     vessel: vesselSchema,
-    water: waterSchema,
-    history: z.enum(HISTORIES),
-    demandMmPerDay: z.number().min(-1e9).max(1e9),
+    fixtures: z
+      .array(fixtureSchema)
+      .max(MOST_FIXTURES * 2)
+      .superRefine(eachOnce()),
+    fillFromCm: cm,
     layers: z
       .array(layerSchema)
       .max(MOST_LAYERS * 2)
-      .superRefine((layers, context) => {
-        const ids = new Set<string>();
-        layers.forEach(({ id }, i) => {
-          if (ids.has(id)) context.addIssue({ code: "custom", path: [i, "id"], message: `“${id}” is used twice` });
-          ids.add(id);
-        });
-      }),
+      .superRefine(eachOnce()),
+    water: waterSchema,
+    history: z.enum(HISTORIES),
+    demandMmPerDay: z.number().min(-1e9).max(1e9),
+    planting: z.strictObject({ crownOverSoilCm: cm, ballDepthCm: cm, ballAcrossCm: cm }).nullable(),
+    site: siteSchema,
   }),
 );
 

@@ -15,10 +15,11 @@ import {
   volumeUnitName,
   type UnitSystem,
 } from "@/core/units/units";
+import { parseNumber, parseWhole } from "@/core/units/numbers";
 import { useUnits } from "../common/preferences";
 import { useOffered } from "./use-offered";
 
-type Quantity = "length" | "volume" | "depth" | "share";
+type Quantity = "length" | "volume" | "depth" | "share" | "count" | "roof";
 
 const QUANTITIES: Record<
   Quantity,
@@ -32,6 +33,8 @@ const QUANTITIES: Record<
   volume: { parse: parseVolumeCm3, show: volumeFieldText, unit: volumeUnitName },
   depth: { parse: parseDepthMm, show: depthFieldText, unit: depthUnitName },
   share: { parse: parseShare, show: shareFieldText, unit: () => "%" },
+  count: { parse: (text) => parseWhole(text, 1, 1000), show: String, unit: () => "" },
+  roof: { parse: (text) => parseNumber(text, 0, 500, "m²"), show: String, unit: () => "m²" },
 };
 
 /**

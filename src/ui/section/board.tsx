@@ -1,16 +1,18 @@
 "use client";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
-import { boundariesCm, statedWaterHeightCm, type Setup, type StackLayer } from "@/core/stack/setup";
+import { boundariesCm, openingsOf, statedWaterHeightCm, type Setup, type StackLayer } from "@/core/stack/setup";
 import { markHeightCm } from "@/core/water/supply-shown";
 import { sectionTold } from "@/core/readings/section-told";
 import { useUnits } from "../common/preferences";
 import { layerName } from "../setup/layer-changes";
 import { heldView, shownView, type SetupStore } from "../setup/setup-store";
 import { boardGeometry, heightAt as heightAtY, yOf as yOfHeight, type BoardGeometry } from "./geometry";
-import { BoundaryHandle, WaterHandles } from "./handles";
+import { FixtureMarks } from "./fixture-marks";
+import { BoundaryHandle, FillFromHandle, FixtureHandle, SurfaceHandle } from "./handles";
 import { HeightHandle } from "./height-handle";
 import { HeldSection } from "./held-section";
+import { outlineOf } from "./outline";
 import { GrainPatterns } from "./patterns";
 import { ProfileAxis, ReadingLine, readingText, SelectedBand } from "./profile-marks";
 import { GhostCurve, ProfilePlot } from "./profile-plot";
@@ -52,11 +54,11 @@ export function Board({ store }: { store: SetupStore }) {
   const geometry = useMemo(
     () =>
       boardGeometry(
-        committed.vessel,
+        committed,
         Math.max(highestOf(committed, committedWaterCm), heldSetup ? highestOf(heldSetup) : 0),
         size.width,
         size.height,
-        heldSetup?.vessel,
+        heldSetup,
       ),
     [committed, committedWaterCm, heldSetup, size],
   );
@@ -69,7 +71,18 @@ export function Board({ store }: { store: SetupStore }) {
   const heights = boundariesCm(setup);
   const readings = view?.readings;
   const profile = readings?.profile;
-  const width = geometry.vessel.right - geometry.vessel.left;
+  const { vessel } = setup;
+  const outline = useMemo(
+    () => outlineOf(vessel, geometry.vessel, (heightCm) => yOfHeight(geometry, heightCm), geometry.pxPerCm),
+    [vessel, geometry],
+  );
+  const shareAt = useCallback(
+    (clientX: number): number => {
+      const { left, right } = geometry.vessel;
+      return (clientX - svg.current!.getBoundingClientRect().left - left) / (right - left);
+    },
+    [geometry],
+  );
   const waterTableCm = readings?.waterTableCm ?? statedWaterHeightCm(setup);
 
   // the supply stands in the profile's place, if this vessel has one to show
@@ -111,24 +124,33 @@ export function Board({ store }: { store: SetupStore }) {
           medium={store.medium}
           profile={profile}
           waterTableCm={waterTableCm}
-          left={geometry.vessel.left}
-          width={width}
+          outline={outline}
+          span={geometry.vessel}
+          shownTopCm={geometry.shownTopCm}
+          unitsPerCm={geometry.pxPerCm}
           yOf={yOf}
           prefix={PREFIX}
         >
-          {(index, top, height) => (
+          {(index, top, height, { left, right }) => (
             <LayerMarks
               layer={setup.layers[index]!}
               store={store}
               selected={setup.layers[index]!.id === selectedId}
-              left={geometry.vessel.left}
+              left={left}
               top={top}
-              width={width}
+              width={right - left}
               height={height}
             />
           )}
         </Strata>
-        <VesselWalls vessel={setup.vessel} geometry={geometry} span={geometry.vessel} system={system} />
+        <VesselWalls
+          vessel={setup.vessel}
+          geometry={geometry}
+          span={geometry.vessel}
+          outline={outline}
+          system={system}
+        />
+        <FixtureMarks setup={setup} outline={outline} geometry={geometry} yOf={yOf} waterTableCm={waterTableCm} />
         {held && geometry.held && (
           <HeldSection
             held={held}
@@ -140,7 +162,9 @@ export function Board({ store }: { store: SetupStore }) {
             prefix={PREFIX}
           />
         )}
-        {waterTableCm !== undefined && waterTableCm >= 0 && <FreeSurface y={yOf(waterTableCm)} geometry={geometry} />}
+        {waterTableCm !== undefined && waterTableCm >= 0 && (
+          <FreeSurface y={yOf(waterTableCm)} {...outline.wallsAt(Math.min(waterTableCm, vessel.insideDepthCm))} />
+        )}
 
         {drawnSupply?.result.ok && (
           <SupplyPlot
@@ -193,7 +217,7 @@ export function Board({ store }: { store: SetupStore }) {
         )}
         {mark !== undefined && !running && (
           <path
-            d={`M${geometry.vessel.left} ${yOf(mark)}H${geometry.vessel.right + 5}`}
+            d={`M${outline.wallsAt(mark).left} ${yOf(mark)}H${outline.wallsAt(mark).right + 5}`}
             stroke="var(--ink)"
             strokeWidth={1.4}
             strokeDasharray="7 3 2 3"
@@ -220,10 +244,29 @@ export function Board({ store }: { store: SetupStore }) {
                 leastCm={heights[i]!}
                 mostCm={top ? setup.vessel.insideDepthCm : heights[i + 2]!}
                 crowded={isCrowded(heights, i + 1, geometry.pxPerCm)}
+                {...outline.wallsAt(height)}
               />
             );
           })}
-        {!running && <WaterHandles store={store} setup={setup} geometry={geometry} handles={handles} yOf={yOf} />}
+        {!running && (
+          <>
+            <FillFromHandle store={store} setup={setup} outline={outline} handles={handles} yOf={yOf} />
+            <SurfaceHandle store={store} setup={setup} outline={outline} handles={handles} yOf={yOf} />
+            {setup.fixtures.map((fixture) => (
+              <FixtureHandle
+                key={fixture.id}
+                store={store}
+                setup={setup}
+                fixture={fixture}
+                outline={outline}
+                geometry={geometry}
+                handles={handles}
+                yOf={yOf}
+                shareAt={shareAt}
+              />
+            ))}
+          </>
+        )}
         {profile && !drawnSupply && readingHeightCm !== undefined && (
           <ReadingLine heightCm={readingHeightCm} geometry={geometry} readings={readings!} system={system} />
         )}
@@ -374,6 +417,6 @@ const highestOf = (setup: Setup, waterTableCm = 0): number =>
     waterTableCm,
     boundariesCm(setup).at(-1)!,
     statedWaterHeightCm(setup) ?? 0,
-    setup.water.kind === "free-water" ? (setup.water.overflowCm ?? 0) : 0,
+    ...openingsOf(setup).over.map(({ lipCm }) => lipCm),
     setup.layers.length === 0 ? setup.vessel.insideDepthCm : 0,
   );

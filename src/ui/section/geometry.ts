@@ -1,4 +1,6 @@
-import { sectionWidthCm, type Vessel } from "@/core/vessel/vessel";
+import { fixtureOf } from "@/core/stack/fixtures";
+import type { Setup } from "@/core/stack/setup";
+import { cutAt, sectionWidthCm } from "@/core/vessel/vessel";
 import { CM_PER_INCH, type UnitSystem } from "@/core/units/units";
 
 /**
@@ -25,48 +27,71 @@ export type BoardGeometry = {
 
 export type Span = { readonly left: number; readonly right: number };
 
-const TOP_PX = 30;
-const BOTTOM_PX = 34;
-/** Rather than break the section, heights are drawn up to this much smaller than they could be. */
+/** Above the rim there is room for what grows out of it, and for a word. */
+const TOP_PX = 34;
+const ROOM_OVER_RIM = 0.1;
+const BOTTOM_PX = 30;
+/** A vessel up to so many times as wide as it is tall is drawn whole; a wider one is cut short rather than made tiny. */
+const WHOLE_TO = 2.05;
+/** Of a wider one, heights are still drawn up to this much smaller than they could be. */
 const LEAST_SCALE_SHARE = 0.72;
 const NARROW_PX = 520;
 /** A vessel much deeper than what is in it is drawn up to this many times that height. */
 const ROOM_ABOVE = 1.5;
 const LEAST_SHOWN_CM = 6;
+/** Under the base: its thickness and the tray's, no more than this share of the height. */
+const MOST_BASE_SHARE = 0.2;
 
 /** Between a state held and the present one. */
 const HELD_GAP_PX = 22;
 
+/** What of a setup sets the board's scale. */
+export type Drawn = Pick<Setup, "vessel" | "fixtures">;
+
+/** What stands out beyond the inside on each side: the wall, and the tray. [cm] */
+export function besideCm({ vessel, fixtures }: Drawn): number {
+  const tray = fixtureOf({ fixtures }, "tray");
+  const overhang = tray ? (tray.insideLengthCm - cutAt(vessel, 0).lengthCm) / 2 : 0;
+  // of a far wider tray the end is not drawn
+  return Math.max(vessel.wallCm, Math.min(overhang, sectionWidthCm(vessel) / 4) + (tray ? 0.4 : 0));
+}
+
 /**
  * @param highestCm the highest thing in the vessel; what is far above it is cut short
- * @param held the vessel of a state to be drawn beside the present one
+ * @param held a state to be drawn beside the present one
  */
 export function boardGeometry(
-  vessel: Vessel,
+  drawn: Drawn,
   highestCm: number,
   widthPx: number,
   heightPx: number,
-  held?: Vessel,
+  held?: Drawn,
 ): BoardGeometry {
+  const { vessel } = drawn;
   const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
-  const depthCm = Math.max(vessel.insideDepthCm, held?.insideDepthCm ?? 0);
+  const depthCm = Math.max(vessel.insideDepthCm, held?.vessel.insideDepthCm ?? 0);
   const shownTopCm = depthCm > enoughCm * 1.25 ? enoughCm : depthCm;
+  const underCm = Math.min(Math.max(vessel.baseCm, held?.vessel.baseCm ?? 0), MOST_BASE_SHARE * shownTopCm);
   const narrow = widthPx < NARROW_PX;
   const rulerPx = narrow ? 30 : 40;
   const labelsPx = narrow ? 104 : held ? 138 : 166;
   const rest = Math.max(120, widthPx - rulerPx - labelsPx - 22);
-  const sectionRoom = rest * (held ? 0.66 : narrow ? 0.52 : 0.56);
+  const sectionRoom = rest * (held ? 0.66 : narrow ? 0.52 : 0.58);
   const eachRoom = held ? (sectionRoom - HELD_GAP_PX) / 2 : sectionRoom;
-  const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * 1.02);
-  const fitting = eachRoom / Math.max(sectionWidthCm(vessel), held ? sectionWidthCm(held) : 0);
-  const broken = fitting < LEAST_SCALE_SHARE * tallest;
+  const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * (1 + ROOM_OVER_RIM) + underCm);
+  const whole = (one: Drawn): number => sectionWidthCm(one.vessel) + 2 * besideCm(one);
+  const widest = Math.max(whole(drawn), held ? whole(held) : 0);
+  const fitting = eachRoom / widest;
+  const isWide = Math.max(sectionWidthCm(vessel), held ? sectionWidthCm(held.vessel) : 0) > WHOLE_TO * depthCm;
+  const broken = isWide && fitting < LEAST_SCALE_SHARE * tallest;
   const pxPerCm = broken ? tallest : Math.min(tallest, fitting);
-  const place = (one: Vessel, from: number): Span => {
-    const px = broken ? eachRoom : sectionWidthCm(one) * pxPerCm;
+  const place = (one: Drawn, from: number): Span => {
+    const besidePx = besideCm(one) * pxPerCm;
+    const px = broken ? Math.max(60, eachRoom - 2 * besidePx) : sectionWidthCm(one.vessel) * pxPerCm;
     const left = from + (eachRoom - px) / 2 + 4;
     return { left, right: left + px };
   };
-  const baseY = heightPx - BOTTOM_PX;
+  const baseY = heightPx - BOTTOM_PX - underCm * pxPerCm;
   const labelsLeft = rulerPx + sectionRoom + 8;
   return {
     widthPx,
@@ -77,7 +102,7 @@ export function boardGeometry(
     shownTopCm,
     broken,
     ruler: { left: 0, right: rulerPx },
-    vessel: place(vessel, rulerPx + (held ? eachRoom + HELD_GAP_PX : 0)),
+    vessel: place(drawn, rulerPx + (held ? eachRoom + HELD_GAP_PX : 0)),
     held: held && place(held, rulerPx),
     labels: { left: labelsLeft, right: labelsLeft + labelsPx - 8 },
     profile: { left: labelsLeft + labelsPx, right: widthPx - 14 },

@@ -1,13 +1,16 @@
 import { memo } from "react";
 import { useStore } from "zustand";
-import { dragBoundary, dragWaterHeight, withWater } from "@/core/stack/edit";
-import type { Setup } from "@/core/stack/setup";
+import { dragBoundary, dragFillFrom, dragFixture, dragLevel, withWater } from "@/core/stack/edit";
+import { fixtureHeightKey, type Fixture } from "@/core/stack/fixtures";
+import { drainsAtCm, headroomCm, type Setup } from "@/core/stack/setup";
 import type { UnitSystem } from "@/core/units/units";
 import { doseForLevelCm3 } from "@/core/water/settle";
+import { fixtureName } from "../setup/fixture-words";
 import type { SetupStore } from "../setup/setup-store";
 import { yOf as yOfHeight, type BoardGeometry } from "./geometry";
 import { HeightHandle } from "./height-handle";
-import { HoleMark, SurfaceMark } from "./water-marks";
+import type { Outline } from "./outline";
+import { SurfaceMark } from "./water-marks";
 
 /** What is taken hold of in the section. */
 
@@ -25,9 +28,14 @@ export const BoundaryHandle = memo(function BoundaryHandle({
   leastCm,
   mostCm,
   crowded,
+  left,
+  right,
 }: {
   store: SetupStore;
   geometry: BoardGeometry;
+  /** The walls at its height. */
+  left: number;
+  right: number;
   system: UnitSystem;
   heightAt: (clientY: number) => number;
   /** Which boundary, counted from the bottom; 1 is the top of the lowest layer. */
@@ -41,7 +49,6 @@ export const BoundaryHandle = memo(function BoundaryHandle({
   /** Whether the next boundary is so near that a thumb would take hold of both: they lie side by side then. */
   crowded: boolean;
 }) {
-  const { left, right } = geometry.vessel;
   const y = yOfHeight(geometry, heightCm);
   const reach = (right - left) * 0.62;
   const [from, to] = !crowded ? [0, reach] : index % 2 === 1 ? [0, reach / 2] : [reach / 2, reach];
@@ -73,118 +80,193 @@ export const BoundaryHandle = memo(function BoundaryHandle({
 
 type HandleProps = Pick<React.ComponentProps<typeof HeightHandle>, "system" | "heightAt" | "onCancel">;
 
-/** The free surface, the overflow or the outlet of a vessel, to take hold of. */
-export function WaterHandles({
+/** The free surface of a vessel that is filled to a level or by volume, to take hold of. */
+export function SurfaceHandle({
   store,
   setup,
-  geometry,
+  outline,
   handles,
   yOf,
 }: {
   store: SetupStore;
   setup: Setup;
-  geometry: BoardGeometry;
+  outline: Outline;
   handles: HandleProps;
   yOf: (heightCm: number) => number;
 }) {
-  const {
-    water,
-    vessel: { insideDepthCm },
-  } = setup;
+  const { water, vessel } = setup;
   const view = useStore(store, (state) => (state.view.ok ? state.view.value : undefined));
-  const wall = geometry.vessel.right;
-  const keep = (label: string) => (): void => store.commitPreview(label);
-  const handle = (
-    what: "level" | "overflow" | "outlet",
-    label: string,
-    valueCm: number,
-    mostCm: number,
-    marker: React.ReactNode,
-    left: number,
-    right: number,
-  ) => (
-    <HeightHandle
-      key={what}
-      {...handles}
-      label={label}
-      valueCm={valueCm}
-      leastCm={0}
-      mostCm={mostCm}
-      y={yOf(valueCm)}
-      left={left}
-      right={right}
-      onMove={(to) => store.preview(dragWaterHeight(store.getState().committed, what, to))}
-      onKeep={keep(label)}
-    >
-      {marker}
-    </HeightHandle>
-  );
-  const surfaceLeft = geometry.vessel.left + (wall - geometry.vessel.left) * 0.64;
-  switch (water.kind) {
-    case "free-water":
-      return (
-        <>
-          {handle(
-            "level",
-            "Free water level",
-            water.levelCm,
-            water.overflowCm ?? insideDepthCm,
-            <SurfaceMark y={yOf(water.levelCm)} x={surfaceLeft + 22} />,
-            surfaceLeft,
-            wall - 10,
-          )}
-          {water.overflowCm !== null &&
-            handle(
-              "overflow",
-              "Overflow hole",
-              water.overflowCm,
-              insideDepthCm,
-              <HoleMark y={yOf(water.overflowCm)} x={wall} />,
-              wall - 9,
-              wall + 26,
-            )}
-        </>
-      );
-    case "drained":
-      return handle(
-        "outlet",
-        "Outlet",
-        water.outletCm,
-        insideDepthCm,
-        <HoleMark y={yOf(water.outletCm)} x={wall} />,
-        wall - 24,
-        wall + 26,
-      );
-    case "dosed": {
-      if (!view) return null;
-      const { column } = view.settled;
-      const level = Math.max(0, view.readings.waterTableCm);
+  const place = (levelCm: number) => {
+    const { left, right } = outline.wallsAt(levelCm);
+    const from = left + (right - left) * 0.64;
+    return { y: yOf(levelCm), left: from, right: right - 10, x: Math.min(from + 22, right - 12) };
+  };
+  switch (water.by) {
+    case "level": {
+      const { x, ...at } = place(water.levelCm);
       return (
         <HeightHandle
           {...handles}
+          {...at}
+          label="Free water level"
+          valueCm={water.levelCm}
+          leastCm={0}
+          mostCm={Math.min(drainsAtCm(setup) ?? vessel.insideDepthCm, vessel.insideDepthCm)}
+          onMove={(to) => store.preview(dragLevel(store.getState().committed, to))}
+          onKeep={() => store.commitPreview("Free water level")}
+        >
+          <SurfaceMark y={at.y} x={x} />
+        </HeightHandle>
+      );
+    }
+    case "soaking":
+      return null;
+    case "volume": {
+      if (!view) return null;
+      const level = Math.max(0, view.readings.waterTableCm);
+      const { x, ...at } = place(level);
+      return (
+        <HeightHandle
+          {...handles}
+          {...at}
           label="Free water level of the dose"
           valueCm={level}
           leastCm={0}
-          mostCm={insideDepthCm}
-          y={yOf(level)}
-          left={surfaceLeft}
-          right={wall - 10}
+          mostCm={vessel.insideDepthCm}
           valueText={view.readings.waterTableCm < 0 ? "none stands" : ""}
           onMove={(to) =>
             store.preview(
               withWater(store.getState().committed, {
-                kind: "dosed",
-                storedCm3: doseForLevelCm3(setup, column, to),
+                by: "volume",
+                storedCm3: doseForLevelCm3(setup, view.settled.network, to),
               }),
             )
           }
-          onKeep={keep("Water in the vessel")}
+          onKeep={() => store.commitPreview("Water in the vessel")}
         >
-          <SurfaceMark y={yOf(level)} x={surfaceLeft + 22} />
+          <SurfaceMark y={at.y} x={x} />
         </HeightHandle>
       );
     }
     default:
       return water satisfies never;
   }
+}
+
+/** Reach of a handle around the middle of what it moves. [px] */
+const REACH_PX = 14;
+
+/** A fixture that has a height or a place across, to take hold of. */
+export function FixtureHandle({
+  store,
+  setup,
+  fixture,
+  outline,
+  geometry,
+  handles,
+  yOf,
+  shareAt,
+}: {
+  store: SetupStore;
+  setup: Setup;
+  fixture: Fixture;
+  outline: Outline;
+  geometry: BoardGeometry;
+  handles: HandleProps;
+  yOf: (heightCm: number) => number;
+  shareAt: (clientX: number) => number;
+}) {
+  const key = fixtureHeightKey(fixture);
+  const hasPlace = "acrossShare" in fixture && !(fixture.kind === "hole" && fixture.in === "base");
+  if (!key && !hasPlace) return null;
+  const label = fixtureName(setup, fixture);
+  const heightCm = key ? (fixture as unknown as Record<typeof key, number>)[key] : Math.min(geometry.shownTopCm, setup.vessel.insideDepthCm);
+  const walls = outline.wallsAt(heightCm);
+  const x =
+    fixture.kind === "liner" || (fixture.kind === "hole" && fixture.acrossShare >= 0.5)
+      ? walls.right
+      : fixture.kind === "hole"
+        ? walls.left
+        : hasPlace
+          ? outline.xOf(fixture.acrossShare)
+          : walls.left;
+  const y = key ? yOf(heightCm) : geometry.rimY + 14;
+  const move = (to: { heightCm?: number; acrossShare?: number }): void =>
+    store.preview(dragFixture(store.getState().setup, fixture.id, to));
+  return (
+    <HeightHandle
+      {...handles}
+      label={label}
+      valueCm={heightCm}
+      leastCm={0}
+      mostCm={setup.vessel.insideDepthCm}
+      {...(hasPlace ? { valueText: `${Math.round(100 * fixture.acrossShare)} % of the way across` } : {})}
+      y={y}
+      left={x - (fixture.kind === "hole" && fixture.acrossShare < 0.5 ? REACH_PX + 12 : REACH_PX)}
+      right={x + (fixture.kind === "hole" && fixture.acrossShare >= 0.5 ? REACH_PX + 12 : REACH_PX)}
+      onMove={(to) => key && move({ heightCm: to })}
+      onKeep={() => store.commitPreview(label)}
+      across={hasPlace ? { share: fixture.acrossShare, shareAt, onMove: (acrossShare) => move({ acrossShare }) } : undefined}
+    >
+      {fixture.kind !== "hole" && (
+        <rect
+          x={x - 7}
+          y={y - 4}
+          width={14}
+          height={8}
+          rx={2}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth={1.2}
+          pointerEvents="none"
+        />
+      )}
+    </HeightHandle>
+  );
+}
+
+/** A false bottom, or the lower end of the feet, to take hold of. */
+export function FillFromHandle({
+  store,
+  setup,
+  outline,
+  handles,
+  yOf,
+}: {
+  store: SetupStore;
+  setup: Setup;
+  outline: Outline;
+  handles: HandleProps;
+  yOf: (heightCm: number) => number;
+}) {
+  const { fillFromCm, layers } = setup;
+  if (fillFromCm === 0) return null;
+  const { left, right } = outline.wallsAt(fillFromCm);
+  const y = yOf(fillFromCm);
+  const label = layers[0]?.legs ? "Lower end of the feet" : "False bottom";
+  return (
+    <HeightHandle
+      {...handles}
+      label={label}
+      valueCm={fillFromCm}
+      leastCm={0}
+      mostCm={Math.max(fillFromCm, fillFromCm + headroomCm(setup))}
+      y={y}
+      left={left}
+      right={left + (right - left) * 0.3}
+      onMove={(to) => store.preview(dragFillFrom(store.getState().committed, to))}
+      onKeep={() => store.commitPreview(label)}
+    >
+      <rect
+        x={left + (right - left) * 0.15 - 15}
+        y={y - 5}
+        width={30}
+        height={10}
+        rx={2}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth={1.2}
+      />
+    </HeightHandle>
+  );
 }

@@ -43,6 +43,7 @@ export const HeightHandle = memo(function HeightHandle({
   onKeep,
   onCancel,
   onFocus,
+  across,
   children,
 }: {
   label: string;
@@ -60,9 +61,12 @@ export const HeightHandle = memo(function HeightHandle({
   onKeep: () => void;
   onCancel: () => void;
   onFocus?: () => void;
+  /** For what has a place across the vessel too. */
+  across?: Across | undefined;
   children: React.ReactNode;
 }) {
   const grab = useRef<number | undefined>(undefined);
+  const grabAcross = useRef(0);
   const handle = useRef<SVGGElement>(null);
   const hitPx = HIT_PX[useCoarsePointer() ? "coarse" : "fine"];
   useEffect(() => {
@@ -90,6 +94,13 @@ export const HeightHandle = memo(function HeightHandle({
                 : event.key === "End"
                   ? mostCm
                   : undefined;
+    const sideways = event.key === "ArrowLeft" ? -1 : event.key === "ArrowRight" ? 1 : 0;
+    if (across && sideways !== 0 && !event.altKey && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      event.stopPropagation();
+      across.onMove(clampShare(across.share + sideways * (event.shiftKey ? FINE_SHARE : USUAL_SHARE)));
+      return;
+    }
     if (event.key === "Escape") {
       grab.current = undefined;
       onCancel();
@@ -110,7 +121,7 @@ export const HeightHandle = memo(function HeightHandle({
       aria-valuemax={round(mostCm)}
       aria-valuenow={round(valueCm)}
       aria-valuetext={`${formatLength(valueCm, system)}${valueText ? `, ${valueText}` : ""}`}
-      className="group cursor-ns-resize outline-none"
+      className={`group outline-none ${across ? "cursor-move" : "cursor-ns-resize"}`}
       onKeyDown={onKeyDown}
       onKeyUp={(event) => (event.key.startsWith("Arrow") || /^(Page|Home|End)/u.test(event.key) ? onKeep() : undefined)}
       onFocus={onFocus}
@@ -121,9 +132,12 @@ export const HeightHandle = memo(function HeightHandle({
         event.currentTarget.focus();
         event.preventDefault();
         grab.current = valueCm - heightAt(event.clientY);
+        grabAcross.current = across ? across.share - across.shareAt(event.clientX) : 0;
       }}
       onPointerMove={(event) => {
-        if (grab.current !== undefined) onMove(heightAt(event.clientY) + grab.current);
+        if (grab.current === undefined) return;
+        onMove(heightAt(event.clientY) + grab.current);
+        across?.onMove(clampShare(across.shareAt(event.clientX) + grabAcross.current));
       }}
       onPointerUp={() => {
         if (grab.current !== undefined) {
@@ -152,5 +166,15 @@ export const HeightHandle = memo(function HeightHandle({
     </g>
   );
 });
+
+/** A place across the vessel, 0 at its left end and 1 at its right, and how it is moved. */
+export type Across = {
+  readonly share: number;
+  readonly shareAt: (clientX: number) => number;
+  readonly onMove: (share: number) => void;
+};
+const USUAL_SHARE = 0.05;
+const FINE_SHARE = 0.01;
+const clampShare = (share: number): number => Math.min(Math.max(share, 0), 1);
 
 const round = (cm: number): number => Math.round(cm * 100) / 100;

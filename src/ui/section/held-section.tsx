@@ -3,6 +3,8 @@ import { topOfZones } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
 import type { SetupStore, View } from "../setup/setup-store";
 import type { BoardGeometry, Span } from "./geometry";
+import { FixtureMarks } from "./fixture-marks";
+import { outlineOf } from "./outline";
 import { shortened } from "./shortened";
 import { Strata } from "./strata";
 import { VesselWalls } from "./vessel-walls";
@@ -27,6 +29,7 @@ export const HeldSection = memo(function HeldSection({
 }) {
   const { setup, readings } = held;
   const width = span.right - span.left;
+  const outline = outlineOf(setup.vessel, span, yOf, geometry.pxPerCm);
   const wet = topOfZones(readings.waterlogged);
   return (
     <g pointerEvents="none" aria-hidden>
@@ -35,18 +38,20 @@ export const HeldSection = memo(function HeldSection({
         medium={medium}
         profile={readings.profile}
         waterTableCm={readings.waterTableCm}
-        left={span.left}
-        width={width}
+        outline={outline}
+        span={span}
+        shownTopCm={geometry.shownTopCm}
+        unitsPerCm={geometry.pxPerCm}
         yOf={yOf}
         prefix={prefix}
         idPrefix="held"
       >
-        {(index, top, height) => {
+        {(index, top, height, walls) => {
           const layer = setup.layers[index]!;
           return (
             height >= 17 && (
               <text
-                x={span.left + 6}
+                x={walls.left + 6}
                 y={top + Math.min(height / 2 + 4.5, 17)}
                 className="fill-ink text-[12.5px]"
                 stroke="var(--sheet)"
@@ -54,17 +59,25 @@ export const HeldSection = memo(function HeldSection({
                 strokeLinejoin="round"
                 paintOrder="stroke"
               >
-                {shortened(layer.name || (medium(layer.mediumId)?.name ?? "unknown medium"), width - 16)}
+                {shortened(layer.name || (medium(layer.mediumId)?.name ?? "unknown medium"), walls.right - walls.left - 16)}
               </text>
             )
           );
         }}
       </Strata>
-      <VesselWalls vessel={setup.vessel} geometry={geometry} span={span} system={system} captioned={false} />
+      <VesselWalls
+        vessel={setup.vessel}
+        geometry={geometry}
+        span={span}
+        outline={outline}
+        system={system}
+        captioned={false}
+      />
+      <FixtureMarks setup={setup} outline={outline} geometry={geometry} yOf={yOf} waterTableCm={readings.waterTableCm} />
       {readings.waterTableCm >= 0 && (
         <line
-          x1={span.left}
-          x2={span.right}
+          x1={outline.wallsAt(readings.waterTableCm).left}
+          x2={outline.wallsAt(readings.waterTableCm).right}
           y1={yOf(readings.waterTableCm)}
           y2={yOf(readings.waterTableCm)}
           stroke="var(--water)"

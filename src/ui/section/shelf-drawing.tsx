@@ -1,6 +1,9 @@
-import type { Setup } from "@/core/stack/setup";
+import { fixtureOf, fixturesOf } from "@/core/stack/fixtures";
+import { openingsOf, type Setup } from "@/core/stack/setup";
 import { sectionWidthCm } from "@/core/vessel/vessel";
 import { profileOfSettled, type MediumLookup, type Settled } from "@/core/water/settle";
+import { besideCm } from "./geometry";
+import { outlineOf, type Outline } from "./outline";
 import { Strata } from "./strata";
 
 /** Room for the walls around the inside, in cm of the drawing. */
@@ -22,7 +25,13 @@ export function ShelfDrawing({
 }) {
   const width = sectionWidthCm(setup.vessel);
   const depth = setup.vessel.insideDepthCm;
-  const outer = { width: width + 2 * WALL_CM, height: depth + WALL_CM };
+  const beside = Math.max(WALL_CM, besideCm(setup));
+  const under = Math.max(WALL_CM, Math.min(setup.vessel.baseCm, MOST_BASE_CM)) + 0.5;
+  const outer = { width: width + 2 * beside, height: depth + under };
+  const span = { left: beside, right: beside + width };
+  const yOf = (heightCm: number): number => depth - heightCm;
+  const outline = outlineOf(setup.vessel, span, yOf, 1, WALL_CM);
+  const waterTableCm = settled?.equilibrium.waterTableCm;
   return (
     <svg
       viewBox={`0 0 ${outer.width} ${outer.height}`}
@@ -30,26 +39,74 @@ export function ShelfDrawing({
       className="block"
       style={{ width: `calc(${outer.width} * var(--px-per-cm))`, height: `calc(${outer.height} * var(--px-per-cm))` }}
     >
-      <g style={{ vectorEffect: "non-scaling-stroke" }}>
-        <Strata
-          setup={setup}
-          medium={medium}
-          profile={settled && profileOfSettled(settled)}
-          waterTableCm={settled?.equilibrium.waterTableCm}
-          left={WALL_CM}
-          width={width}
-          yOf={(heightCm) => depth - heightCm}
-          prefix={SHELF_PREFIX}
-          idPrefix={`${SHELF_PREFIX}-${id}`}
-          thin
-        />
-      </g>
-      <path
-        d={`M${WALL_CM / 2} 0V${depth + WALL_CM / 2}H${width + 1.5 * WALL_CM}V0`}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={WALL_CM}
+      <Strata
+        setup={setup}
+        medium={medium}
+        profile={settled && profileOfSettled(settled)}
+        waterTableCm={waterTableCm}
+        outline={outline}
+        span={span}
+        unitsPerCm={1}
+        yOf={yOf}
+        prefix={SHELF_PREFIX}
+        idPrefix={`${SHELF_PREFIX}-${id}`}
+        thin
       />
+      <path d={outline.wall(depth)} fill="var(--ink)" />
+      <ShelfFixtures setup={setup} outline={outline} yOf={yOf} waterTableCm={waterTableCm} outerCm={outer.width} />
     </svg>
+  );
+}
+
+/** A deeper base is not drawn deeper: it says nothing. */
+const MOST_BASE_CM = 3;
+
+/** Tray and tubes, as they are seen from across the yard. */
+function ShelfFixtures({
+  setup,
+  outline,
+  yOf,
+  waterTableCm,
+  outerCm,
+}: {
+  setup: Setup;
+  outline: Outline;
+  yOf: (heightCm: number) => number;
+  waterTableCm: number | undefined;
+  outerCm: number;
+}) {
+  const tray = fixtureOf(setup, "tray");
+  const { trayRimCm, trayBedCm, baseIsOpen } = openingsOf(setup);
+  return (
+    <g fill="none">
+      {tray && (
+        <>
+          {baseIsOpen && waterTableCm !== undefined && waterTableCm > trayBedCm! && (
+            <path
+              d={`M0.4 ${yOf(Math.min(waterTableCm, trayRimCm!))}H${outline.wallsAt(0).left - 1}M${outline.wallsAt(0).right + 1} ${yOf(Math.min(waterTableCm, trayRimCm!))}H${outerCm - 0.4}`}
+              stroke="var(--water)"
+              strokeWidth={0.8}
+            />
+          )}
+          <path
+            d={`M0.3 ${yOf(trayRimCm!)}V${yOf(trayBedCm!) + 0.4}H${outerCm - 0.3}V${yOf(trayRimCm!)}`}
+            stroke="var(--ink)"
+            strokeWidth={0.6}
+          />
+        </>
+      )}
+      {fixturesOf(setup, "fill-tube").map(({ id, acrossShare, diameterCm }) => (
+        <rect
+          key={id}
+          x={outline.xOf(acrossShare) - diameterCm / 2}
+          y={yOf(setup.vessel.insideDepthCm)}
+          width={diameterCm}
+          height={setup.vessel.insideDepthCm}
+          fill="var(--paper)"
+          stroke="var(--ink)"
+          strokeWidth={0.4}
+        />
+      ))}
+    </g>
   );
 }

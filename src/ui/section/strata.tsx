@@ -1,22 +1,26 @@
 import { memo } from "react";
 import type { SectionPattern } from "@/core/media/medium";
-import type { Setup } from "@/core/stack/setup";
-import { boundariesCm } from "@/core/stack/setup";
+import type { Separator } from "@/core/stack/fixtures";
+import { boundariesCm, platformCm, type Legs, type Setup } from "@/core/stack/setup";
 import type { MediumLookup } from "@/core/water/settle";
 import type { HeightProfile } from "@/core/water/profile";
+import type { Span } from "./geometry";
+import type { Outline } from "./outline";
 import { grainFill, soilFill } from "./patterns";
 
 /**
- * The filled inside of a vessel: layers with their grains, the water in them as a depth of blue, and water standing
- * over them. Drawn the same on the board and on the shelf.
+ * The filled inside of a vessel: layers with their grains, the water in them as a depth of blue, open water under,
+ * beside and over them. Drawn the same on the board and on the shelf.
  */
 export function Strata({
   setup,
   medium,
   profile,
   waterTableCm,
-  left,
-  width,
+  outline,
+  span,
+  shownTopCm = setup.vessel.insideDepthCm,
+  unitsPerCm,
   yOf,
   prefix,
   idPrefix = prefix,
@@ -27,8 +31,10 @@ export function Strata({
   medium: MediumLookup;
   profile: HeightProfile | undefined;
   waterTableCm: number | undefined;
-  left: number;
-  width: number;
+  outline: Outline;
+  span: Span;
+  shownTopCm?: number;
+  unitsPerCm: number;
   yOf: (heightCm: number) => number;
   /** Tells this drawing's definitions from others' on the page. */
   prefix: string;
@@ -36,96 +42,153 @@ export function Strata({
   idPrefix?: string;
   /** Thin lines, for drawings in which a unit is a cm and not a px. */
   thin?: boolean;
-  children?: (layerIndex: number, top: number, height: number) => React.ReactNode;
+  children?: (layerIndex: number, top: number, height: number, walls: Span) => React.ReactNode;
 }) {
   const heights = boundariesCm(setup);
   const stackTop = heights.at(-1)!;
+  const { left, right } = span;
+  const width = right - left;
+  const surface = waterTableCm === undefined ? Infinity : yOf(waterTableCm);
+  const platform = platformCm(setup);
+  const line = thin ? 0.2 : 0.8;
   return (
     <>
-      {setup.layers.map((layer, i) => {
-        const top = yOf(heights[i + 1]!);
-        const height = Math.max(0, yOf(heights[i]!) - top);
-        const known = medium(layer.mediumId);
-        const wet = profile && known ? wetness(profile, i, known.hydraulics.thetaS) : "";
-        return (
-          <g key={layer.id}>
-            {layer.areaShare < 1 && (
-              <OpenWater
-                left={left}
-                width={width}
-                top={top}
-                height={height}
-                surface={waterTableCm === undefined ? Infinity : yOf(waterTableCm)}
-                thin={thin}
-              />
-            )}
-            {(layer.areaShare < 1 ? FEET : WHOLE).map((at, foot) => (
-              <Band
-                key={at}
-                id={`${idPrefix}-wet-${i}-${foot}`}
-                left={left + width * (at - layer.areaShare / (layer.areaShare < 1 ? FEET.length : 1) / 2)}
-                width={(width * layer.areaShare) / (layer.areaShare < 1 ? FEET.length : 1)}
-                top={top}
-                height={height}
-                prefix={prefix}
-                pattern={known?.pattern}
-                thin={thin}
-                wetness={wet}
-              />
-            ))}
-            {children?.(i, top, height)}
-          </g>
-        );
-      })}
-      {waterTableCm !== undefined && waterTableCm > stackTop + 1e-9 && (
-        <rect
-          x={left}
-          y={yOf(waterTableCm)}
-          width={width}
-          height={yOf(stackTop) - yOf(waterTableCm)}
-          fill="var(--water)"
-          fillOpacity={0.55}
-        />
-      )}
+      <clipPath id={`${idPrefix}-inside`}>
+        <path d={outline.inside(Math.max(shownTopCm, stackTop))} />
+      </clipPath>
+      <g clipPath={`url(#${idPrefix}-inside)`}>
+        {setup.fillFromCm > 0 && (
+          <OpenWater
+            left={left}
+            width={width}
+            top={yOf(setup.fillFromCm)}
+            height={yOf(0) - yOf(setup.fillFromCm)}
+            surface={surface}
+            line={line}
+          />
+        )}
+        {setup.layers.map((layer, i) => {
+          const top = yOf(heights[i + 1]!);
+          const height = Math.max(0, yOf(heights[i]!) - top);
+          const known = medium(layer.mediumId);
+          const wet = profile && known ? wetness(profile, i, known.hydraulics.thetaS) : "";
+          const box = { top, height, prefix, pattern: known?.pattern, thin, wetness: wet };
+          if (!layer.legs)
+            return <Band key={layer.id} id={`${idPrefix}-wet-${i}`} left={left} width={width} {...box} />;
+          return (
+            <g key={layer.id}>
+              <OpenWater left={left} width={width} top={top} height={height} surface={surface} line={line} />
+              {legsAcross(layer.legs, outline.wallsAt(heights[i]!), unitsPerCm).map(({ left: from, right: to }, leg) => (
+                <g key={from}>
+                  <Band id={`${idPrefix}-wet-${i}-${leg}`} left={from} width={to - from} {...box} />
+                  <path
+                    d={`M${from} ${top}V${top + height}M${to} ${top}V${top + height}`}
+                    stroke="var(--ink)"
+                    strokeWidth={thin ? 0.3 : 1.4}
+                    strokeDasharray={thin ? undefined : "3 2"}
+                  />
+                </g>
+              ))}
+            </g>
+          );
+        })}
+        {waterTableCm !== undefined && waterTableCm > stackTop + 1e-9 && (
+          <rect
+            x={left}
+            y={surface}
+            width={width}
+            height={yOf(stackTop) - surface}
+            fill="var(--water)"
+            fillOpacity={0.55}
+          />
+        )}
+        {setup.layers.map((layer, i) => {
+          const top = yOf(heights[i + 1]!);
+          const height = Math.max(0, yOf(heights[i]!) - top);
+          const [under, over] = [outline.wallsAt(heights[i]!), outline.wallsAt(heights[i + 1]!)];
+          const walls = { left: Math.max(under.left, over.left), right: Math.min(under.right, over.right) };
+          return (
+            <g key={layer.id}>
+              {layer.separator && !thin && (
+                <SeparatorLine kind={layer.separator} y={yOf(heights[i]!)} span={under} />
+              )}
+              {children?.(i, top, height, walls)}
+            </g>
+          );
+        })}
+      </g>
+      {platform > 0 && <Platform y={yOf(platform)} span={outline.wallsAt(platform)} thin={thin} />}
     </>
   );
 }
 
-/**
- * Where the middles of wick feet, or of a layer from wall to wall, stand across the vessel: however many feet there
- * are, two are drawn.
- */
-const FEET = [0.25, 0.75] as const;
-const WHOLE = [0.5] as const;
+const MOST_LEGS_DRAWN = 6;
+const LEAST_LEG = 3;
 
-/** The room beside wick feet, with the water that stands in it. */
+/** Where legs stand across the section: those in front of one another are seen as one, cords never thinner than a line. */
+function legsAcross({ acrossCm, count }: Legs, walls: Span, unitsPerCm: number): readonly Span[] {
+  const room = walls.right - walls.left;
+  const across = Math.max(Math.min(acrossCm * unitsPerCm, room * 0.9), Math.min(LEAST_LEG, LEAST_LEG * unitsPerCm));
+  const row = count <= 3 ? count : Math.ceil(count / 2);
+  const shown = Math.max(1, Math.min(row, MOST_LEGS_DRAWN, Math.floor(room / (1.25 * across))));
+  return Array.from({ length: shown }, (_, i) => {
+    const middle = walls.left + (room * (i + 0.5)) / shown;
+    return { left: middle - across / 2, right: middle + across / 2 };
+  });
+}
+
+/** What carries the fill over open water: a plate with holes. */
+function Platform({ y, span, thin }: { y: number; span: Span; thin: boolean }) {
+  return (
+    <path
+      d={`M${span.left} ${y}H${span.right}`}
+      stroke="var(--ink)"
+      strokeWidth={thin ? 0.7 : 4}
+      strokeDasharray={thin ? undefined : "14 3"}
+      pointerEvents="none"
+    />
+  );
+}
+
+const SEPARATOR_DASHES: Record<Separator, string> = {
+  mesh: "2 3",
+  "weed-cloth": "7 2",
+  paper: "1 1.5",
+  card: "12 3 2 3",
+};
+
+function SeparatorLine({ kind, y, span }: { kind: Separator; y: number; span: Span }) {
+  return (
+    <path
+      d={`M${span.left} ${y + 2.5}H${span.right}`}
+      stroke="var(--ink)"
+      strokeWidth={2.6}
+      strokeDasharray={SEPARATOR_DASHES[kind]}
+      pointerEvents="none"
+    />
+  );
+}
+
+/** The room under the fill or beside its legs, with the water that stands in it. */
 function OpenWater({
   left,
   width,
   top,
   height,
   surface,
-  thin,
+  line,
 }: {
   left: number;
   width: number;
   top: number;
   height: number;
   surface: number;
-  thin: boolean;
+  line: number;
 }) {
   const wet = Math.min(Math.max(top + height - surface, 0), height);
   return (
     <>
-      <rect
-        x={left}
-        y={top}
-        width={width}
-        height={height}
-        fill="var(--paper)"
-        stroke="var(--grain)"
-        strokeWidth={thin ? 0.2 : 0.8}
-      />
+      <rect x={left} y={top} width={width} height={height} fill="var(--paper)" stroke="var(--grain)" strokeWidth={line} />
       {wet > 0 && (
         <rect x={left} y={top + height - wet} width={width} height={wet} fill="var(--water)" fillOpacity={0.55} />
       )}

@@ -2,35 +2,44 @@ import { memo } from "react";
 import { formatLength, lengthUnitName, type UnitSystem } from "@/core/units/units";
 import { sectionWidthCm, type Vessel } from "@/core/vessel/vessel";
 import { rulerTicks, yOf as yOfHeight, type BoardGeometry, type Span } from "./geometry";
+import type { Outline } from "./outline";
+
+/** A wall thinner than this is a line; a thicker one is seen to be cut. [px] */
+const SOLID_PX = 9;
 
 /** The vessel as it is cut, with a break in what is too wide or too deep to be drawn whole. */
 export const VesselWalls = memo(function VesselWalls({
   vessel,
   geometry,
   span,
+  outline,
   system,
   captioned = true,
 }: {
   vessel: Vessel;
   geometry: BoardGeometry;
   span: Span;
+  outline: Outline;
   system: UnitSystem;
   captioned?: boolean;
 }) {
   const { left, right } = span;
   const { baseY, rimY, broken } = geometry;
   const middle = left + (right - left) * 0.8;
+  const rim = outline.wallsAt(geometry.shownTopCm);
+  const isThick = vessel.wallCm * geometry.pxPerCm > SOLID_PX;
   return (
     <g fill="none" pointerEvents="none">
       <path
-        d={`M${left - 2.5} ${rimY}V${baseY + 2.5}H${right + 2.5}V${rimY}`}
+        d={outline.wall(geometry.shownTopCm)}
+        fill={isThick ? "var(--rule)" : "var(--ink)"}
         stroke="var(--ink)"
-        strokeWidth={5}
-        strokeLinejoin="miter"
+        strokeWidth={isThick ? 1.6 : 0.6}
+        strokeDasharray={vessel.material === "fabric" ? "5 3" : undefined}
       />
       {geometry.shownTopCm < vessel.insideDepthCm && (
         <>
-          {[left - 2.5, right + 2.5].map((x) => (
+          {[rim.left - 2.5, rim.right + 2.5].map((x) => (
             <path
               key={x}
               d={`M${x - 7} ${rimY + 13}l14 -6M${x - 7} ${rimY + 20}l14 -6`}
@@ -52,16 +61,18 @@ export const VesselWalls = memo(function VesselWalls({
       )}
       <text
         x={(left + right) / 2}
-        y={baseY + 22}
+        y={geometry.heightPx - 8}
         textAnchor="middle"
         className={`fill-soft text-[12.5px] ${captioned ? "" : "hidden"}`}
       >
-        {vessel.shape === "round" ? "⌀ " : ""}
+        {ROUND_SHAPES.has(vessel.shape) ? "⌀ " : ""}
         {formatLength(sectionWidthCm(vessel), system)} wide inside{broken ? ", cut short" : ""}
       </text>
     </g>
   );
 });
+
+const ROUND_SHAPES: ReadonlySet<Vessel["shape"]> = new Set(["round", "half-barrel", "bowl", "bottle"]);
 
 const zigzag = (x: number, top: number, bottom: number): string => {
   const middle = (top + bottom) / 2;

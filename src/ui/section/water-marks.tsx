@@ -1,5 +1,3 @@
-import type { BoardGeometry } from "./geometry";
-
 /** The water-table triangle of engineering drawings. */
 export function SurfaceMark({ x, y }: { x: number; y: number }) {
   return (
@@ -16,34 +14,42 @@ export function SurfaceMark({ x, y }: { x: number; y: number }) {
   );
 }
 
-/** A hole through the wall, with the way the water takes. */
-export function HoleMark({ x, y }: { x: number; y: number }) {
+/** A hole through the wall, with the way the water takes; stopped, a bung. */
+export function HoleMark({
+  x,
+  y,
+  px,
+  toLeft = false,
+  plugged = false,
+}: {
+  x: number;
+  y: number;
+  /** Its diameter; the lip is its lower edge. */
+  px: number;
+  toLeft?: boolean;
+  plugged?: boolean;
+}) {
+  const high = Math.max(5, px);
   return (
-    <g>
-      <rect x={x - 3} y={y - 5} width={10} height={10} fill="var(--paper)" />
-      <path d={`M${x - 4} ${y - 5}h13M${x - 4} ${y + 5}h9`} stroke="var(--ink)" strokeWidth={1.6} fill="none" />
-      <path
-        d={`M${x + 2} ${y}h7q6 0 6 7v6m-3.5 -4l3.5 4l3.5 -4`}
-        stroke="var(--water)"
-        strokeWidth={1.8}
-        fill="none"
-        strokeLinecap="round"
-        strokeLinejoin="round"
-      />
+    <g transform={`translate(${x} ${y})${toLeft ? " scale(-1 1)" : ""}`}>
+      <rect x={-3} y={-high} width={12} height={high} fill={plugged ? "var(--soft)" : "var(--paper)"} />
+      <path d={`M-4 ${-high}h14M-4 0h10`} stroke="var(--ink)" strokeWidth={1.6} fill="none" />
+      {!plugged && (
+        <path
+          d="M2 -2h8q6 0 6 7v6m-3.5 -4l3.5 4l3.5 -4"
+          stroke="var(--water)"
+          strokeWidth={1.8}
+          fill="none"
+          strokeLinecap="round"
+          strokeLinejoin="round"
+        />
+      )}
     </g>
   );
 }
 
-export function FreeSurface({ y, geometry }: { y: number; geometry: BoardGeometry }) {
+export function FreeSurface({ y, left, right }: { y: number; left: number; right: number }) {
   return (
-    <line
-      x1={geometry.vessel.left}
-      x2={geometry.vessel.right}
-      y1={y}
-      y2={y}
-      stroke="var(--water)"
-      strokeWidth={2.4}
-      pointerEvents="none"
-    />
+    <line x1={left} x2={right} y1={y} y2={y} stroke="var(--water)" strokeWidth={2.4} pointerEvents="none" />
   );
 }

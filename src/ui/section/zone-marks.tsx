@@ -1,5 +1,5 @@
 import { topOfZones, type Readings } from "@/core/readings/readings";
-import type { Setup } from "@/core/stack/setup";
+import { openingsOf, type Setup } from "@/core/stack/setup";
 import { formatLength, type UnitSystem } from "@/core/units/units";
 import { spreadLabels, yOf as yOfHeight, type BoardGeometry } from "./geometry";
 
@@ -25,6 +25,7 @@ export function ZoneMarks({
   const wet = topOfZones(readings.waterlogged);
   const tight = topOfZones(readings.tight);
   const { water } = setup;
+  const { over, baseIsOpen } = openingsOf(setup);
   const narrow = geometry.labels.right - geometry.labels.left < 150;
   const marks = [
     ...(readings.heightCm > 0
@@ -45,7 +46,7 @@ export function ZoneMarks({
     ...(markCm !== undefined
       ? [{ heightCm: markCm, text: narrow ? `refill ${cm(markCm)}` : `refill at ${cm(markCm)}`, tone: "ink" as const }]
       : []),
-    ...(readings.waterTableCm > 0 && (running || water.kind !== "drained")
+    ...(readings.waterTableCm > 0 && (running || water.by !== "soaking")
       ? [
           {
             heightCm: readings.waterTableCm,
@@ -54,12 +55,12 @@ export function ZoneMarks({
           },
         ]
       : []),
-    ...(water.kind === "free-water" && water.overflowCm !== null
-      ? [{ heightCm: water.overflowCm, text: `overflow ${cm(water.overflowCm)}`, tone: "ink" as const }]
-      : []),
-    ...(water.kind === "drained"
-      ? [{ heightCm: water.outletCm, text: `outlet ${cm(water.outletCm)}`, tone: "ink" as const }]
-      : []),
+    ...(baseIsOpen && water.by === "soaking" ? [{ heightCm: 0, text: "open base", tone: "ink" as const }] : []),
+    ...over.map(({ lipCm, way }, i) => ({
+      heightCm: lipCm,
+      text: `${way === "pipe" ? "standpipe" : water.by === "soaking" && i === 0 ? "outlet" : "overflow"} ${cm(lipCm)}`,
+      tone: "ink" as const,
+    })),
   ];
   const ys = marks.map(({ heightCm }) => yOfHeight(geometry, heightCm));
   const placed = spreadLabels(
@@ -83,7 +84,7 @@ export function ZoneMarks({
         const colour = tone === "water" ? "var(--water)" : "var(--ink)";
         const labelLeft = geometry.labels.left + 22;
         return (
-          <g key={text}>
+          <g key={`${i} ${text}`}>
             <path
               d={`M${geometry.vessel.right + 5} ${ys[i]}H${geometry.labels.left + 6}L${labelLeft - 3} ${placed[i]! - 4}`}
               fill="none"

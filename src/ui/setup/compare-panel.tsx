@@ -1,4 +1,5 @@
 "use client";
+import { drainsAfterSoaking } from "@/core/stack/setup";
 import { useMemo } from "react";
 import { useStore } from "zustand";
 import { differences, meaningOfDrainage } from "@/core/readings/differences";
@@ -20,14 +21,14 @@ export function ComparePanel({ store }: { store: SetupStore }) {
     (state) =>
       state.held !== undefined &&
       state.when === "day" &&
-      state.setup.water.kind === "drained" &&
+      drainsAfterSoaking(state.setup) &&
       (state.draining || !state.held.day),
   );
   // the meaning holds while the present state is still the one the layer was taken from or put into
   const meaning = useMemo(
     () =>
       held?.change && before && now && now.setup === held.change.setup
-        ? meaningOfDrainage(held.change, before, now, now.setup.water.kind === "drained" ? when : "rest", system)
+        ? meaningOfDrainage(held.change, before, now, drainsAfterSoaking(now.setup) ? when : "rest", system)
         : "",
     [held, before, now, when, system],
   );

@@ -16,7 +16,7 @@ export function DoseTable({ store }: { store: SetupStore }) {
   const system = useUnits();
   // a little behind a drag: it does not change what the hand does
   const setup = useDeferredValue(
-    useStore(store, (state) => (state.view.ok && state.setup.water.kind === "dosed" ? state.setup : undefined)),
+    useStore(store, (state) => (state.view.ok && state.setup.water.by === "volume" ? state.setup : undefined)),
   );
   const steps = useMemo(() => (setup ? doseSteps(setup, store.medium) : []), [setup, store]);
   if (steps.length === 0) return null;

@@ -10,17 +10,21 @@ import type { Medium } from "@/core/media/medium";
 import { isMix, mixOfMedium } from "@/core/mixing/mix-medium";
 import { isRootedByDefault } from "@/core/stack/drainage-layer";
 import { withLayer } from "@/core/stack/edit";
-import type { StackLayer } from "@/core/stack/setup";
-import { formatMass, formatPercent, formatVolume } from "@/core/units/units";
+import { SEPARATORS, type Separator } from "@/core/stack/fixtures";
+import type { Legs, StackLayer } from "@/core/stack/setup";
+import type { Problem } from "@/core/units/problem";
+import { formatLength, formatMass, formatPercent, formatVolume, type UnitSystem } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { SearchedChoice } from "../fields/searched-choice";
 import { TextField } from "../fields/text-field";
 import { mediumAddress } from "../media/medium-address";
 import { grainFill, soilFill } from "../section/patterns";
+import { Choice } from "./choice";
 import { layerName, removeLayer } from "./layer-changes";
 import { mediumChoices } from "./medium-choices";
 import type { SetupStore } from "./setup-store";
+import { SEPARATOR_WORDS } from "./setup-words";
 
 type RowProps = {
   id: string;
@@ -40,7 +44,14 @@ export const LayerRow = memo(function LayerRow({ id, store, ...rest }: RowProps)
     useShallow((state): RowLayer | undefined => {
       const found = state.setup.layers.find((candidate) => candidate.id === id);
       return (
-        found && { id, name: found.name, mediumId: found.mediumId, rooted: found.rooted, areaShare: found.areaShare }
+        found && {
+          id,
+          name: found.name,
+          mediumId: found.mediumId,
+          rooted: found.rooted,
+          legs: found.legs,
+          separator: found.separator,
+        }
       );
     }),
   );
@@ -67,7 +78,6 @@ function ThicknessField({ store, id, name }: { store: SetupStore; id: string; na
 function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<RowProps, "id"> & { layer: RowLayer }) {
   const system = useUnits();
   const selected = useStore(store, (state) => state.selectedId === layer.id);
-  const inReservoir = useStore(store, (state) => state.setup.water.kind === "free-water");
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: layer.id,
   });
@@ -161,10 +171,11 @@ function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<
         <MediumChoice layer={layer} isTop={isTop} name={name} store={store} onChange={change} />
         <ThicknessField store={store} id={layer.id} name={name} />
       </div>
-      {layer.areaShare < 1 && !selected && (
-        <p className="pl-[4.1rem] text-sm leading-tight text-soft">
-          wick feet on {formatPercent(layer.areaShare)} of the area
-        </p>
+      {layer.legs && !selected && (
+        <p className="pl-[4.1rem] text-sm leading-tight text-soft">{legsWords(layer.legs, system)}</p>
+      )}
+      {layer.separator && !selected && (
+        <p className="pl-[4.1rem] text-sm leading-tight text-soft">on {SEPARATOR_WORDS[layer.separator]}</p>
       )}
       {!selected && (
         <p className="pl-[4.1rem] text-sm leading-tight text-soft">
@@ -213,19 +224,7 @@ function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<
               </RowButton>
             </span>
           </div>
-          {(layer.areaShare < 1 || (inReservoir && !isTop)) && (
-            <div className="no-print flex flex-wrap items-end gap-x-3">
-              <NumberField
-                label="Fills, of the area"
-                quantity="share"
-                value={layer.areaShare}
-                onOffer={(areaShare) => change(`How much of the area ${name} fills`, { areaShare })}
-              />
-              <p className="text-sm leading-snug text-soft">
-                {layer.areaShare < 1 ? "wick feet; open water beside them" : "less makes it wick feet in open water"}
-              </p>
-            </div>
-          )}
+          <LayerPlacing layer={layer} index={index} isTop={isTop} name={name} onChange={change} />
           {medium && <NewerVersion layer={layer} name={name} store={store} onChange={change} />}
           <LayerReadingText store={store} index={index} />
           {medium && store.setupId && (
@@ -242,7 +241,92 @@ function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<
   );
 }
 
-type Change = (label: string, part: Partial<Omit<StackLayer, "id">>) => void;
+type Change = (label: string, part: Partial<Omit<StackLayer, "id">>) => readonly Problem[];
+
+const FIRST_LEGS: Record<"feet" | "cords", Legs> = {
+  feet: { section: "round", acrossCm: 8, count: 4 },
+  cords: { section: "round", acrossCm: 0.8, count: 6 },
+};
+
+/** "4 feet, 8 cm across". */
+const legsWords = ({ count, acrossCm }: Legs, system: UnitSystem): string =>
+  `${count} ${acrossCm < CORD_CM ? (count === 1 ? "cord" : "cords") : count === 1 ? "foot" : "feet"}, ${formatLength(acrossCm, system)} across`;
+/** Thinner than this it is a cord. [cm] */
+const CORD_CM = 2;
+
+/** Whether a layer goes from wall to wall or stands in feet, and what it lies on. */
+function LayerPlacing({
+  layer,
+  index,
+  isTop,
+  name,
+  onChange,
+}: {
+  layer: RowLayer;
+  index: number;
+  isTop: boolean;
+  name: string;
+  onChange: Change;
+}) {
+  const { legs } = layer;
+  return (
+    <div className="no-print flex flex-wrap items-end gap-x-3 gap-y-1">
+      {index > 0 && (
+        <Choice
+          label="Lies on"
+          value={layer.separator ?? ""}
+          options={[["", "the layer below"], ...SEPARATORS.map((one) => [one, SEPARATOR_WORDS[one]] as const)]}
+          onChoose={(separator) =>
+            onChange(`What ${name} lies on`, { separator: separator === "" ? null : (separator as Separator) })
+          }
+        />
+      )}
+      {!isTop && (
+        <Choice
+          label="Goes"
+          value={legs ? "legs" : ""}
+          options={[
+            ["", "from wall to wall"],
+            ...(legs
+              ? [["legs", "in feet or cords"] as const]
+              : [["feet", "in feet or baskets"] as const, ["cords", "in wick cords"] as const]),
+          ]}
+          onChoose={(how) =>
+            onChange(`How ${name} goes across`, {
+              legs: how === "" ? null : how === "legs" ? legs : FIRST_LEGS[how as "feet" | "cords"],
+            })
+          }
+        />
+      )}
+      {legs && (
+        <>
+          <NumberField
+            label="How many"
+            quantity="count"
+            value={legs.count}
+            onOffer={(count) => onChange(`How many feet of ${name}`, { legs: { ...legs, count } })}
+          />
+          <NumberField
+            label="Each across"
+            value={legs.acrossCm}
+            onOffer={(acrossCm) => onChange(`Width of the feet of ${name}`, { legs: { ...legs, acrossCm } })}
+          />
+          <Choice
+            label="Cut"
+            value={legs.section}
+            options={[
+              ["round", "round"],
+              ["square", "square"],
+            ]}
+            onChoose={(section) =>
+              onChange(`Cut of the feet of ${name}`, { legs: { ...legs, section: section as Legs["section"] } })
+            }
+          />
+        </>
+      )}
+    </div>
+  );
+}
 
 /** Which medium a layer is of, found by its name. */
 function MediumChoice({

@@ -1,91 +1,155 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { useRouter } from "next/navigation";
-import { checkSetup } from "@/core/stack/check";
-import { newSetup } from "@/core/stack/new-setup";
-import type { WaterHolding } from "@/core/stack/setup";
+import { PURPOSE_FACTS, PURPOSES, type Purpose } from "@/core/design/purposes";
+import { STRATEGIES, STRATEGY_WORDS, type Strategy } from "@/core/design/strategies";
+import { designed, type Designed } from "@/core/design/design";
+import type { Medium } from "@/core/media/medium";
+import { UNSAID_SITE, type Site } from "@/core/stack/setup";
 import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
 import { formatVolume, lengthFieldText, lengthUnitName, parseLengthCm, type UnitSystem } from "@/core/units/units";
+import { reshaped } from "@/core/vessel/reshape";
+import { VESSEL_SHELF } from "@/core/vessel/shelf";
 import {
+  dimensionCm,
+  USUAL_WALLS,
   VESSEL_DIMENSIONS,
   VESSEL_MATERIALS,
+  VESSEL_SHAPES,
+  checkVessel,
   vesselVolumeCm3,
+  type Shape,
   type Vessel,
   type VesselDimension,
   type VesselMaterial,
 } from "@/core/vessel/vessel";
+import { checkWhole, settle, type MediumLookup } from "@/core/water/settle";
 import { setupDocument } from "@/formats/setup/document";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { Choice, Entry, Said, saidOf } from "../fields/typed-form";
-import { MATERIAL_WORDS, WATER_WORDS } from "./vessel-and-water";
+import { GrainPatterns } from "../section/patterns";
+import { SHELF_PREFIX, ShelfDrawing } from "../section/shelf-drawing";
+import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS, capital } from "./setup-words";
 
-const START_CM: Record<VesselDimension, number> = {
-  insideDiameterCm: 24,
-  insideDepthCm: 24,
-  insideLengthCm: 60,
-  insideWidthCm: 20,
-};
-
+type Sizes = Partial<Record<VesselDimension, string>>;
 type Texts = {
   name: string;
-  shape: Vessel["shape"];
+  purpose: Purpose;
+  shelf: string;
+  shape: Shape;
   material: VesselMaterial;
-  water: WaterHolding["kind"];
-  sizes: Record<VesselDimension, string>;
+  holed: boolean;
+  strategy: Strategy;
+  sun: Site["sun"];
+  rain: Site["rain"];
+  sizes: Sizes;
 };
 
-const startSizes = (system: UnitSystem): Record<VesselDimension, string> => ({
-  insideDiameterCm: lengthFieldText(START_CM.insideDiameterCm, system),
-  insideDepthCm: lengthFieldText(START_CM.insideDepthCm, system),
-  insideLengthCm: lengthFieldText(START_CM.insideLengthCm, system),
-  insideWidthCm: lengthFieldText(START_CM.insideWidthCm, system),
-});
+const FIRST = VESSEL_SHELF.find(({ id }) => id === "balcony-trough")!;
 
-/** The first two decisions: the vessel, and how it holds water. The stack comes on the setup's own page. */
-export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promise<Result<string>> }) {
+const sizesOf = (vessel: Vessel, system: UnitSystem): Sizes =>
+  Object.fromEntries(
+    VESSEL_DIMENSIONS[vessel.shape].map(([dimension]) => [
+      dimension,
+      lengthFieldText(dimensionCm(vessel, dimension), system),
+    ]),
+  );
+
+/**
+ * The grower's first decisions, in the order they are made: what it is for, the vessel, how it holds water. What comes
+ * of them is computed and shown with its reasons before it is made; everything in it can be changed afterwards.
+ */
+export function NewSetup({
+  media,
+  onCreate,
+}: {
+  media: readonly Medium[];
+  onCreate: (document: unknown) => Promise<Result<string>>;
+}) {
   const system = useUnits();
   const router = useRouter();
+  const medium = useMemo((): MediumLookup => {
+    const byId = new Map(media.map((one) => [one.id, one]));
+    return (id) => byId.get(id);
+  }, [media]);
   const form = useForm<Texts>({
-    defaultValues: { name: "", shape: "round", material: "unsaid", water: "free-water", sizes: startSizes(system) },
+    defaultValues: {
+      name: "",
+      purpose: "crops",
+      shelf: FIRST.id,
+      shape: FIRST.vessel.shape,
+      material: FIRST.vessel.material,
+      holed: FIRST.holed,
+      strategy: "gravel-reservoir",
+      sun: "unsaid",
+      rain: "unsaid",
+      sizes: sizesOf(FIRST.vessel, system),
+    },
   });
   const texts = useWatch({ control: form.control }) as Texts;
+  // the vessel the sizes are of, for what a size does not say: its wall, or its poured volumes
+  const [basis, setBasis] = useState<Vessel>(FIRST.vessel);
+  const take = (vessel: Vessel): void => {
+    setBasis(vessel);
+    form.setValue("shape", vessel.shape);
+    form.setValue("material", vessel.material);
+    form.setValue("sizes", sizesOf(vessel, system));
+  };
   // sizes nobody has touched are told in the grower's units
   useEffect(() => {
-    const sizes = startSizes(system);
-    for (const key of Object.keys(sizes) as VesselDimension[])
-      if (!form.getFieldState(`sizes.${key}`).isDirty) form.resetField(`sizes.${key}`, { defaultValue: sizes[key] });
-  }, [form, system]);
-  // what was said of it holds until something is changed
+    if (!form.formState.dirtyFields.sizes) form.setValue("sizes", sizesOf(basis, system));
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [system]);
+
   const now = JSON.stringify(texts);
   const [said, setSaid] = useState<{ readonly of: string; readonly problems: readonly Problem[] }>();
   const problems = said?.of === now ? said.problems : [];
   const say = (found: readonly Problem[]): void => setSaid({ of: now, problems: found });
   const [making, setMaking] = useState(false);
-  const vessel = readVessel(texts, system);
+  const vessel = useMemo(() => readVessel(texts, basis, system), [texts, basis, system]);
+  const wished = useDeferredValue(JSON.stringify([texts.purpose, texts.strategy, texts.holed, texts.sun, texts.rain, vessel]));
+  const made = useMemo(() => {
+    const [purpose, strategy, holed, sun, rain, of] = JSON.parse(wished) as [
+      Purpose,
+      Strategy,
+      boolean,
+      Site["sun"],
+      Site["rain"],
+      Result<Vessel>,
+    ];
+    if (!of.ok) return undefined;
+    return designed(
+      { name: "", purpose, strategy, holed, vessel: of.value, site: { ...UNSAID_SITE, sun, rain } },
+      medium,
+      system,
+    );
+  }, [wished, medium, system]);
 
   const make = async (event: React.FormEvent): Promise<void> => {
     event.preventDefault();
     if (!vessel.ok) return say([...vessel.problems, ...nameProblems(texts.name)]);
-    const setup = newSetup(texts.name, vessel.value, texts.water);
-    const found = checkSetup(setup, () => true, system);
+    if (!made?.ok) return say(made ? made.problems : []);
+    const setup = { ...made.value.setup, name: texts.name.trim() };
+    const found = checkWhole(setup, medium, system);
     if (found.length > 0) return say(found);
     setMaking(true);
-    const made = await onCreate(setupDocument(setup)).catch((): Result<string> =>
+    const answer = await onCreate(setupDocument(setup)).catch((): Result<string> =>
       failed(problem("", "unreachable", NOT_MADE)),
     );
-    if (made.ok) return router.push(`/setups/${made.value}`);
+    if (answer.ok) return router.push(`/setups/${answer.value}`);
     setMaking(false);
-    say(made.problems);
+    say(answer.problems);
   };
+  const suited = PURPOSE_FACTS[texts.purpose].strategies;
 
   return (
     <>
       <SiteHeader />
-      <main className="mx-auto max-w-3xl px-4 py-6">
-        <h1 className="text-2xl">New setup</h1>
-        <form onSubmit={(event) => void make(event)} noValidate className="mt-4 space-y-6">
+      <main className="mx-auto grid max-w-6xl gap-x-10 px-4 py-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <form onSubmit={(event) => void make(event)} noValidate className="space-y-6">
+          <h1 className="text-2xl">New setup</h1>
           <Entry
             form={form}
             name="name"
@@ -96,45 +160,76 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
             most={200}
             autoFocus
           />
+          <fieldset className="flex flex-wrap items-end gap-x-5 gap-y-2">
+            <legend className="font-serif text-lg font-semibold">What it is for</legend>
+            <label className="block text-sm text-soft">
+              Lives there
+              <select
+                {...form.register("purpose", {
+                  onChange: (event: React.ChangeEvent<HTMLSelectElement>) =>
+                    form.setValue("strategy", PURPOSE_FACTS[event.target.value as Purpose].strategies[0]!),
+                })}
+                className="field block max-w-full text-base text-ink"
+              >
+                {PURPOSES.map((purpose) => (
+                  <option key={purpose} value={purpose}>
+                    {PURPOSE_FACTS[purpose].words}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <Choice
+              form={form}
+              name="sun"
+              label="Sun"
+              className=""
+              options={(Object.keys(SUN_WORDS) as Site["sun"][]).map((one) => [one, SUN_WORDS[one]] as const)}
+            />
+            <Choice
+              form={form}
+              name="rain"
+              label="Rain"
+              className=""
+              options={(Object.keys(RAIN_WORDS) as Site["rain"][]).map((one) => [one, RAIN_WORDS[one]] as const)}
+            />
+          </fieldset>
           <fieldset>
             <legend className="font-serif text-lg font-semibold">Vessel</legend>
-            <p className="text-soft">Straight-sided, by its inside measures.</p>
-            <div className="mt-2 flex flex-wrap gap-4">
-              {(["round", "rectangular"] as const).map((shape) => (
-                <Pick
-                  key={shape}
-                  input={{ ...form.register("shape"), value: shape }}
-                  checked={texts.shape === shape}
-                  title={shape === "round" ? "Round" : "Rectangular"}
+            <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-2">
+              <label className="block text-sm text-soft">
+                From the shelf
+                <select
+                  {...form.register("shelf", {
+                    onChange: (event: React.ChangeEvent<HTMLSelectElement>) => {
+                      const found = VESSEL_SHELF.find(({ id }) => id === event.target.value);
+                      if (!found) return;
+                      take(found.vessel);
+                      form.setValue("holed", found.holed);
+                    },
+                  })}
+                  className="field block max-w-full text-base text-ink"
                 >
-                  <svg width={70} height={44} aria-hidden fill="none" stroke="var(--ink)" strokeWidth={1.6}>
-                    {shape === "round" ? (
-                      <>
-                        <ellipse cx={35} cy={9} rx={22} ry={6} />
-                        <path d="M13 9V36q22 10 44 0V9" />
-                      </>
-                    ) : (
-                      <>
-                        <path d="M6 14L22 5H64L50 14Z" />
-                        <path d="M6 14V40H50V14M50 40L64 30V5" />
-                      </>
-                    )}
-                  </svg>
-                </Pick>
-              ))}
-            </div>
-            <div className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-2">
-              {VESSEL_DIMENSIONS[texts.shape].map(([dimension, words]) => (
-                <Entry
-                  key={dimension}
-                  form={form}
-                  name={`sizes.${dimension}`}
-                  label={words.charAt(0).toUpperCase() + words.slice(1)}
-                  unit={lengthUnitName(system)}
-                  said={saidOf(problems, `vessel.${dimension}`)}
-                  className="w-24 text-right"
-                />
-              ))}
+                  {VESSEL_SHELF.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label className="block text-sm text-soft">
+                Shape
+                <select
+                  className="field block text-base text-ink"
+                  value={texts.shape}
+                  onChange={(event) => take(reshaped(vessel.ok ? vessel.value : basis, event.target.value as Shape))}
+                >
+                  {VESSEL_SHAPES.map((shape) => (
+                    <option key={shape} value={shape}>
+                      {SHAPE_WORDS[shape]}
+                    </option>
+                  ))}
+                </select>
+              </label>
               <Choice
                 form={form}
                 name="material"
@@ -142,40 +237,93 @@ export function NewSetup({ onCreate }: { onCreate: (document: unknown) => Promis
                 className=""
                 options={VESSEL_MATERIALS.map((material) => [material, MATERIAL_WORDS[material]] as const)}
               />
+              <label className="inline-flex min-h-8 items-center gap-1.5 pointer-coarse:min-h-11">
+                <input type="checkbox" className="size-4 accent-(--ink)" {...form.register("holed")} />
+                has holes in its base
+              </label>
+            </div>
+            <div className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-2">
+              {VESSEL_DIMENSIONS[texts.shape].map(([dimension, words]) => (
+                <Entry
+                  key={`${texts.shape} ${dimension}`}
+                  form={form}
+                  name={`sizes.${dimension}`}
+                  label={capital(words)}
+                  unit={lengthUnitName(system)}
+                  said={saidOf(problems, `vessel.${dimension}`)}
+                  className="w-24 text-right"
+                />
+              ))}
             </div>
             <p className="mt-2 text-soft" aria-live="polite">
               {vessel.ok && vesselVolumeCm3(vessel.value) > 0
-                ? `${formatVolume(vesselVolumeCm3(vessel.value), system)} to the rim.`
+                ? `${formatVolume(vesselVolumeCm3(vessel.value), system)} to the rim.${texts.shape === "poured" ? " The poured volumes are typed on the setup's own page." : ""}`
                 : " "}
             </p>
           </fieldset>
           <fieldset>
             <legend className="font-serif text-lg font-semibold">How it holds water</legend>
-            <div className="mt-2 grid gap-3 sm:grid-cols-3">
-              {(Object.keys(WATER_WORDS) as WaterHolding["kind"][]).map((kind) => (
+            <div className="mt-2 grid gap-2 sm:grid-cols-2">
+              {[...suited, ...STRATEGIES.filter((one) => !suited.includes(one))].map((strategy, i) => (
                 <Pick
-                  key={kind}
-                  input={{ ...form.register("water"), value: kind }}
-                  checked={texts.water === kind}
-                  title={WATER_WORDS[kind].name}
-                  about={WATER_WORDS[kind].about}
-                >
-                  <WaterSketch kind={kind} />
-                </Pick>
+                  key={strategy}
+                  input={{ ...form.register("strategy"), value: strategy }}
+                  checked={texts.strategy === strategy}
+                  title={STRATEGY_WORDS[strategy].name}
+                  about={STRATEGY_WORDS[strategy].about}
+                  mark={i === 0 ? "usual" : i < suited.length ? "suits" : undefined}
+                />
               ))}
             </div>
           </fieldset>
           <Said>{saidOf(problems, "")}</Said>
-          {problems.some(({ path }) => path.startsWith("water") || path === "layers") && (
+          {problems.some(({ path }) => /^(?:water|layers|fixtures|fillFrom|vessel$|vessel\.(?:pours|wall|base))/u.test(path)) && (
             <p className="said" role="alert">
               {problems.map(({ message }) => message).join(" ")}
             </p>
           )}
           <button type="submit" className="press press-main" disabled={making}>
-            {making ? "Making it" : "Make it, then stack the layers"}
+            {making ? "Making it" : "Make it"}
           </button>
         </form>
+        <aside aria-label="What comes of it" className="mt-8 lg:mt-2">
+          <h2 className="text-lg">What comes of it</h2>
+          {made?.ok ? (
+            <Preview made={made.value} medium={medium} />
+          ) : (
+            <p className="mt-2 text-soft">The vessel's measures cannot be read yet.</p>
+          )}
+        </aside>
       </main>
+    </>
+  );
+}
+
+const PREVIEW_PX = 300;
+
+/** The design as it would stand, and why it is so. */
+function Preview({ made, medium }: { made: Designed; medium: MediumLookup }) {
+  const { setup, reasons } = made;
+  const settled = settle(setup, medium);
+  const widest = Math.max(setup.vessel.insideDepthCm, ...VESSEL_DIMENSIONS[setup.vessel.shape].map(([one]) => dimensionCm(setup.vessel, one)));
+  return (
+    <>
+      <svg width={0} height={0} className="absolute" aria-hidden>
+        <defs>
+          <GrainPatterns prefix={SHELF_PREFIX} scale={0.12} />
+        </defs>
+      </svg>
+      <div className="mt-3 max-w-full overflow-hidden" style={{ "--px-per-cm": `${PREVIEW_PX / widest}px` } as React.CSSProperties}>
+        <ShelfDrawing id="new" setup={setup} settled={settled.ok ? settled.value : undefined} medium={medium} />
+      </div>
+      <dl className="mt-3 space-y-2 text-[0.95rem] leading-snug" aria-live="polite">
+        {reasons.map(({ about, text }) => (
+          <div key={about} className="border-t border-rule pt-1.5">
+            <dt className="small-caps">{about}</dt>
+            <dd>{text}</dd>
+          </div>
+        ))}
+      </dl>
     </>
   );
 }
@@ -186,38 +334,25 @@ const nameProblems = (name: string): readonly Problem[] =>
 
 const NOT_MADE = "Marlstone does not answer, so nothing was made yet. What you wrote stays here; try again.";
 
-/** The vessel as it is typed; each size that cannot be read is told at its place. */
-function readVessel({ shape, material, sizes }: Texts, system: UnitSystem): Result<Vessel> {
+/** The vessel as it is typed; each size that cannot be read or meant is told at its place. */
+function readVessel({ shape, material, sizes }: Texts, basis: Vessel, system: UnitSystem): Result<Vessel> {
   const problems: Problem[] = [];
-  const read = (dimension: VesselDimension): number => {
-    const cm = parseLengthCm(sizes[dimension], system);
-    if (cm.ok) return cm.value;
-    problems.push(...cm.problems.map((one) => ({ ...one, path: `vessel.${dimension}` })));
-    return Number.NaN;
-  };
-  const vessel = vesselOf(shape, read, material);
-  return problems.length > 0 ? failed(...problems) : ok(vessel);
-}
-
-function vesselOf(
-  shape: Vessel["shape"],
-  cm: (dimension: VesselDimension) => number,
-  material: VesselMaterial,
-): Vessel {
-  switch (shape) {
-    case "round":
-      return { shape, insideDiameterCm: cm("insideDiameterCm"), insideDepthCm: cm("insideDepthCm"), material };
-    case "rectangular":
-      return {
-        shape,
-        insideLengthCm: cm("insideLengthCm"),
-        insideWidthCm: cm("insideWidthCm"),
-        insideDepthCm: cm("insideDepthCm"),
-        material,
-      };
-    default:
-      return shape satisfies never;
-  }
+  const read = Object.fromEntries(
+    VESSEL_DIMENSIONS[shape].map(([dimension]) => {
+      const cm = parseLengthCm(sizes[dimension] ?? "", system);
+      if (!cm.ok) problems.push(...cm.problems.map((one) => ({ ...one, path: `vessel.${dimension}` })));
+      return [dimension, cm.ok ? cm.value : Number.NaN];
+    }),
+  );
+  if (problems.length > 0) return failed(...problems);
+  const like = basis.shape === shape ? basis : reshaped(basis, shape);
+  const vessel = {
+    ...like,
+    ...(like.material === material ? {} : { material, ...USUAL_WALLS[material] }),
+    ...read,
+  } as Vessel;
+  const found = checkVessel(vessel, system);
+  return found.length > 0 ? failed(...found) : ok(vessel);
 }
 
 function Pick({
@@ -225,39 +360,24 @@ function Pick({
   checked,
   title,
   about,
-  children,
+  mark,
 }: {
   input: React.ComponentProps<"input">;
   checked: boolean;
   title: string;
-  about?: string;
-  children: React.ReactNode;
+  about: string;
+  mark: string | undefined;
 }) {
   return (
     <label
-      className={`flex cursor-pointer gap-3 border p-3 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink ${checked ? "border-ink bg-sheet shadow-[inset_0_-3px_0_var(--ink)]" : "border-rule hover:border-rule-strong"}`}
+      className={`block cursor-pointer border px-3 py-2 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink ${checked ? "border-ink bg-sheet shadow-[inset_0_-3px_0_var(--ink)]" : "border-rule hover:border-rule-strong"}`}
     >
       <input type="radio" className="sr-only" {...input} />
-      {children}
-      <span>
+      <span className="flex items-baseline justify-between gap-2">
         <span className="font-semibold">{title}</span>
-        {about && <span className="block text-sm leading-snug text-soft">{about}</span>}
+        {mark && <span className="text-sm text-life">{mark}</span>}
       </span>
+      <span className="block text-sm leading-snug text-soft">{about}</span>
     </label>
-  );
-}
-
-function WaterSketch({ kind }: { kind: WaterHolding["kind"] }) {
-  return (
-    <svg width={44} height={50} className="shrink-0" aria-hidden fill="none">
-      <rect x={5} y={16} width={34} height={29} fill="var(--soil-mix)" />
-      {kind === "free-water" && <rect x={5} y={32} width={34} height={13} fill="var(--water)" fillOpacity={0.7} />}
-      {kind === "drained" && <path d="M36 40h6v7" stroke="var(--water)" strokeWidth={2} />}
-      {kind === "dosed" && <path d="M22 2q-5 7 -5 10a5 5 0 0 0 10 0q0 -3 -5 -10Z" fill="var(--water)" />}
-      <path d={kind === "drained" ? "M4 10V46H40V44M40 36V10" : "M4 10V46H40V10"} stroke="var(--ink)" strokeWidth={2} />
-      {kind === "free-water" && (
-        <path d="M16 24h10l-5 7Z" stroke="var(--water)" strokeWidth={1.6} fill="var(--sheet)" />
-      )}
-    </svg>
   );
 }

@@ -1,7 +1,10 @@
 "use client";
+import { drainsAfterSoaking } from "@/core/stack/setup";
 import { memo, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { readingSentences, stateLine, type ReadingSentence } from "@/core/readings/sentences";
+import type { Check } from "@/core/checks/check";
+import { checksOf } from "@/core/checks/checks";
 import { cautionsFor } from "@/core/readings/cautions";
 import { useUnits } from "../common/preferences";
 import { ComparePanel } from "./compare-panel";
@@ -44,7 +47,12 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
       </div>
       <DoseTable store={store} />
       {first !== "supply" && <SupplyPanel store={store} />}
-      {shown && <Cautions store={store} />}
+      {shown && (
+        <>
+          <Checks store={store} />
+          <Cautions store={store} />
+        </>
+      )}
       <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
     </section>
   );
@@ -55,7 +63,7 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
  * watering.
  */
 function WhenChoice({ store }: { store: SetupStore }) {
-  const drained = useStore(store, (state) => state.setup.water.kind === "drained" && state.setup.layers.length > 0);
+  const drained = useStore(store, (state) => drainsAfterSoaking(state.setup) && state.setup.layers.length > 0);
   const when = useStore(store, (state) => state.when);
   const draining = useStore(store, (state) => state.draining);
   if (!drained) return null;
@@ -88,7 +96,7 @@ function WhenChoice({ store }: { store: SetupStore }) {
 
 /** Drawn anew only when what it says changes, or while its why is open: sentences follow every frame of a drag. */
 const Sentence = memo(
-  function Sentence({ sentence }: { sentence: ReadingSentence }) {
+  function Sentence({ sentence }: { sentence: Said }) {
     const { heading, text, tone } = sentence;
     return (
       <div className="border-t border-rule py-1.5 first:border-t-0">
@@ -108,9 +116,32 @@ const Sentence = memo(
   (before, after) => told(before.sentence) === told(after.sentence),
 );
 
+type Said = Pick<ReadingSentence | Check, "id" | "heading" | "text" | "tone" | "why">;
+
 /** All that a sentence and its why say. */
-const told = ({ id, text, tone, why }: ReadingSentence): string =>
+const told = ({ id, text, tone, why }: Said): string =>
   [id, text, tone, why.formula, ...why.inputs.flat(), why.source, why.uncertainty].join("|");
+
+/** What speaks for and against the design as a whole; it follows a drag a little later than the drawing. */
+function Checks({ store }: { store: SetupStore }) {
+  const shown = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.view.value : undefined)));
+  const system = useUnits();
+  const checks = useMemo(
+    () => (shown ? checksOf(shown.setup, shown.settled.network, shown.readings, store.medium, system) : []),
+    [shown, store, system],
+  );
+  if (checks.length === 0) return null;
+  return (
+    <section aria-label="The design" className="mt-2 border-t border-rule-strong pt-2">
+      <h2 className="text-base">The design</h2>
+      <div aria-live="polite">
+        {checks.map((check, i) => (
+          <Sentence key={`${check.id}-${i}`} sentence={check} />
+        ))}
+      </div>
+    </section>
+  );
+}
 
 function Cautions({ store }: { store: SetupStore }) {
   // cautions follow a drag a little later than the drawing: they do not change what the hand does

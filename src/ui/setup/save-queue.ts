@@ -1,7 +1,8 @@
-import { USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type Setup } from "@/core/stack/setup";
+import type { Setup } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import type { SaveInput, SetAsideInput, SetupState, StepInput, WriteOutcome } from "@/formats/setup/actions";
 import type { SetupDocument } from "@/formats/setup/document";
+import { upgraded } from "@/formats/setup/upgrade";
 
 /** The writes a setup's page makes; each may reject when the server cannot be reached. */
 export type SetupActions = {
@@ -251,11 +252,7 @@ export function sendLeftOver(
 /** The last document among kept changes: what the grower last saw. */
 export function latestOf(kept: Kept): Setup {
   const { document } = kept.changes.at(-1)!;
-  // a change kept by an earlier Marlstone may lack what documents have since
-  return {
-    ...document,
-    history: document.history ?? USUAL_HISTORY,
-    demandMmPerDay: document.demandMmPerDay ?? USUAL_DEMAND_MM_PER_DAY,
-    layers: document.layers.map((layer) => ({ ...layer, areaShare: layer.areaShare ?? 1 })),
-  };
+  // a change kept by an earlier Marlstone is of an earlier version
+  const { kind: _kind, version: _version, ...setup } = upgraded(document) as SetupDocument;
+  return setup;
 }

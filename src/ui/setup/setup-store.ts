@@ -1,7 +1,7 @@
 import { createStore } from "zustand/vanilla";
 import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
-import { reservoirTopCm, type Setup } from "@/core/stack/setup";
+import { drainsAfterSoaking, reservoirTopCm, type Setup } from "@/core/stack/setup";
 import type { Medium } from "@/core/media/medium";
 import type { MixToMake } from "@/formats/mix/document";
 import type { Problem, Result } from "@/core/units/problem";
@@ -9,7 +9,8 @@ import type { UnitSystem } from "@/core/units/units";
 import { readDose, readSettled, type DoseReading, type Readings } from "@/core/readings/readings";
 import { MOST_DRY_DAYS } from "@/core/water/limits";
 import type { Run, RunFrame } from "@/core/water/run";
-import { checkWhole, columnOf, settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
+import { networkOf } from "@/core/water/network";
+import { checkWhole, settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
 import type { Supply } from "@/core/water/supply";
 import type { SetAside, SetupState } from "@/formats/setup/actions";
 import type { Places, Question, Standing, Wanted } from "@/workers/questions.client";
@@ -115,7 +116,7 @@ export function viewOf(setup: Setup, medium: MediumLookup): Result<View> {
       setup,
       settled: settled.value,
       readings: readSettled(setup, settled.value, medium),
-      dose: setup.water.kind === "dosed" ? readDose(setup, settled.value) : undefined,
+      dose: setup.water.by === "volume" ? readDose(setup, settled.value) : undefined,
       when: "rest",
     },
   };
@@ -123,7 +124,7 @@ export function viewOf(setup: Setup, medium: MediumLookup): Result<View> {
 
 /** The view of a stack a day after a soaking, from the settled view of the same setup. */
 function dayView({ setup, settled }: View, equilibrium: ColumnState, medium: MediumLookup): View {
-  const drained = { column: settled.column, equilibrium };
+  const drained = { ...settled, equilibrium };
   return { setup, settled: drained, readings: readSettled(setup, drained, medium), dose: undefined, when: "day" };
 }
 
@@ -285,7 +286,7 @@ const runOf = once((setup: Setup) => {
   const runs = Array.from({ length: MOST_DRY_DAYS + 1 }, (_, dryDays) => ({ kind: "run", setup, dryDays }) as const);
   return (dryDays: number): Question<"run"> => runs[dryDays] ?? { kind: "run", setup, dryDays };
 });
-const isDrained = ({ water }: Setup): boolean => water.kind === "drained";
+const isDrained = drainsAfterSoaking;
 
 const NOT_COMPUTED = "This could not be computed; shown is the settled state.";
 
@@ -389,9 +390,9 @@ function sameAs<T extends object>(): (next: T | undefined) => T | undefined {
 
 /** A moment of a run as a view. */
 function frameView(setup: Setup, frame: RunFrame, medium: MediumLookup): View | undefined {
-  const column = columnOf(setup, medium);
-  if (!column.ok) return undefined;
-  const settled = { column: column.value, equilibrium: frame.state };
+  const network = networkOf(setup, medium);
+  if (!network.ok) return undefined;
+  const settled = { network: network.value, column: network.value.column, equilibrium: frame.state };
   return { setup, settled, readings: readSettled(setup, settled, medium), dose: undefined, when: "run" };
 }
 

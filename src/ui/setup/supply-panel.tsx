@@ -65,7 +65,7 @@ export function SupplyPanel({ store }: { store: SetupStore }) {
 export function DemandField({ store }: { store: SetupStore }) {
   const system = useUnits();
   const demand = useStore(store, (state) => state.setup.demandMmPerDay);
-  const closed = useStore(store, (state) => state.setup.water.kind === "dosed");
+  const closed = useStore(store, (state) => state.setup.water.by === "volume");
   const offer = (label: string, mmPerDay: number) =>
     store.offer(label, withDemand(store.getState().committed, mmPerDay), system);
   return (

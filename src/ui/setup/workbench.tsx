@@ -25,7 +25,10 @@ import { makeSetupStore, type Offer, type SetupStore } from "./setup-store";
 import { removeLayer } from "./layer-changes";
 import { ADD_LAYER_ID, StackList } from "./stack-list";
 import { useAnswers } from "./use-answers";
-import { VesselPanel, WaterPanel } from "./vessel-and-water";
+import { FixturesPanel } from "./fixtures-panel";
+import { SitePanel } from "./site-panel";
+import { VesselPanel } from "./vessel-panel";
+import { WaterPanel } from "./water-panel";
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
 export function Workbench({
@@ -93,7 +96,9 @@ export function Workbench({
         <div className="order-2 space-y-3 py-3 lg:order-1 lg:overflow-y-auto lg:pr-1 print:overflow-visible">
           <StackList store={store} newId={newId} />
           <WaterPanel store={store} />
+          <FixturesPanel store={store} newId={newId} />
           <VesselPanel store={store} />
+          <SitePanel store={store} />
         </div>
         <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:min-h-0 print:block print:h-[13.5cm]">
           <BoardTools store={store} newId={newId} />

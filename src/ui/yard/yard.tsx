@@ -1,3 +1,4 @@
+import { drainsAfterSoaking } from "@/core/stack/setup";
 import Link from "next/link";
 import type { Setup } from "@/core/stack/setup";
 import { stateLine } from "@/core/readings/sentences";
@@ -164,7 +165,7 @@ function ShelfItem({
   const line = !setup
     ? "Its stored version cannot be read. Open it to go back to one that can."
     : settled!.ok
-      ? `${stateLine(readSettled(setup, settled!.value, medium), units)}${setup.water.kind === "drained" ? ", once settled" : ""}`
+      ? `${stateLine(readSettled(setup, settled!.value, medium), units)}${drainsAfterSoaking(setup) ? ", once settled" : ""}`
       : settled!.problems[0]!.message;
   return (
     <li className="flex flex-col">

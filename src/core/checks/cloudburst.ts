@@ -1,0 +1,76 @@
+import { fixtureOf } from "../stack/fixtures";
+import { openingsOf, stackHeightCm, type Setup } from "../stack/setup";
+import { vesselAreaCm2 } from "../vessel/vessel";
+import { dischargeAt, levelForDischargeCm, type Discharge } from "../water/discharge";
+
+/**
+ * A heavy short storm, as drains of buildings are sized for in temperate climates: 0.03 L a second on a square metre,
+ * 108 mm/h (EN 12056-3 names 0.03 where no local figure is known); in the tropics it is half as much again or more.
+ */
+export const CLOUDBURST_MM_PER_HOUR = 108;
+export const CLOUDBURST_MINUTES = 10;
+/** Of what falls on a roof so much reaches its gutter's end (EN 12056-3, runoff coefficient 1.0 less splash; judged). */
+const ROOF_YIELD = 0.9;
+
+export type Cloudburst = {
+  readonly inflowCm3PerHour: number;
+  /** What the holes pass with the water at the rim. [cm³/h] */
+  readonly passesAtRimCm3PerHour: number;
+  /** How high the water gets while all holes are open, and with one of them clogged; undefined where it spills. [cm] */
+  readonly levelCm: number | undefined;
+  readonly cloggedLevelCm: number | undefined;
+};
+
+/** What falls into a vessel in a storm. [cm³/h] */
+export function stormInflowCm3PerHour(setup: Setup): number {
+  const lid = fixtureOf(setup, "lid");
+  const mouthCm2 = vesselAreaCm2(setup.vessel) * (lid ? lid.openShare : 1);
+  const roofCm2 = setup.site.roofM2 * 1e4 * ROOF_YIELD;
+  return ((mouthCm2 + roofCm2) * CLOUDBURST_MM_PER_HOUR) / 10;
+}
+
+/** The ways out that a storm can use: with soil over its lip a hole passes what the soil brings, which is counted so. */
+const stormDischarges = (setup: Setup): readonly Discharge[] => {
+  const { over, baseIsOpen, baseDiameterCm, baseCount } = openingsOf(setup);
+  return [
+    ...over.map(
+      ({ lipCm, diameterCm, count, way }): Discharge =>
+        way === "wall"
+          ? { kind: "holes", lipCm, diameterCm, count }
+          : { kind: "rim", lipCm, lengthCm: count * Math.PI * diameterCm },
+    ),
+    ...(baseIsOpen ? [{ kind: "holes" as const, lipCm: 0, diameterCm: baseDiameterCm, count: baseCount }] : []),
+  ];
+};
+
+/** One hole fewer in the first way out: the one that leaves clog. */
+function oneClogged(discharges: readonly Discharge[]): readonly Discharge[] {
+  const [first, ...rest] = discharges;
+  if (!first) return [];
+  return first.kind === "holes" && first.count > 1 ? [{ ...first, count: first.count - 1 }, ...rest] : rest;
+}
+
+export function cloudburst(setup: Setup): Cloudburst {
+  const inflow = stormInflowCm3PerHour(setup);
+  const discharges = stormDischarges(setup);
+  const rimCm = setup.vessel.insideDepthCm;
+  const out = new Float64Array(2);
+  dischargeAt(discharges, rimCm, out);
+  const held = (some: readonly Discharge[]): number | undefined => {
+    const level = levelForDischargeCm(some, inflow);
+    return level !== undefined && level <= rimCm ? level : undefined;
+  };
+  return {
+    inflowCm3PerHour: inflow,
+    passesAtRimCm3PerHour: out[0]!,
+    levelCm: held(discharges),
+    cloggedLevelCm: held(oneClogged(discharges)),
+  };
+}
+
+/** Whether rain reaches it at all. */
+export const isRainedOn = (setup: Setup): boolean =>
+  (setup.site.rain === "open" && (fixtureOf(setup, "lid")?.openShare ?? 1) > 0.2) || setup.site.roofM2 > 0;
+
+/** Room over the soil that takes what the soil does not drink at once. [cm] */
+export const freeboardCm = (setup: Setup): number => setup.vessel.insideDepthCm - stackHeightCm(setup);

@@ -1,0 +1,202 @@
+import { bracketedRoot } from "../hydraulics/bracketed-root";
+import type { AreaByHeight } from "../vessel/area-by-height";
+import { basinOf, basinVolumeCm3 } from "./basin";
+import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
+import { fluxAt, heldFlow, jumpsOf, type ColumnEnd, type FluxInTime } from "./ends";
+import { refillAt, refillHours, type Refill, type StoreFlow } from "./reservoir";
+import { SDIRK_GAMMA } from "./richards";
+
+/**
+ * Water standing over the soil: what falls on the vessel's mouth goes into the soil, and what the soil cannot take, or
+ * is pushed out of it from below, stands on it until it sinks in, runs out of a hole, spills over the rim or dries off.
+ * While none stands there the air takes its water from the soil's surface, down to its driest.
+ */
+export type PondCondition = {
+  readonly kind: "pond";
+  /** Of its level cut, from the top of the column up. */
+  readonly areaCm2: number | AreaByHeight;
+  /** Its level at hour 0; the top of the column while there is none. [cm] */
+  readonly levelCm: number;
+  readonly discharges: readonly Discharge[];
+  readonly refills?: readonly Refill[] | undefined;
+  /** What falls into it or is poured on, and what the air would take of it. [cm³/h] */
+  readonly rainCm3PerHour: FluxInTime;
+  readonly evaporationCm3PerHour: FluxInTime;
+  /** The soil's surface gives nothing to the air once it is this dry. [cm] */
+  readonly limitPsiCm: number;
+};
+
+const LEVEL_TOLERANCE = 1e-13;
+
+export const pondJumps = (condition: PondCondition): readonly number[] => [
+  ...refillHours(condition),
+  ...jumpsOf(condition.rainCm3PerHour),
+  ...jumpsOf(condition.evaporationCm3PerHour),
+];
+
+export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
+  const { discharges, refills = [], rainCm3PerHour, evaporationCm3PerHour, limitPsiCm } = condition;
+  const bedCm = end.heightCm;
+  const basin = basinOf(condition.areaCm2);
+  const { areaCm2 } = basin;
+  const held = heldFlow(end);
+  const discharged = new Float64Array(2);
+  let holding = false;
+  let rain = 0;
+  let evaporationAsked = 0;
+  let baseCm = condition.levelCm;
+  let stageHours = 0;
+  let stepHours = 0;
+  /** What is there for the column in this stage; less than nothing where the air asks for more than stands there. */
+  let offered = 0;
+  /** What may run out in this stage beside what comes: no step empties it under its lowest lip. [cm³/h] */
+  let mostOut = 0;
+  const lipCm = lowestLipCm(discharges);
+  let out = 0;
+  let evaporation = 0;
+  let byLevel = 0;
+  let outByLevel = 0;
+  const stage1 = { in: 0, out: 0, evaporation: 0 };
+  const cell = { psiCm: 0, k: 0, kSlope: 0, lnK: 0, lnKSlope: 0, fluxPotential: 0 };
+
+  function throughAt(endPsiCm: number): void {
+    held.evaluate(endPsiCm, cell.psiCm, cell.k, cell.kSlope, cell.lnK, cell.lnKSlope, cell.fluxPotential);
+    flow.inCm3PerHour = held.through;
+    flow.slope = held.slopeByCell;
+    byLevel = held.slopeByEnd;
+  }
+
+  const overLipCm3 = (): number => (baseCm > lipCm ? basinVolumeCm3(basin, lipCm, baseCm) : 0);
+
+  const overBase = (levelCm: number): number => {
+    throughAt(levelCm - bedCm);
+    if (flow.inCm3PerHour > offered) {
+      flow.inCm3PerHour = offered;
+      flow.slope = byLevel = 0;
+    }
+    dischargeAt(discharges, levelCm, discharged);
+    out = discharged[0]!;
+    outByLevel = discharged[1]!;
+    const most = mostOut + Math.max(0, rain - evaporationAsked - flow.inCm3PerHour);
+    if (out > most) {
+      out = most;
+      outByLevel = 0;
+    }
+    return (
+      basin.riseCm(baseCm, levelCm) +
+      (stageHours / areaCm2) * (flow.inCm3PerHour + out + evaporationAsked - rain)
+    );
+  };
+  const overBaseSlope = (levelCm: number): number =>
+    basin.riseSlope(levelCm) + (stageHours / areaCm2) * (byLevel + outByLevel);
+
+  const flow: StoreFlow = {
+    inCm3PerHour: 0,
+    slope: 0,
+    runoffCm3PerHour: 0,
+    levelCm: condition.levelCm,
+    get storedCm3() {
+      return basinVolumeCm3(basin, bedCm, flow.levelCm);
+    },
+    refilledCm3: 0,
+    overflowCm3: 0,
+    evaporatedCm3: 0,
+    rainedCm3: 0,
+
+    setHour(now) {
+      const { due, begins, holding: isHeld } = refillAt(refills, now);
+      holding = isHeld;
+      rain = fluxAt(rainCm3PerHour, now);
+      evaporationAsked = fluxAt(evaporationCm3PerHour, now);
+      if (due === undefined || !begins || due.levelCm <= flow.levelCm) return;
+      flow.refilledCm3 += basinVolumeCm3(basin, flow.levelCm, due.levelCm);
+      flow.levelCm = due.levelCm;
+    },
+
+    beginStage(stage, hours) {
+      stepHours = hours;
+      stageHours = SDIRK_GAMMA * hours;
+      if (stage === 1) {
+        baseCm = flow.levelCm;
+        offered = basinVolumeCm3(basin, bedCm, baseCm) / hours + rain - evaporationAsked;
+        mostOut = overLipCm3() / hours;
+        return;
+      }
+      stage1.in = flow.inCm3PerHour;
+      stage1.out = out;
+      stage1.evaporation = evaporation;
+      const came = (1 - SDIRK_GAMMA) * hours * (rain - stage1.in - stage1.out - stage1.evaporation);
+      // nothing stands lower than the soil, but for rounding
+      baseCm = Math.max(bedCm, basin.levelAfterCm(flow.levelCm, came));
+      offered = basinVolumeCm3(basin, bedCm, baseCm) / stageHours + rain - evaporationAsked;
+      mostOut = overLipCm3() / stageHours;
+    },
+
+    evaluate(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
+      cell.psiCm = psiCm;
+      cell.k = k;
+      cell.kSlope = kSlope;
+      cell.lnK = lnK;
+      cell.lnKSlope = lnKSlope;
+      cell.fluxPotential = fluxPotential;
+      out = 0;
+      evaporation = evaporationAsked;
+      if (holding) {
+        throughAt(flow.levelCm - bedCm);
+        return;
+      }
+      throughAt(0);
+      if (flow.inCm3PerHour >= offered) {
+        // the soil takes all there is; where that is less than nothing it gives it, as long as it can
+        const asked = offered;
+        if (asked < 0) {
+          throughAt(limitPsiCm);
+          if (flow.inCm3PerHour > asked) {
+            if (flow.inCm3PerHour > 0) flow.inCm3PerHour = flow.slope = 0;
+            evaporation = evaporationAsked - (flow.inCm3PerHour - asked);
+            return;
+          }
+        }
+        flow.inCm3PerHour = asked;
+        flow.slope = 0;
+        return;
+      }
+      const over = Math.abs(overBase(baseCm));
+      let levelCm = baseCm;
+      if (over > 0)
+        levelCm = bracketedRoot(
+          {
+            valueAt: overBase,
+            slopeAt: overBaseSlope,
+            low: Math.max(bedCm, basin.levelAfterCm(baseCm, -over * areaCm2)),
+            high: basin.levelAfterCm(baseCm, over * areaCm2),
+          },
+          baseCm,
+          (level) => LEVEL_TOLERANCE * Math.max(1, Math.abs(level)),
+        ).x;
+      flow.slope *= (basin.riseSlope(levelCm) + (stageHours / areaCm2) * outByLevel) / overBaseSlope(levelCm);
+    },
+
+    accept() {
+      const late = SDIRK_GAMMA * stepHours;
+      const early = stepHours - late;
+      const sunk = early * stage1.in + late * flow.inCm3PerHour;
+      const spilled = early * stage1.out + late * out;
+      const evaporated = early * stage1.evaporation + late * evaporation;
+      flow.evaporatedCm3 += evaporated;
+      flow.rainedCm3 += rain * stepHours;
+      if (holding) {
+        const poured = sunk + evaporated - rain * stepHours;
+        if (poured > 0) flow.refilledCm3 += poured;
+        else flow.overflowCm3 -= poured;
+        return;
+      }
+      flow.overflowCm3 += spilled;
+      flow.levelCm = Math.max(
+        bedCm,
+        basin.levelAfterCm(flow.levelCm, rain * stepHours - sunk - spilled - evaporated),
+      );
+    },
+  };
+  return flow;
+}

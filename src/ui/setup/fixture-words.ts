@@ -1,0 +1,19 @@
+import { FIXTURE_WORDS, type Fixture } from "@/core/stack/fixtures";
+import { openingsOf, type Setup } from "@/core/stack/setup";
+
+/** What a fixture is called in its setup: a hole by what it does there, one of several by its number. */
+export function fixtureName(setup: Setup, fixture: Fixture): string {
+  const words = wordsOf(setup, fixture);
+  const alike = setup.fixtures.filter((one) => wordsOf(setup, one) === words);
+  return alike.length > 1 ? `${words} ${alike.indexOf(fixture) + 1}` : words;
+}
+
+function wordsOf(setup: Setup, fixture: Fixture): string {
+  const words = FIXTURE_WORDS[fixture.kind];
+  const capital = words.charAt(0).toUpperCase() + words.slice(1);
+  if (fixture.kind !== "hole") return capital;
+  if (fixture.plugged) return "Plugged hole";
+  if (fixture.in === "base") return "Holes in the base";
+  if (setup.water.by === "soaking" && openingsOf(setup).over[0]?.lipCm === fixture.lipCm) return "Outlet";
+  return "Overflow hole";
+}

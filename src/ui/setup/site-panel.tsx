@@ -1,0 +1,93 @@
+"use client";
+import { useStore } from "zustand";
+import { withPlanting, withSite } from "@/core/stack/edit";
+import { CHILDREN, RAIN, SUN, type Planting, type Site } from "@/core/stack/setup";
+import type { Problem } from "@/core/units/problem";
+import { useUnits } from "../common/preferences";
+import { NumberField } from "../fields/number-field";
+import { Choice } from "./choice";
+import type { SetupStore } from "./setup-store";
+import { CHILDREN_WORDS, RAIN_WORDS, SUN_WORDS } from "./setup-words";
+
+const FIRST_PLANTING: Planting = { crownOverSoilCm: 0.5, ballDepthCm: 8, ballAcrossCm: 9 };
+
+/** Where it stands and what is planted, as far as the design is checked against them. */
+export function SitePanel({ store }: { store: SetupStore }) {
+  const site = useStore(store, (state) => state.setup.site);
+  const planting = useStore(store, (state) => state.setup.planting);
+  const system = useUnits();
+  const tell = (problems: readonly Problem[]): void => store.say(problems[0]?.message);
+  const stand = (label: string, change: Partial<Site>): readonly Problem[] => {
+    const { committed } = store.getState();
+    return store.offer(label, withSite(committed, { ...committed.site, ...change }), system);
+  };
+  const plant = (label: string, change: Partial<Planting>): readonly Problem[] => {
+    const { committed } = store.getState();
+    return store.offer(
+      label,
+      withPlanting(committed, { ...(committed.planting ?? FIRST_PLANTING), ...change }),
+      system,
+    );
+  };
+  return (
+    <section aria-label="Place and planting" className="border-t border-rule-strong pt-2">
+      <h2 className="text-base">Place and planting</h2>
+      <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1">
+        <Choice
+          label="Sun"
+          value={site.sun}
+          options={SUN.map((one) => [one, SUN_WORDS[one]])}
+          onChoose={(sun) => tell(stand("Sun", { sun: sun as Site["sun"] }))}
+        />
+        <Choice
+          label="Rain"
+          value={site.rain}
+          options={RAIN.map((one) => [one, RAIN_WORDS[one]])}
+          onChoose={(rain) => tell(stand("Rain", { rain: rain as Site["rain"] }))}
+        />
+        <Choice
+          label="Small children"
+          value={site.children}
+          options={CHILDREN.map((one) => [one, CHILDREN_WORDS[one]])}
+          onChoose={(children) => tell(stand("Small children", { children: children as Site["children"] }))}
+        />
+        <NumberField
+          label="Roof led into it"
+          quantity="roof"
+          value={site.roofM2}
+          onOffer={(roofM2) => stand("Roof led into it", { roofM2 })}
+        />
+      </div>
+      {planting ? (
+        <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1">
+          <NumberField
+            label="Crown over the soil"
+            value={planting.crownOverSoilCm}
+            onOffer={(crownOverSoilCm) => plant("Crown over the soil", { crownOverSoilCm })}
+          />
+          <NumberField
+            label="Root ball, deep"
+            value={planting.ballDepthCm}
+            onOffer={(ballDepthCm) => plant("Depth of the root ball", { ballDepthCm })}
+          />
+          <NumberField
+            label="Root ball, across"
+            value={planting.ballAcrossCm}
+            onOffer={(ballAcrossCm) => plant("Width of the root ball", { ballAcrossCm })}
+          />
+          <button
+            type="button"
+            className="press no-print"
+            onClick={() => tell(store.offer("No planting", withPlanting(store.getState().committed, null), system))}
+          >
+            Nothing planted
+          </button>
+        </div>
+      ) : (
+        <button type="button" className="press no-print mt-1" onClick={() => tell(plant("A root ball", {}))}>
+          Say how it is planted
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,112 @@
+"use client";
+import { useStore } from "zustand";
+import { withFillFrom, withHistory, withWater } from "@/core/stack/edit";
+import { DOSE_STEP_CM3 } from "@/core/readings/readings";
+import { HISTORIES, reservoirTopCm, type History, type Standing } from "@/core/stack/setup";
+import { formatVolume } from "@/core/units/units";
+import { filledBy } from "@/core/water/filled-by";
+import { useUnits } from "../common/preferences";
+import { NumberField } from "../fields/number-field";
+import { Choice } from "./choice";
+import type { SetupStore } from "./setup-store";
+import { HISTORY_WORDS, STANDING_WORDS } from "./setup-words";
+import { DemandField } from "./supply-panel";
+
+/** How the water in there came to be; what holds it is drawn in the vessel. */
+export function WaterPanel({ store }: { store: SetupStore }) {
+  const water = useStore(store, (state) => state.setup.water);
+  const fillFromCm = useStore(store, (state) => state.setup.fillFromCm);
+  const hasFeet = useStore(store, (state) => state.setup.layers[0]?.legs != null);
+  const hasReservoir = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined);
+  const history = useStore(store, (state) => state.setup.history);
+  const system = useUnits();
+  const offer = (label: string, next: Standing) =>
+    store.offer(label, withWater(store.getState().committed, next), system);
+  const dose = (by: number) => (): void => {
+    const { committed } = store.getState();
+    if (committed.water.by !== "volume") return;
+    const problems = offer(by > 0 ? "Added water" : "Took water out", {
+      by: "volume",
+      storedCm3: committed.water.storedCm3 + by,
+    });
+    store.say(problems[0]?.message);
+  };
+  return (
+    <section aria-label="Water" className="border-t border-rule-strong pt-2">
+      <h2 className="text-base">Water</h2>
+      <Choice
+        label="How the water came in"
+        value={water.by}
+        options={(Object.keys(STANDING_WORDS) as Standing["by"][]).map((by) => [by, STANDING_WORDS[by]])}
+        onChoose={(by) => {
+          const { committed } = store.getState();
+          const problems = offer("How the water came in", filledBy(committed, by as Standing["by"], store.medium));
+          store.say(problems[0]?.message);
+        }}
+      />
+      <div className="mt-1 flex flex-wrap items-start gap-x-3 gap-y-1">
+        {water.by === "level" && (
+          <NumberField
+            label="Free water level"
+            value={water.levelCm}
+            onOffer={(levelCm) => offer("Free water level", { ...water, levelCm })}
+          />
+        )}
+        {water.by !== "soaking" && (
+          <Choice
+            label="How it got wet"
+            value={history}
+            options={HISTORIES.map((one) => [one, HISTORY_WORDS[one]])}
+            onChoose={(next) => {
+              const problems = store.offer(
+                "How it got wet",
+                withHistory(store.getState().committed, next as History),
+                system,
+              );
+              store.say(problems[0]?.message);
+            }}
+          />
+        )}
+        {water.by === "volume" && (
+          <>
+            <NumberField
+              label="Water in there, all told"
+              quantity="volume"
+              value={water.storedCm3}
+              onOffer={(storedCm3) => offer("Water in the vessel", { by: "volume", storedCm3 })}
+            />
+            <span className="no-print flex gap-1 self-end">
+              <button type="button" className="press" onClick={dose(-DOSE_STEP_CM3)}>
+                − {formatVolume(DOSE_STEP_CM3, system)}
+              </button>
+              <button type="button" className="press" onClick={dose(DOSE_STEP_CM3)}>
+                + {formatVolume(DOSE_STEP_CM3, system)}
+              </button>
+            </span>
+          </>
+        )}
+        <NumberField
+          label={hasFeet ? "Feet end at" : "Fill begins at"}
+          value={fillFromCm}
+          onOffer={(cm) =>
+            store.offer(
+              hasFeet ? "Lower end of the feet" : "False bottom",
+              withFillFrom(store.getState().committed, cm),
+              system,
+            )
+          }
+          describe={
+            hasFeet
+              ? "Over the base; the feet reach down to here."
+              : "0 where it lies on the base; more is a false bottom on a screen, with room for water under it."
+          }
+        />
+      </div>
+      {!hasReservoir && (
+        <div className="mt-1">
+          <DemandField store={store} />
+        </div>
+      )}
+    </section>
+  );
+}
