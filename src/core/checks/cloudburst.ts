@@ -33,11 +33,10 @@ export function stormInflowCm3PerHour(setup: Setup): number {
 const stormDischarges = (setup: Setup): readonly Discharge[] => {
   const { over, baseIsOpen, baseDiameterCm, baseCount } = openingsOf(setup);
   return [
-    ...over.map(
-      ({ lipCm, diameterCm, count, way }): Discharge =>
-        way === "wall"
-          ? { kind: "holes", lipCm, diameterCm, count }
-          : { kind: "rim", lipCm, lengthCm: count * Math.PI * diameterCm },
+    ...over.map(({ lipCm, diameterCm, count, way }): Discharge =>
+      way === "wall"
+        ? { kind: "holes", lipCm, diameterCm, count }
+        : { kind: "rim", lipCm, lengthCm: count * Math.PI * diameterCm },
     ),
     ...(baseIsOpen ? [{ kind: "holes" as const, lipCm: 0, diameterCm: baseDiameterCm, count: baseCount }] : []),
   ];

@@ -38,13 +38,15 @@ function weights({ setup, network, readings, drainsAt, system }: Design): Check 
     text: `${formatMass(dryKg, system)} dry with its vessel, ${formatMass(builtKg, system)} as it stands, ${formatMass(fullKg, system)} with every pore full, which presses with ${formatLoad(fullKg / areaM2, system)}; ${alone}.`,
     tone: "plain",
     why: {
-      formula: "Vessel (inside wall and base times their thickness and density), dry media by volume and bulk density, and the water.",
+      formula:
+        "Vessel (inside wall and base times their thickness and density), dry media by volume and bulk density, and the water.",
       inputs: [
         ["empty vessel", formatMass(emptyKg, system)],
         ["stands on", `${(areaM2 * 1e4).toFixed(0)} cm²`],
         ["one person lifts", formatMass(ONE_PERSON_KG, system)],
       ],
-      source: "Densities from engineering tables; lifting after ISO 11228-1. Feet and battens press harder on the little they stand on.",
+      source:
+        "Densities from engineering tables; lifting after ISO 11228-1. Feet and battens press harder on the little they stand on.",
       uncertainty: "Bulk densities vary by a fifth; a floor or balcony is for a structural engineer to judge.",
     },
   };

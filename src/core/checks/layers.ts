@@ -23,7 +23,7 @@ function fines(design: Design): Check[] {
     const ratio = filterRatio(coarse, fine);
     const gapMm = coarse.particleSizeMm.d10 / GAP_RATIO;
     const share = shareFinerThan(fine.particleSizeMm, gapMm);
-    if (share < SHARE_WORTH_KEEPING || ratio <= FILTER_RATIO.safe / 2) return [];
+    if (share < SHARE_WORTH_KEEPING) return [];
     const mm = (size: number): string => `${threeFigures(size)} mm`;
     const separator = above.separator === null ? undefined : SEPARATOR_FACTS[above.separator];
     const why = {
@@ -32,14 +32,19 @@ function fines(design: Design): Check[] {
       inputs: [
         [`D15 of ${lower(coarse)}`, mm(grainSizeMm(coarse.particleSizeMm, 0.15))],
         [`D85 of ${lower(fine)}`, mm(grainSizeMm(fine.particleSizeMm, 0.85))],
-        ["ratio", threeFigures(ratio)],
+        [
+          "ratio",
+          `${threeFigures(ratio)}${ratio > FILTER_RATIO.fails ? ", which holds nothing back" : ratio > FILTER_RATIO.safe ? ", at the limit" : ", which holds the coarser part back"}`,
+        ],
         ["between them", separator?.words ?? "nothing"],
       ] as const,
       source: "Filter rule of Terzaghi & Peck (1948); grain sizes of the media.",
       uncertainty: "Grain sizes vary by half between suppliers; fibres and roots hold more together than grains do.",
     };
     const parts =
-      share >= 0.9 ? "its grains fit the gaps" : `about ${Math.round(10 * share)} in 10 parts of it are finer than the gaps`;
+      share >= 0.9
+        ? "its grains fit the gaps"
+        : `about ${Math.round(10 * share)} in 10 parts of it are finer than the gaps`;
     if (!separator)
       return [
         {
@@ -106,7 +111,8 @@ function floating(design: Design): Check[] {
         text: `${capital(layerWords(design, i))} stands ${formatLength(wetCm, system)} deep in water and lifts with ${threeFigures(lift)} g on each cm², more than the ${threeFigures(weight)} g on it: it floats up and mixes. Weigh it down, or take grains that sink.`,
         tone: "trouble",
         why: {
-          formula: "Lift of the grains' outside under water, less their own weight, against the dry weight of what lies on them.",
+          formula:
+            "Lift of the grains' outside under water, less their own weight, against the dry weight of what lies on them.",
           inputs: [
             ["under water", formatLength(wetCm, system)],
             ["grains fill", `${Math.round(100 * outside)} % of the layer`],

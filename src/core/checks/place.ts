@@ -36,7 +36,9 @@ export function checkPlace({ setup, network, readings, system, drainsAt }: Desig
     });
   const overCm = Math.max(0, readings.waterTableCm - network.over.bedCm);
   const { below } = network;
-  const trayCm = below?.made.includes("tray") ? Math.max(0, Math.min(readings.waterTableCm, below.topCm) - below.bedCm) : 0;
+  const trayCm = below?.made.includes("tray")
+    ? Math.max(0, Math.min(readings.waterTableCm, below.topCm) - below.bedCm)
+    : 0;
   const deepest = Math.max(overCm, trayCm);
   if (setup.site.children === "yes" && deepest > 0.05)
     found.push({

@@ -49,7 +49,8 @@ export function checkPlanted(design: Design): Check[] {
       ["root ball", cm(ballDepthCm)],
     ] as const,
     source: "General husbandry.",
-    uncertainty: "Some water and marsh plants bear a crown under water; most others rot. Soil settles after the first waterings.",
+    uncertainty:
+      "Some water and marsh plants bear a crown under water; most others rot. Soil settles after the first waterings.",
   };
   if (crownOverSoilCm < -SLACK_CM)
     found.push({

@@ -5,7 +5,13 @@ import { areaAtCm2 } from "../vessel/area-by-height";
 import { holeConductance } from "../water/discharge";
 import { layerAtHole } from "../water/side-hole";
 import type { Check, Design } from "./check";
-import { cloudburst, CLOUDBURST_MINUTES, CLOUDBURST_MM_PER_HOUR, isRainedOn, stormInflowCm3PerHour } from "./cloudburst";
+import {
+  cloudburst,
+  CLOUDBURST_MINUTES,
+  CLOUDBURST_MM_PER_HOUR,
+  isRainedOn,
+  stormInflowCm3PerHour,
+} from "./cloudburst";
 
 /** Whether rain leaves as fast as it comes. */
 export function checkRain(design: Design): Check[] {
@@ -21,7 +27,8 @@ export function checkRain(design: Design): Check[] {
       ["open to the sky", formatPercent(fixtureOf(setup, "lid")?.openShare ?? 1)],
       ["comes in", `${formatVolume(storm / 60, system)} a minute`],
     ] as const,
-    source: "Storm after EN 12056-3 where no local figure is known; discharge after Bos (1989); soil after Hvorslev (1951).",
+    source:
+      "Storm after EN 12056-3 where no local figure is known; discharge after Bos (1989); soil after Hvorslev (1951).",
     uncertainty:
       "Local storms may be half or twice as hard: ask for the local figure. Leaves, roots and algae narrow a hole by and by.",
   };
@@ -73,7 +80,11 @@ function atTheHoles(design: Design, storm: number, why: Check["why"]): Check {
   // it has to sink through the soil first, as fast as the slowest layer takes it, and leave below
   const { layers } = network.column;
   const slowest = layers.reduce(
-    (least, layer) => Math.min(least, layer.functions.ksCmPerHour * Math.min(layer.areaCm2, layer.volumeCm3 / (layer.topCm - layer.bottomCm))),
+    (least, layer) =>
+      Math.min(
+        least,
+        layer.functions.ksCmPerHour * Math.min(layer.areaCm2, layer.volumeCm3 / (layer.topCm - layer.bottomCm)),
+      ),
     Infinity,
   );
   const lets = (some: typeof over): number =>
@@ -126,7 +137,15 @@ function sealedSoaking({ setup, drainsAt, system, network }: Design): Check[] {
       tone: "trouble",
       why: {
         formula: "A vessel without an open hole keeps all that is poured on.",
-        inputs: [["it holds, soaked", formatVolume(network.column.layers.reduce((sum, { volumeCm3, functions }) => sum + volumeCm3 * functions.thetaS, 0), system)]],
+        inputs: [
+          [
+            "it holds, soaked",
+            formatVolume(
+              network.column.layers.reduce((sum, { volumeCm3, functions }) => sum + volumeCm3 * functions.thetaS, 0),
+              system,
+            ),
+          ],
+        ],
         source: "Hydrostatics.",
         uncertainty: "None in this.",
       },

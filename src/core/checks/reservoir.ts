@@ -62,13 +62,15 @@ function reservoirSmall({ setup, network, drainsAt, surface, system }: Design): 
       text: `Full to ${formatLength(full, system)} it gives ${formatVolume(givesCm3, system)}, and a day takes ${formatVolume(perDay, system)}: a fill does not last a day. Set the hole higher, or make the room under the soil deeper.`,
       tone: "trouble",
       why: {
-        formula: "What the stack and its open water give while the surface falls from the lowest way out to the base, over what a day takes.",
+        formula:
+          "What the stack and its open water give while the surface falls from the lowest way out to the base, over what a day takes.",
         inputs: [
           ["a day takes", `${threeFigures(dressedDemandMmPerDay(setup))} mm over the mouth`],
           ["lowest way out", drainsAt === undefined ? "none" : formatLength(drainsAt, system)],
         ],
         source: "Hydrostatics over the settled stack.",
-        uncertainty: "Demand varies by half or double with weather and leaf; see the supply for what reaches the roots.",
+        uncertainty:
+          "Demand varies by half or double with weather and leaf; see the supply for what reaches the roots.",
       },
     },
   ];
@@ -101,7 +103,8 @@ function outOfLevel({ setup, drainsAt, platform, roots, system }: Design): Check
       text: `Over its ${formatLength(lengthCm, system)} it may stand out of level by ${parts.join(", and by ")}.${isTight ? " That is less than a spirit level shows: fill it lower, or raise what is over the water." : ""}`,
       tone: isTight ? "trouble" : "plain",
       why: {
-        formula: "Free water stays level while the vessel tilts about its middle: at the ends it stands higher and lower by half of what they differ.",
+        formula:
+          "Free water stays level while the vessel tilts about its middle: at the ends it stands higher and lower by half of what they differ.",
         inputs: [
           ["filled to", formatLength(levelCm, system)],
           ["soil begins over it at", over === Infinity ? "not said" : formatLength(over, system)],

@@ -70,10 +70,18 @@ export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = 
   const bench: Bench = { wish, facts, medium, system, fillCm, leastSoilCm, soilId };
   const made = DESIGNERS[wish.strategy](bench);
   const reasons = [
-    { about: "Soil", text: `${medium(soilId)?.name ?? soilId}, as usual for ${facts.words}. Any other medium or mix can be set in its place.` },
+    {
+      about: "Soil",
+      text: `${medium(soilId)?.name ?? soilId}, as usual for ${facts.words}. Any other medium or mix can be set in its place.`,
+    },
     ...made.reasons,
     ...(wish.holed && made.setup.fixtures.some((one) => one.kind === "hole" && one.in === "base" && one.plugged)
-      ? [{ about: "Holes in the base", text: "This way of holding water needs a tight base: plug them, or line the vessel." }]
+      ? [
+          {
+            about: "Holes in the base",
+            text: "This way of holding water needs a tight base: plug them, or line the vessel.",
+          },
+        ]
       : []),
     {
       about: "A day",
@@ -82,6 +90,9 @@ export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = 
   ];
   return ok({ setup: made.setup, reasons });
 }
+
+/** What is not named yet. */
+const UNNAMED = "New setup";
 
 type Designer = (bench: Bench) => Designed;
 
@@ -160,7 +171,7 @@ function setupOf(
   more: Partial<Setup> = {},
 ): Setup {
   return {
-    name: wish.name.trim(),
+    name: wish.name.trim() || UNNAMED,
     vessel: wish.vessel,
     fixtures,
     fillFromCm: 0,
@@ -176,8 +187,7 @@ function setupOf(
 
 /** Air at the roots of a settled setup, on the mean; of all layers where none is rooted. */
 function rootAir(bench: Bench, setup: Setup): number {
-  const settled =
-    setup.water.by === "soaking" ? drainedAfterSoaking(setup, bench.medium) : settle(setup, bench.medium);
+  const settled = setup.water.by === "soaking" ? drainedAfterSoaking(setup, bench.medium) : settle(setup, bench.medium);
   if (!settled.ok) return -1;
   const readings = readSettled(setup, settled.value, bench.medium);
   return readings.rootZone?.meanAirSpace ?? readings.layers.at(-1)?.meanAirSpace ?? 0;
@@ -218,7 +228,8 @@ const heightsBetween = (leastCm: number, mostCm: number, count = TRIED): readonl
     ? [tidy(leastCm)]
     : [...new Set(Array.from({ length: count }, (_, i) => tidy(leastCm + ((mostCm - leastCm) * i) / (count - 1))))];
 
-const daysWords = (days: number): string => (days >= 2 ? `about ${threeFigures(days, 0)} days` : `${threeFigures(days, 1)} days`);
+const daysWords = (days: number): string =>
+  days >= 2 ? `about ${threeFigures(days, 0)} days` : `${threeFigures(days, 1)} days`;
 
 // The ways of holding water ---------------------------------------------------------------------------------------
 
@@ -248,14 +259,24 @@ function overRoom(bench: Bench, how: "feet" | "cords"): Designed {
     const setup = setupOf(
       bench,
       [
-        layer(bench, "legs", wickId, platformCm, { name: how === "feet" ? "feet, packed wet" : "wick cords", legs, rooted: false }),
+        layer(bench, "legs", wickId, platformCm, {
+          name: how === "feet" ? "feet, packed wet" : "wick cords",
+          legs,
+          rooted: false,
+        }),
         layer(bench, "soil", soilId, fillCm - platformCm, { rooted: facts.rooted }),
       ],
       [
         ...baseHoles(bench, "plugged"),
         ...linerTo(bench, platformCm),
         hole("overflow", Math.max(lipCm, levelCm), vessel),
-        { kind: "fill-tube", id: "tube", diameterCm: tidy(Math.max(1, Math.min(4, foot.widthCm / 8))), acrossShare: 0.08, foot: "cut" },
+        {
+          kind: "fill-tube",
+          id: "tube",
+          diameterCm: tidy(Math.max(1, Math.min(4, foot.widthCm / 8))),
+          acrossShare: 0.08,
+          foot: "cut",
+        },
       ],
       { by: "level", levelCm },
     );
@@ -279,8 +300,14 @@ function overRoom(bench: Bench, how: "feet" | "cords"): Designed {
         about: how === "feet" ? "Feet" : "Cords",
         text: `${legs.count} of ${wick}, ${cm(legs.acrossCm)} across, down to the base: they ${chosen.days > 0 ? `still lift a usual day while the water stands at ${cm(Math.max(0, markCm))}` : "lift what they can"}.`,
       },
-      { about: "Overflow", text: "Just under the platform, so that rain runs out before it reaches the soil; two holes, since one clogs." },
-      { about: "Fill tube", text: "At the other end from the overflow, its foot cut at an angle, so that the water goes through all of the room." },
+      {
+        about: "Overflow",
+        text: "Just under the platform, so that rain runs out before it reaches the soil; two holes, since one clogs.",
+      },
+      {
+        about: "Fill tube",
+        text: "At the other end from the overflow, its foot cut at an angle, so that the water goes through all of the room.",
+      },
     ],
   };
 }
@@ -306,7 +333,13 @@ function gravelReservoir(bench: Bench, liner: "liner" | undefined): Designed {
         ...baseHoles(bench, "plugged"),
         ...linerTo(bench, gravelCm, liner !== undefined),
         hole("overflow", levelCm, vessel),
-        { kind: "fill-tube", id: "tube", diameterCm: tidy(Math.max(1, Math.min(5, foot.widthCm / 8))), acrossShare: 0.08, foot: "drilled" },
+        {
+          kind: "fill-tube",
+          id: "tube",
+          diameterCm: tidy(Math.max(1, Math.min(5, foot.widthCm / 8))),
+          acrossShare: 0.08,
+          foot: "drilled",
+        },
       ],
       { by: "level", levelCm },
     );
@@ -324,9 +357,18 @@ function gravelReservoir(bench: Bench, liner: "liner" | undefined): Designed {
             ? `${cm(chosen.at)} of gravel: the depth whose fill lasts longest, ${daysWords(chosen.days)}, while it still feeds a usual day and leaves ${formatPercent(chosen.air)} air at the roots.`
             : `${cm(chosen.at)} of gravel: no depth in this vessel feeds a usual day from below alone; water from the top as well.`,
       },
-      { about: "Wick bed", text: `${cm(sandCm)} of fine sand on weed cloth: gravel lifts water a few cm only, sand takes it over and hands it to the soil.` },
-      { about: "Overflow", text: `At ${cm(chosen.at)}, level with the top of the gravel, so that rain cannot stand in the soil; two holes, since one clogs.` },
-      { about: "Fill tube", text: "At the other end from the overflow, drilled at its foot, so that water goes in between the stones." },
+      {
+        about: "Wick bed",
+        text: `${cm(sandCm)} of fine sand on weed cloth: gravel lifts water a few cm only, sand takes it over and hands it to the soil.`,
+      },
+      {
+        about: "Overflow",
+        text: `At ${cm(chosen.at)}, level with the top of the gravel, so that rain cannot stand in the soil; two holes, since one clogs.`,
+      },
+      {
+        about: "Fill tube",
+        text: "At the other end from the overflow, drilled at its foot, so that water goes in between the stones.",
+      },
       ...(liner ? [{ about: "Liner", text: "Up to the overflow: over it water leaves, under it nothing does." }] : []),
     ],
   };
@@ -336,10 +378,15 @@ function gravelReservoir(bench: Bench, liner: "liner" | undefined): Designed {
 function inTray(bench: Bench): Designed {
   const { wish, facts, system, fillCm, soilId } = bench;
   const cm = (height: number): string => formatLength(height, system);
-  const plain = setupOf(bench, [layer(bench, "soil", soilId, fillCm, { rooted: facts.rooted })], baseHoles(bench, "open"), {
-    by: "level",
-    levelCm: 0,
-  });
+  const plain = setupOf(
+    bench,
+    [layer(bench, "soil", soilId, fillCm, { rooted: facts.rooted })],
+    baseHoles(bench, "open"),
+    {
+      by: "level",
+      levelCm: 0,
+    },
+  );
   const tray = newFixture(plain, "tray", "tray") as Extract<Fixture, { kind: "tray" }>;
   const most = Math.min(tray.insideDepthCm - wish.vessel.baseCm, 0.35 * fillCm);
   const tries = heightsBetween(Math.min(1, most), most, 8).map((levelCm): Tried<object> => {
@@ -377,11 +424,7 @@ function raisedOutlet(bench: Bench): Designed {
         layer(bench, "stones", "pea-gravel-6-10", stones, { rooted: false }),
         layer(bench, "soil", soilId, fillCm - stones, { rooted: facts.rooted, separator: "weed-cloth" }),
       ],
-      [
-        ...baseHoles(bench, "plugged"),
-        ...linerTo(bench, lipCm),
-        hole("outlet", lipCm, wish.vessel),
-      ],
+      [...baseHoles(bench, "plugged"), ...linerTo(bench, lipCm), hole("outlet", lipCm, wish.vessel)],
       { by: "soaking" },
     );
   // the highest outlet that leaves the roots their air a day after rain
@@ -444,11 +487,7 @@ function overSoil(bench: Bench): Designed {
   const setup = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],
-    [
-      ...baseHoles(bench, "plugged"),
-      ...linerTo(bench, lipCm),
-      hole("overflow", Math.max(lipCm, levelCm), wish.vessel),
-    ],
+    [...baseHoles(bench, "plugged"), ...linerTo(bench, lipCm), hole("overflow", Math.max(lipCm, levelCm), wish.vessel)],
     { by: "level", levelCm },
   );
   const openCm3 = vesselVolumeCm3(wish.vessel, levelCm) - vesselVolumeCm3(wish.vessel, soilCm);
@@ -457,8 +496,14 @@ function overSoil(bench: Bench): Designed {
     setup,
     reasons: [
       { about: "Soil", text: `${cm(soilCm)} of it, heavy so that it stays down.` },
-      { about: "Water", text: `${cm(levelCm - soilCm)} over the soil, ${formatVolume(openCm3, system)}: ${daysWords(openCm3 / perDay)} until the soil falls dry on top.` },
-      { about: "Overflow", text: `At ${cm(Math.max(lipCm, levelCm))}, well under the rim, so that a storm does not wash soil over it.` },
+      {
+        about: "Water",
+        text: `${cm(levelCm - soilCm)} over the soil, ${formatVolume(openCm3, system)}: ${daysWords(openCm3 / perDay)} until the soil falls dry on top.`,
+      },
+      {
+        about: "Overflow",
+        text: `At ${cm(Math.max(lipCm, levelCm))}, well under the rim, so that a storm does not wash soil over it.`,
+      },
     ],
   };
 }
@@ -483,7 +528,10 @@ function counted(bench: Bench, fillFromCm: number): Designed {
   let at = fillFromCm;
   for (const level of levels) {
     if (!network.ok) break;
-    const setup: Setup = { ...empty, water: { by: "volume", storedCm3: volumeFor(bench, empty, network.value, level) } };
+    const setup: Setup = {
+      ...empty,
+      water: { by: "volume", storedCm3: volumeFor(bench, empty, network.value, level) },
+    };
     chosen = setup;
     at = level;
     if (level < fillFromCm - 3 && rootAir(bench, setup) >= facts.leastAir) break;
@@ -576,7 +624,9 @@ function graded(bench: Bench): Designed {
     { by: "soaking" },
   );
   const airs = drainedAfterSoaking(setup, bench.medium);
-  const told = airs.ok ? readSettled(setup, airs.value, bench.medium).layers.map(({ meanAirSpace }) => formatPercent(meanAirSpace)) : [];
+  const told = airs.ok
+    ? readSettled(setup, airs.value, bench.medium).layers.map(({ meanAirSpace }) => formatPercent(meanAirSpace))
+    : [];
   return {
     setup,
     reasons: [

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld } from "../testing/setups";
 import { isRootedByDefault, withOrWithoutDrainage } from "../stack/drainage-layer";
 import { withDemand, withLayer, withWater } from "../stack/edit";
 import { stackHeightCm, type Setup } from "../stack/setup";
@@ -105,7 +105,7 @@ describe("with or without a drainage layer", () => {
     const [takes, bare] = [held, now].map(({ setup, settled }) => readDose(setup, settled).untilRootsCm3!);
     expect(takes).toBeGreaterThan(bare!);
     expect(meaningOfDrainage(change, held, now, "rest", "metric")).toContain("the only place for a spill to go");
-    const full = withWater(jar, { kind: "free-water", levelCm: 8, overflowCm: null });
+    const full = withHeld(jar, { kind: "free-water", levelCm: 8, overflowCm: null });
     expect(
       meaningOfDrainage(change, told(full), told({ ...change.setup, water: full.water }), "rest", "metric"),
     ).toContain("is its reservoir");
@@ -179,7 +179,7 @@ describe("what is said of a supply", () => {
     expect(mark!.text).toMatch(
       /^Refill when the surface has fallen to 5\.\d cm \(5\.\d cm to 5\.\d cm\), about [\d.]+ such days from full \(.* between 8 cm and there\)\. From then on it feeds more slowly/u,
     );
-    const [low] = say(withWater(TROUGH, { kind: "free-water", levelCm: 2, overflowCm: 8 }));
+    const [low] = say(withHeld(TROUGH, { kind: "free-water", levelCm: 2, overflowCm: 8 }));
     expect(low).toMatchObject({ tone: "trouble" });
     expect(low!.text).toContain("It stands lower now");
   });

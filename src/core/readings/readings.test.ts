@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
+import { standsOnCm2 } from "../vessel/vessel";
 import fc from "fast-check";
 import { CATALOGUE } from "../media/catalogue";
 import { stackHeightCm, type Setup } from "../stack/setup";
-import { GRAVEL, MIX, PEAT, layer, medium, potWith } from "../testing/setups";
+import { GRAVEL, MIX, PEAT, layer, medium, potWith, roundVessel } from "../testing/setups";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { readAt } from "../water/profile";
@@ -93,7 +94,8 @@ describe("zones by height", () => {
 
 describe("readings of a layer", () => {
   it("weigh and measure what is in it", () => {
-    const { readings } = read(potWith({ kind: "free-water", levelCm: 5, overflowCm: null }));
+    const setup = potWith({ kind: "free-water", levelCm: 5, overflowCm: null });
+    const { readings } = read(setup);
     const area = Math.PI * 100;
     const [gravel, mix] = readings.layers;
     expect(gravel!.volumeCm3).toBeCloseTo(5 * area, 6);
@@ -101,7 +103,7 @@ describe("readings of a layer", () => {
     expect(gravel!.dryKg).toBeCloseTo((medium(GRAVEL)!.dryBulkDensityGPerCm3.typical * 5 * area) / 1000, 9);
     expect(mix!.wetKg - mix!.dryKg).toBeCloseTo(mix!.storedCm3 / 1000, 9);
     expect(readings.wetKg).toBeCloseTo(gravel!.wetKg + mix!.wetKg, 9);
-    expect(readings.loadKgPerM2).toBeCloseTo(readings.wetKg / (area / 1e4), 9);
+    expect(readings.loadKgPerM2).toBeCloseTo(readings.wetKg / (standsOnCm2(setup.vessel) / 1e4), 9);
   });
 
   it("count easily available water between 10 and 50 cm of suction, buffer between 50 and 100 (de Boodt & Verdonck 1972)", () => {
@@ -265,7 +267,7 @@ describe("cautions", () => {
   it("warn of open water, of glass in the sun and of drilling where they apply, and only there", () => {
     const glassPond: Setup = {
       ...potWith({ kind: "free-water", levelCm: 28, overflowCm: null }),
-      vessel: { shape: "round", insideDiameterCm: 20, insideDepthCm: 30, material: "glass" },
+      vessel: roundVessel(20, 30, "glass"),
     };
     expect(subjects(glassPond)).toEqual(expect.arrayContaining(["open-water", "glass-sun", "salts"]));
     const drained = subjects(potWith({ kind: "drained", outletCm: 0 }));
@@ -284,7 +286,7 @@ describe("cautions", () => {
   it("ask for an engineer where a floor is asked, and about the shelf where a shelf is", () => {
     const pot = (insideDiameterCm: number, insideDepthCm: number): Setup => ({
       ...potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 5), layer(MIX, insideDepthCm - 8)]),
-      vessel: { shape: "round", insideDiameterCm, insideDepthCm, material: "plastic" },
+      vessel: roundVessel(insideDiameterCm, insideDepthCm),
     });
     const load = (setup: Setup) => {
       const { readings } = read(setup);
@@ -300,36 +302,5 @@ describe("cautions", () => {
     expect(trough.readings.wetKg).toBeGreaterThan(100);
     expect(trough.text).toContain("a structural engineer decides");
     expect(load(pot(12, 20)).text).toBeUndefined();
-  });
-
-  it("say nothing of a mat that keeps two layers apart, and something of a mix laid straight on gravel", () => {
-    const on = (...mediumIds: string[]) => {
-      const setup = potWith({ kind: "free-water", levelCm: 3, overflowCm: null }, [
-        layer(GRAVEL, 8),
-        ...mediumIds.map((id) => layer(id, id === "capillary-mat" ? 0.5 : 12, id === MIX)),
-      ]);
-      return cautionsFor(setup, read(setup).readings, "metric").flatMap(({ id, text }) =>
-        id.startsWith("fines-") ? [text] : [],
-      );
-    };
-    expect(on("capillary-mat", MIX)).toEqual([]);
-    expect(on(MIX)).toEqual([
-      expect.stringMatching(/^About 4 in 10 parts of potting mix, peat-based are finer than the gaps of pea gravel/u),
-    ]);
-    expect(on("fine-sand-0.1-0.5")).toEqual([expect.stringContaining("its grains fit the gaps. Put a separator")]);
-    expect(on("granite-grit-3-6")).toEqual([]);
-  });
-
-  it("tell when fines wash into a coarse layer (after Terzaghi & Peck 1948)", () => {
-    expect(
-      subjects(potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 5), layer("fine-sand-0.1-0.5", 5)])).some(
-        (id) => id.startsWith("fines-"),
-      ),
-    ).toBe(true);
-    expect(
-      subjects(
-        potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 5), layer("fine-sand-0.1-0.5", 5)]),
-      ).some((id) => id.startsWith("fines-")),
-    ).toBe(false);
   });
 });

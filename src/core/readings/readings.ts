@@ -220,8 +220,7 @@ export type DoseReading = {
 };
 
 export function readDose(setup: Setup, { network, column, equilibrium }: Settled): DoseReading {
-  const held =
-    equilibrium.storedCm3 + equilibrium.pondedCm3 + belowWaterCm3(network.below, equilibrium.waterTableCm);
+  const held = equilibrium.storedCm3 + equilibrium.pondedCm3 + belowWaterCm3(network.below, equilibrium.waterTableCm);
   const until = (heightCm: number): number =>
     Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(network, heightCm) - held);
   const roots = rootZoneCm(setup);

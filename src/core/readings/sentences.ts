@@ -1,6 +1,6 @@
 import { WILTED_CM } from "../media/bands";
 import type { Setup } from "../stack/setup";
-import {soakedLevelCm, drainsAtCm, boundariesCm} from "../stack/setup";
+import { soakedLevelCm, drainsAtCm, boundariesCm } from "../stack/setup";
 import { formatLength, formatLoad, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { historyOf } from "../water/branch";

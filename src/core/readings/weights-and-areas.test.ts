@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { withDemand } from "../stack/edit";
 import type { Setup } from "../stack/setup";
-import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
-import { vesselAreaCm2 } from "../vessel/vessel";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith, inFeet } from "../testing/setups";
+import { standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
 import { runSetup } from "../water/run";
-import { openWaterCm3, settle } from "../water/settle";
+import { openWaterCm3 } from "../water/network";
+import { settle } from "../water/settle";
 import { demandCm3PerHour, supplyOf } from "../water/supply";
 import { BUFFER_PSI_CM, EASY_PSI_CM, readSettled } from "./readings";
 
@@ -13,7 +14,7 @@ import { BUFFER_PSI_CM, EASY_PSI_CM, readSettled } from "./readings";
 const AREA_CM2 = Math.PI * 100;
 /** Wick feet of a fifth of the area in 6 cm of open water, under 14 cm of mix. */
 const FEET: Setup = potWith({ kind: "free-water", levelCm: 6, overflowCm: 7 }, [
-  { ...layer(MIX, 8, false), areaShare: 0.2 },
+  { ...layer(MIX, 8, false), legs: inFeet(0.2) },
   layer(MIX, 14),
 ]);
 const settled = (setup: Setup) => {
@@ -30,7 +31,7 @@ describe("what a setup weighs", () => {
     const layers = readings.layers.map(({ dryKg, storedCm3 }) => dryKg + storedCm3 / 1000);
     expect(readings.layers.map(({ wetKg }) => wetKg)).toEqual(layers.map((kg) => expect.closeTo(kg, 9) as number));
     expect(readings.wetKg).toBeCloseTo(layers[0]! + layers[1]! + (0.8 * AREA_CM2 * 6) / 1000, 9);
-    expect(readings.loadKgPerM2).toBeCloseTo(readings.wetKg / (AREA_CM2 / 10_000), 9);
+    expect(readings.loadKgPerM2).toBeCloseTo(readings.wetKg / (standsOnCm2(FEET.vessel) / 10_000), 9);
     const flooded = read(potWith({ kind: "free-water", levelCm: 27, overflowCm: null }));
     expect(flooded.pondedCm3).toBeCloseTo(2 * AREA_CM2, 6);
     expect(flooded.wetKg - flooded.dryKg).toBeCloseTo((flooded.storedCm3 + 2 * AREA_CM2) / 1000, 9);
@@ -105,14 +106,14 @@ describe("what roots have", () => {
 
 describe("what goes by area", () => {
   it("is open water: beside feet up to their top, and none above", () => {
-    const { column } = settled(FEET);
+    const { network } = settled(FEET);
     for (const [levelCm, openCm] of [
       [-1, 0],
       [3, 3],
       [8, 8],
       [15, 8],
     ] as const)
-      expect(openWaterCm3(FEET, column, levelCm)).toBeCloseTo(0.8 * AREA_CM2 * openCm, 6);
+      expect(openWaterCm3(network, levelCm)).toBeCloseTo(0.8 * AREA_CM2 * openCm, 6);
   });
 
   it("is demand: a depth over the vessel, whatever the feet stand on", () => {

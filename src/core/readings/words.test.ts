@@ -2,7 +2,7 @@ import { expect, it } from "vitest";
 import type { Setup } from "../stack/setup";
 import { withDemand, withHistory } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
-import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith, inFeet } from "../testing/setups";
 import type { Result } from "../units/problem";
 import type { UnitSystem } from "../units/units";
 import { drainedAfterSoaking } from "../water/drain";
@@ -32,7 +32,7 @@ const SETUPS: Readonly<Record<string, Setup>> = {
     "dry",
   ),
   "feet in open water": potWith({ kind: "free-water", levelCm: 6, overflowCm: 7 }, [
-    { ...layer(MIX, 8, false), areaShare: 0.2 },
+    { ...layer(MIX, 8, false), legs: inFeet(0.2) },
     layer(MIX, 14),
   ]),
   "water over the soil": potWith({ kind: "free-water", levelCm: 18, overflowCm: null }, [layer(MIX, 15)]),
@@ -57,7 +57,7 @@ const whyLines = ({ formula, inputs, source, uncertainty }: Why): string[] => [
 
 function told(setup: Setup, settled: Settled, when: StateWhen, system: UnitSystem): string[] {
   const readings = readSettled(setup, settled, medium);
-  const dose = setup.water.kind === "dosed" ? readDose(setup, settled) : undefined;
+  const dose = setup.water.by === "volume" ? readDose(setup, settled) : undefined;
   return [
     `  ${when}: ${stateLine(readings, system)}`,
     ...readingSentences(setup, readings, dose, system, when).flatMap(({ id, heading, text, tone, why }) => [
@@ -89,7 +89,7 @@ function drainageOf(setup: Setup) {
         ? { setup: one, settled: settled.value, readings: readSettled(one, settled.value, medium) }
         : undefined;
     });
-    return change && held && now && (when === "rest" || setup.water.kind === "drained")
+    return change && held && now && (when === "rest" || setup.water.by === "soaking")
       ? [{ change, when, held, now }]
       : [];
   });
@@ -106,7 +106,7 @@ function allWords(): string {
     .flatMap(([name, setup]) => {
       const settled = settle(setup, medium);
       if (!settled.ok) throw new Error(`${name}: ${settled.problems[0]!.message}`);
-      const day = setup.water.kind === "drained" ? drainedAfterSoaking(setup, medium) : undefined;
+      const day = setup.water.by === "soaking" ? drainedAfterSoaking(setup, medium) : undefined;
       const supply = supplyOf(setup, medium);
       const drainage = drainageOf(setup);
       const run = runSetup(setup, medium, 4);

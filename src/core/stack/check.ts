@@ -79,8 +79,7 @@ export function checkSetup(
     );
   }
   const { insideDepthCm } = setup.vessel;
-  if (!(setup.fillFromCm >= 0))
-    add("fillFromCm", "below-base", "The fill cannot begin under the base of the vessel.");
+  if (!(setup.fillFromCm >= 0)) add("fillFromCm", "below-base", "The fill cannot begin under the base of the vessel.");
   const height = stackHeightCm(setup);
   if (height > insideDepthCm + HEIGHT_SLACK_CM) {
     add(
@@ -110,11 +109,7 @@ function checkLegs(setup: Setup, i: number, cm: (height: number) => string): Pro
     return [problem(`${path}.count`, "not-a-count", `There are 1 to ${MOST_LEGS} feet or cords, in whole numbers.`)];
   if (i === setup.layers.length - 1)
     return [
-      problem(
-        path,
-        "feet-on-top",
-        "Wick feet carry a layer on their platform: the top layer goes from wall to wall.",
-      ),
+      problem(path, "feet-on-top", "Wick feet carry a layer on their platform: the top layer goes from wall to wall."),
     ];
   const [fromCm, toCm] = boundariesCm(setup).slice(i, i + 2) as [number, number];
   const least = Math.min(vesselAreaCm2(setup.vessel, fromCm), vesselAreaCm2(setup.vessel, toCm));
@@ -140,7 +135,11 @@ function checkFixtures(setup: Setup, cm: (height: number) => string): Problem[] 
       const isHeight = size === "lipCm" || size === "topCm";
       if (isHeight ? !(value >= 0) : !(value > 0))
         problems.push(
-          problem(`${path}.${size}`, isHeight ? "below-base" : "not-positive", `The ${words}: its ${said} must be ${isHeight ? "0 or more" : "greater than 0"}.`),
+          problem(
+            `${path}.${size}`,
+            isHeight ? "below-base" : "not-positive",
+            `The ${words}: its ${said} must be ${isHeight ? "0 or more" : "greater than 0"}.`,
+          ),
         );
       else if (isHeight && value > vessel.insideDepthCm + HEIGHT_SLACK_CM)
         problems.push(
@@ -151,7 +150,9 @@ function checkFixtures(setup: Setup, cm: (height: number) => string): Problem[] 
           ),
         );
       else if (!isHeight && value > GREATEST_SIDE_CM)
-        problems.push(problem(`${path}.${size}`, "too-large", `The ${words}: its ${said} is ${cm(value)}. Is the unit right?`));
+        problems.push(
+          problem(`${path}.${size}`, "too-large", `The ${words}: its ${said} is ${cm(value)}. Is the unit right?`),
+        );
     }
     if ("acrossShare" in fixture && !(fixture.acrossShare >= 0 && fixture.acrossShare <= 1))
       problems.push(problem(`${path}.acrossShare`, "not-a-share", `The ${words} stands between the two walls.`));
@@ -199,7 +200,11 @@ function checkPlanting({ planting, vessel }: Setup, cm: (height: number) => stri
   for (const key of ["ballDepthCm", "ballAcrossCm"] as const)
     if (!(planting[key] > 0 && planting[key] <= GREATEST_SIDE_CM))
       problems.push(
-        problem(`planting.${key}`, "not-positive", `A root ball measures more than 0 and up to ${cm(GREATEST_SIDE_CM)}.`),
+        problem(
+          `planting.${key}`,
+          "not-positive",
+          `A root ball measures more than 0 and up to ${cm(GREATEST_SIDE_CM)}.`,
+        ),
       );
   return problems;
 }
@@ -210,7 +215,9 @@ function checkWater(setup: Setup, cm: (height: number) => string): Problem[] {
     case "level": {
       const { levelCm } = water;
       if (!(levelCm >= 0))
-        return [problem("water.levelCm", "below-base", "The free water level cannot lie under the base of the vessel.")];
+        return [
+          problem("water.levelCm", "below-base", "The free water level cannot lie under the base of the vessel."),
+        ];
       if (levelCm > vessel.insideDepthCm + HEIGHT_SLACK_CM)
         return [
           problem(

@@ -177,7 +177,11 @@ export type Separator = (typeof SEPARATORS)[number];
  */
 export const SEPARATOR_FACTS: Record<
   Separator,
-  { readonly words: string; readonly openingMm: number; readonly lastsMonths: readonly [low: number, high: number] | null }
+  {
+    readonly words: string;
+    readonly openingMm: number;
+    readonly lastsMonths: readonly [low: number, high: number] | null;
+  }
 > = {
   mesh: { words: "plastic mesh", openingMm: 1.5, lastsMonths: null },
   "weed-cloth": { words: "weed cloth", openingMm: 0.2, lastsMonths: [60, 180] },

@@ -1,11 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
 import { checkSetup, LONGEST_NAME, MOST_LAYERS } from "./check";
 import { breaksCapillarity, withOrWithoutDrainage } from "./drainage-layer";
 import {
   addLayer,
   dragBoundary,
-  dragWaterHeight,
+  dragFillFrom,
+  dragFixture,
+  dragLevel,
+  withFixture,
   moveLayer,
   withDemand,
   withLayer,
@@ -50,7 +53,7 @@ describe("layers and roots", () => {
 
   it("wick where they lie under the lowest rooted one, over a reservoir", () => {
     expect(bed.layers.map((_, i) => isWickLayer(bed, i))).toEqual([true, true, false, false]);
-    const drained = withWater(bed, { kind: "drained", outletCm: 2 });
+    const drained = withHeld(bed, { kind: "drained", outletCm: 2 });
     expect(drained.layers.some((_, i) => isWickLayer(drained, i))).toBe(false);
   });
 
@@ -86,21 +89,21 @@ describe("the limits of a setup", () => {
     expect(codes(withDemand(POT, 50))).toEqual([]);
     expect(codes(withDemand(POT, 0))).toEqual([]);
     expect(codes(withDemand(POT, 50.1))).toEqual(["demandMmPerDay too-large"]);
-    expect(codes(withLayer(POT, `${GRAVEL}-5`, { areaShare: 0.005 }))).toEqual([]);
-    expect(codes(withLayer(POT, `${GRAVEL}-5`, { areaShare: 1.01 }))).toEqual(["layers[0].areaShare not-a-share"]);
+    expect(codes(withLayer(POT, `${GRAVEL}-5`, { legs: inFeet(0.005) }))).toEqual([]);
+    expect(codes(withLayer(POT, `${GRAVEL}-5`, { legs: inFeet(1.01) }))).toEqual(["layers[0].legs no-room"]);
   });
 
   it("hold for water: at its overflow and its rim, from its base", () => {
-    expect(codes(withWater(POT, { ...FREE, levelCm: 5 }))).toEqual([]);
-    expect(codes(withWater(POT, { ...FREE, levelCm: 5.01 }))).toEqual(["water.levelCm above-overflow"]);
-    expect(codes(withWater(POT, { ...FREE, levelCm: 0, overflowCm: null }))).toEqual([]);
-    expect(codes(withWater(POT, { ...FREE, levelCm: 30, overflowCm: null }))).toEqual([]);
+    expect(codes(withHeld(POT, { ...FREE, levelCm: 5 }))).toEqual([]);
+    expect(codes(withHeld(POT, { ...FREE, levelCm: 5.01 }))).toEqual(["water.levelCm above-overflow"]);
+    expect(codes(withHeld(POT, { ...FREE, levelCm: 0, overflowCm: null }))).toEqual([]);
+    expect(codes(withHeld(POT, { ...FREE, levelCm: 30, overflowCm: null }))).toEqual([]);
     // one thing at a time: above the rim is not also above the overflow
-    expect(codes(withWater(POT, { ...FREE, levelCm: 31 }))).toEqual(["water.levelCm above-rim"]);
-    expect(codes(withWater(POT, { ...FREE, overflowCm: 31 }))).toEqual(["water.overflowCm above-rim"]);
-    expect(codes(withWater(POT, { kind: "dosed", storedCm3: -1 }))).toEqual(["water.storedCm3 negative"]);
-    expect(codes(withWater(POT, { kind: "dosed", storedCm3: 0 }))).toEqual([]);
-    expect(codes(withWater(POT, { kind: "dosed", storedCm3: 0.1 }))).toEqual([]);
+    expect(codes(withHeld(POT, { ...FREE, levelCm: 31 }))).toEqual(["water.levelCm above-rim"]);
+    expect(codes(withHeld(POT, { ...FREE, overflowCm: 31 }))).toEqual(["fixtures[0].lipCm above-rim"]);
+    expect(codes(withHeld(POT, { kind: "dosed", storedCm3: -1 }))).toEqual(["water.storedCm3 negative"]);
+    expect(codes(withHeld(POT, { kind: "dosed", storedCm3: 0 }))).toEqual([]);
+    expect(codes(withHeld(POT, { kind: "dosed", storedCm3: 0.1 }))).toEqual([]);
   });
 });
 
@@ -116,7 +119,7 @@ describe("edits at their edges", () => {
 
   it("put a first layer into half of an empty vessel, and one at the bottom under all", () => {
     const first = addLayer(potWith(FREE, []), -1, NEW)!.setup;
-    expect(first.layers).toMatchObject([{ id: "new", thicknessCm: 15, areaShare: 1 }]);
+    expect(first.layers).toMatchObject([{ id: "new", thicknessCm: 15, legs: null }]);
     expect(addLayer(POT, -1, NEW)!.setup.layers[0]).toMatchObject({ id: "new", thicknessCm: 5 });
     // room for less than the usual thickness, down to a centimetre
     expect(addLayer(potWith(FREE, [layer(MIX, 29)]), 0, NEW)!.setup.layers[1]).toMatchObject({ thicknessCm: 1 });
@@ -143,19 +146,36 @@ describe("edits at their edges", () => {
   });
 
   it("drag the water a setup has, to a tenth of a millimetre, and leave what it has not", () => {
-    expect(dragWaterHeight(POT, "level", 2.3456).water).toEqual({ ...FREE, levelCm: 2.35 });
-    expect(dragWaterHeight(POT, "overflow", 9).water).toEqual({ ...FREE, overflowCm: 9 });
-    expect(dragWaterHeight(POT, "outlet", 9)).toBe(POT);
-    const drained = withWater(POT, { kind: "drained", outletCm: 2 });
-    expect(dragWaterHeight(drained, "outlet", 7).water).toEqual({ kind: "drained", outletCm: 7 });
-    expect(dragWaterHeight(drained, "level", 7)).toBe(drained);
-    const dosed = withWater(POT, { kind: "dosed", storedCm3: 500 });
-    expect(dragWaterHeight(dosed, "level", 7)).toBe(dosed);
-    expect(dragWaterHeight(withWater(POT, { ...FREE, overflowCm: null }), "level", 99).water).toMatchObject({
-      levelCm: 30,
-    });
+    expect(dragLevel(POT, 2.3456).water).toEqual({ by: "level", levelCm: 2.35 });
+    expect(lipOf(dragFixture(POT, "overflow", { heightCm: 9 }))).toBe(9);
+    expect(dragFixture(POT, "outlet", { heightCm: 9 })).toBe(POT);
+    const drained = withHeld(POT, { kind: "drained", outletCm: 2 });
+    expect(lipOf(dragFixture(drained, "outlet", { heightCm: 7 }))).toBe(7);
+    expect(dragLevel(drained, 7)).toBe(drained);
+    const dosed = withHeld(POT, { kind: "dosed", storedCm3: 500 });
+    expect(dragLevel(dosed, 7)).toBe(dosed);
+    expect(dragLevel(withHeld(POT, { ...FREE, overflowCm: null }), 99).water).toMatchObject({ levelCm: 30 });
+  });
+
+  it("drag a fixture across, and between the walls only; what stands on the base has no height to drag", () => {
+    const tube = withFixture(POT, { kind: "fill-tube", id: "tube", diameterCm: 3, acrossShare: 0.1, foot: "cut" });
+    const at = (acrossShare: number) =>
+      dragFixture(tube, "tube", { heightCm: 4, acrossShare }).fixtures.find(({ id }) => id === "tube");
+    expect(at(0.5)).toMatchObject({ acrossShare: 0.5 });
+    expect(at(-3)).toMatchObject({ acrossShare: 0 });
+    expect(at(3)).toMatchObject({ acrossShare: 1 });
+    expect(at(0.5)).not.toHaveProperty("lipCm");
+  });
+
+  it("drag a false bottom, which lifts the stack as far as the rim lets it", () => {
+    expect(boundariesCm(dragFillFrom(POT, 3))).toEqual([3, 8, 28]);
+    expect(boundariesCm(dragFillFrom(POT, 99))).toEqual([5, 10, 30]);
+    expect(boundariesCm(dragFillFrom(POT, -1))).toEqual([0, 5, 25]);
   });
 });
+
+/** The lip of a setup's first hole. */
+const lipOf = ({ fixtures: [first] }: Setup): number | undefined => (first?.kind === "hole" ? first.lipCm : undefined);
 
 describe("a drainage layer", () => {
   it("is what breaks the capillary lift: most of its pores empty within 3 cm of suction", () => {
@@ -170,7 +190,7 @@ describe("a drainage layer", () => {
     const put = withOrWithoutDrainage(potWith(FREE, [layer(MIX, 20)]), medium, "new")!;
     expect(put).toMatchObject({ kind: "with", thicknessCm: 4 });
     expect(put.setup.layers).toMatchObject([
-      { id: "new", mediumId: GRAVEL, thicknessCm: 4, areaShare: 1, rooted: false },
+      { id: "new", mediumId: GRAVEL, thicknessCm: 4, legs: null, separator: null, rooted: false },
       { mediumId: MIX, thicknessCm: 16 },
     ]);
     // a third of a shallow one

@@ -1,11 +1,13 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
-import { GRAVEL, MIX, PEAT, layer, medium, potWith } from "../testing/setups";
+import { GRAVEL, MIX, PEAT, layer, medium, potWith, withHeld, inFeet, roundVessel, boxVessel } from "../testing/setups";
 import { checkSetup } from "./check";
 import {
   addLayer,
   dragBoundary,
-  dragWaterHeight,
+  dragFillFrom,
+  dragFixture,
+  dragLevel,
   moveLayer,
   newProblems,
   withDemand,
@@ -42,44 +44,29 @@ describe("checking a setup", () => {
       "layers[0].mediumId unknown-medium",
     ],
     ["no name", { ...POT, name: "  " }, "name empty"],
-    ["an outlet above the rim", withWater(POT, { kind: "drained", outletCm: 31 }), "water.outletCm above-rim"],
-    ["an outlet under the base", withWater(POT, { kind: "drained", outletCm: -1 }), "water.outletCm below-base"],
+    ["an outlet above the rim", withHeld(POT, { kind: "drained", outletCm: 31 }), "fixtures[0].lipCm above-rim"],
+    ["an outlet under the base", withHeld(POT, { kind: "drained", outletCm: -1 }), "fixtures[0].lipCm below-base"],
     [
       "water above the overflow",
-      withWater(POT, { kind: "free-water", levelCm: 6, overflowCm: 5 }),
+      withHeld(POT, { kind: "free-water", levelCm: 6, overflowCm: 5 }),
       "water.levelCm above-overflow",
     ],
     [
       "a level that is not a number",
-      withWater(POT, { kind: "free-water", levelCm: Number.NaN, overflowCm: null }),
+      withHeld(POT, { kind: "free-water", levelCm: Number.NaN, overflowCm: null }),
       "water.levelCm below-base",
     ],
-    ["a negative dose", withWater(POT, { kind: "dosed", storedCm3: -5 }), "water.storedCm3 negative"],
+    ["a negative dose", withHeld(POT, { kind: "dosed", storedCm3: -5 }), "water.storedCm3 negative"],
+    ["an absurd width", withVessel(POT, roundVessel(1e6, 30, "glass")), "vessel.insideDiameterCm too-large"],
+    ["feet on top", withLayer(POT, "potting-mix-peat-based-20", { legs: inFeet(0.2) }), "layers[1].legs feet-on-top"],
     [
-      "an absurd width",
-      withVessel(POT, { shape: "round", insideDiameterCm: 1e6, insideDepthCm: 30, material: "glass" }),
-      "vessel.insideDiameterCm too-large",
+      "feet like threads",
+      withLayer(POT, "pea-gravel-6-10-5", { legs: { section: "round", acrossCm: 0.01, count: 4 } }),
+      "layers[0].legs.acrossCm too-small",
     ],
-    [
-      "feet without water to stand in",
-      withLayer(withWater(POT, { kind: "drained", outletCm: 0 }), "pea-gravel-6-10-5", { areaShare: 0.2 }),
-      "layers[0].areaShare feet-need-reservoir",
-    ],
-    ["feet on top", withLayer(POT, "potting-mix-peat-based-20", { areaShare: 0.2 }), "layers[1].areaShare feet-on-top"],
-    ["feet like threads", withLayer(POT, "pea-gravel-6-10-5", { areaShare: 0.001 }), "layers[0].areaShare not-a-share"],
     ["a demand of rain", withDemand(POT, -1), "demandMmPerDay negative"],
     ["a demand in the wrong unit", withDemand(POT, 400), "demandMmPerDay too-large"],
-    [
-      "a depth of zero",
-      withVessel(POT, {
-        shape: "rectangular",
-        insideLengthCm: 30,
-        insideWidthCm: 20,
-        insideDepthCm: 0,
-        material: "glass",
-      }),
-      "vessel.insideDepthCm not-positive",
-    ],
+    ["a depth of zero", withVessel(POT, boxVessel(30, 20, 0, "glass")), "vessel.insideDepthCm not-positive"],
   ])("says what is wrong with %s, beside its cause", (_, setup, expected) => expect(codes(setup)).toContain(expected));
 
   it("speaks in the grower's units", () => {
@@ -124,25 +111,26 @@ describe("edits", () => {
         fc.double({ min: -1e6, max: 1e6, noNaN: true }),
         fc.integer({ min: 3, max: 300 }),
         (index, height, tenths) => {
-          const pot = withVessel(POT, {
-            shape: "round",
-            insideDiameterCm: 20,
-            insideDepthCm: 25 + tenths / 7,
-            material: "plastic",
-          });
+          const pot = withVessel(POT, roundVessel(20, 25 + tenths / 7));
           expect(check(dragBoundary(pot, index, height))).toEqual([]);
-          for (const what of ["level", "overflow", "outlet"] as const) {
-            expect(check(dragWaterHeight(pot, what, height))).toEqual([]);
-            expect(check(dragWaterHeight(withWater(pot, { kind: "drained", outletCm: 2 }), what, height))).toEqual([]);
-          }
+          const bed = dragFillFrom(withHeld(pot, { kind: "drained", outletCm: 2 }), height);
+          for (const moved of [
+            dragLevel(pot, height),
+            dragFixture(pot, "overflow", { heightCm: height, acrossShare: height }),
+            dragFixture(bed, "outlet", { heightCm: height, acrossShare: height }),
+            dragLevel(bed, height),
+          ])
+            expect(check(moved)).toEqual([]);
         },
       ),
     );
   });
 
   it("stop the water at its overflow, and let the overflow take the water down", () => {
-    expect(dragWaterHeight(POT, "level", 9).water).toEqual({ kind: "free-water", levelCm: 5, overflowCm: 5 });
-    expect(dragWaterHeight(POT, "overflow", 3).water).toEqual({ kind: "free-water", levelCm: 3, overflowCm: 3 });
+    expect(dragLevel(POT, 9).water).toEqual({ by: "level", levelCm: 5 });
+    const lower = dragFixture(POT, "overflow", { heightCm: 3 });
+    expect(lower.water).toEqual({ by: "level", levelCm: 3 });
+    expect(lower.fixtures).toMatchObject([{ lipCm: 3 }]);
   });
 
   it("add a layer into the headroom, and into a full vessel by halving the one below", () => {
@@ -155,7 +143,7 @@ describe("edits", () => {
   });
 
   it("say when there is no room for another", () => {
-    const full = potWith(POT.water, [layer(PEAT, 29.7), layer(GRAVEL, 0.3)]);
+    const full = potWith(POT, [layer(PEAT, 29.7), layer(GRAVEL, 0.3)]);
     expect(addLayer(full, 1, { id: "new", name: "", mediumId: PEAT, rooted: true })).toBeUndefined();
   });
 });

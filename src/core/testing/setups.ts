@@ -1,6 +1,13 @@
 import { CATALOGUE } from "../media/catalogue";
 import type { Medium } from "../media/medium";
-import { type Legs, UNSAID_SITE, USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, type Setup, type StackLayer } from "../stack/setup";
+import {
+  type Legs,
+  UNSAID_SITE,
+  USUAL_DEMAND_MM_PER_DAY,
+  USUAL_HISTORY,
+  type Setup,
+  type StackLayer,
+} from "../stack/setup";
 import type { Fixture } from "../stack/fixtures";
 import { USUAL_WALLS, vesselAreaCm2, type Vessel, type VesselMaterial } from "../vessel/vessel";
 import type { MediumLookup } from "../water/settle";
@@ -10,7 +17,11 @@ import type { MediumLookup } from "../water/settle";
 const byId = new Map<string, Medium>(CATALOGUE.map((medium) => [medium.id, medium]));
 export const medium: MediumLookup = (id) => byId.get(id);
 
-export const layer = (mediumId: string, thicknessCm: number, rooted = byId.get(mediumId)?.rootsByDefault ?? true): StackLayer => ({
+export const layer = (
+  mediumId: string,
+  thicknessCm: number,
+  rooted = byId.get(mediumId)?.rootsByDefault ?? true,
+): StackLayer => ({
   id: `${mediumId}-${thicknessCm}`,
   name: "",
   mediumId,
@@ -25,7 +36,11 @@ export const PEAT = "sphagnum-peat";
 export const MIX = "potting-mix-peat-based";
 
 /** A straight round vessel, as most tests need no more. */
-export const roundVessel = (insideDiameterCm: number, insideDepthCm: number, material: VesselMaterial = "plastic"): Vessel => ({
+export const roundVessel = (
+  insideDiameterCm: number,
+  insideDepthCm: number,
+  material: VesselMaterial = "plastic",
+): Vessel => ({
   shape: "round",
   insideDiameterCm,
   baseDiameterCm: insideDiameterCm,
@@ -107,14 +122,20 @@ export const feetOf = (vessel: Vessel, share: number, count = 4): Legs => ({
 });
 
 /** A round pot, 20 cm wide and 30 deep, of gravel 5 cm and potting mix 20 cm. */
-export const potWith = (held: Held, layers = [layer(GRAVEL, 5), layer(MIX, 20)]): Setup => ({
+export const potWith = (
+  held: Held | Pick<Setup, "water" | "fixtures">,
+  layers = [layer(GRAVEL, 5), layer(MIX, 20)],
+): Setup => ({
   name: "Pot",
   vessel: roundVessel(20, 30),
   fillFromCm: 0,
-  ...heldAs(held),
+  ...("kind" in held ? heldAs(held) : { water: held.water, fixtures: held.fixtures }),
   history: USUAL_HISTORY,
   demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
   planting: null,
   site: UNSAID_SITE,
   layers,
 });
+
+/** Feet that fill a share of that pot. */
+export const inFeet = (share: number): Legs => feetOf(roundVessel(20, 30), share);

@@ -75,8 +75,7 @@ export function volumeBetweenCm3(area: AreaByHeight, fromCm: number, toCm: numbe
     const low = Math.max(fromCm, piece.fromCm);
     const high = Math.min(toCm, piece.toCm);
     if (high > low)
-      sum +=
-        integralOf(piece.coefficients, high - piece.fromCm) - integralOf(piece.coefficients, low - piece.fromCm);
+      sum += integralOf(piece.coefficients, high - piece.fromCm) - integralOf(piece.coefficients, low - piece.fromCm);
   }
   return sum + valueOf(last.coefficients, last.toCm - last.fromCm) * Math.max(0, toCm - Math.max(fromCm, last.toCm));
 }
@@ -117,7 +116,9 @@ export function cutArea(area: AreaByHeight, fromCm: number, toCm: number): AreaB
   const cut = area.flatMap((piece): AreaPiece[] => {
     const low = Math.max(fromCm, piece.fromCm);
     const high = Math.min(toCm, piece.toCm);
-    return high > low ? [{ fromCm: low, toCm: high, coefficients: shifted(piece.coefficients, low - piece.fromCm) }] : [];
+    return high > low
+      ? [{ fromCm: low, toCm: high, coefficients: shifted(piece.coefficients, low - piece.fromCm) }]
+      : [];
   });
   const under = cut[0]?.fromCm ?? toCm;
   const over = cut.at(-1)?.toCm ?? toCm;
@@ -146,7 +147,10 @@ export const raisedArea = (area: AreaByHeight, byCm: number): AreaByHeight =>
 export const widened = (area: AreaByHeight, byCm2: number): AreaByHeight =>
   byCm2 === 0
     ? area
-    : area.map(({ coefficients: [first, ...rest], ...piece }) => ({ ...piece, coefficients: [first! + byCm2, ...rest] }));
+    : area.map(({ coefficients: [first, ...rest], ...piece }) => ({
+        ...piece,
+        coefficients: [first! + byCm2, ...rest],
+      }));
 
 /** One on top of another: the lower up to where the upper begins. */
 export const stackedAreas = (lower: AreaByHeight, upper: AreaByHeight): AreaByHeight => [
@@ -165,7 +169,9 @@ export function addedAreas(parts: readonly AreaByHeight[]): AreaByHeight {
     for (const part of parts) {
       const piece = part.find((one) => one.fromCm <= fromCm && one.toCm >= toCm);
       if (!piece) continue;
-      shifted(piece.coefficients, fromCm - piece.fromCm).forEach((c, k) => (coefficients[k] = (coefficients[k] ?? 0) + c));
+      shifted(piece.coefficients, fromCm - piece.fromCm).forEach(
+        (c, k) => (coefficients[k] = (coefficients[k] ?? 0) + c),
+      );
     }
     return { fromCm, toCm, coefficients };
   });

@@ -22,9 +22,12 @@ export function reshaped(vessel: Vessel, shape: Shape): Vessel {
 function shapeLike(vessel: Vessel, shape: Shape): VesselShape {
   const depth = vessel.insideDepthCm;
   const inside = vesselArea(vessel);
-  const [baseCm2, rimCm2] = [areaAtCm2(inside, 0), areaAtCm2(inside, depth)];
+  const baseCm2 = areaAtCm2(inside, 0);
+  // a bottle's mouth says nothing of its body
+  const isNecked = vessel.shape === "bottle";
+  const rimCm2 = isNecked ? baseCm2 : areaAtCm2(inside, depth);
   const diameter = (cm2: number): number => side(2 * Math.sqrt(cm2 / Math.PI));
-  const rim = cutAt(vessel, depth);
+  const rim = cutAt(vessel, isNecked ? 0 : depth);
   const widest = Math.max(baseCm2, rimCm2, vesselVolumeCm3(vessel) / depth);
   switch (shape) {
     case "round":
@@ -72,7 +75,7 @@ function shapeLike(vessel: Vessel, shape: Shape): VesselShape {
       return {
         shape,
         insideDiameterCm: diameter(widest),
-        neckDiameterCm: side(Math.max(3, (0.25 * diameter(widest)) / 1)),
+        neckDiameterCm: side(Math.max(3, 0.25 * diameter(widest))),
         shoulderCm: side(0.65 * depth),
         neckFromCm: side(0.85 * depth),
       };

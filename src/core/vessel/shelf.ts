@@ -42,10 +42,18 @@ const box = (
 ): VesselShape => ({ shape: "rectangular", insideLengthCm, insideWidthCm, baseLengthCm, baseWidthCm });
 
 export const VESSEL_SHELF: readonly ShelfVessel[] = [
-  made("pot-9", "Nursery pot, 9 cm square", { shape: "square", insideSideCm: 8.6, baseSideCm: 6.4 }, 9, "plastic", true, {
-    wallCm: 0.1,
-    baseCm: 0.1,
-  }),
+  made(
+    "pot-9",
+    "Nursery pot, 9 cm square",
+    { shape: "square", insideSideCm: 8.6, baseSideCm: 6.4 },
+    9,
+    "plastic",
+    true,
+    {
+      wallCm: 0.1,
+      baseCm: 0.1,
+    },
+  ),
   made("pot-13", "Nursery pot, 13 cm", round(12.6, 9.4), 11.5, "plastic", true, { wallCm: 0.1, baseCm: 0.1 }),
   made("pot-20", "Nursery pot, 20 cm", round(19.4, 15), 18, "plastic", true, { wallCm: 0.15, baseCm: 0.15 }),
   made("pot-30", "Patio pot, 30 cm", round(28.5, 21), 26, "plastic", true),
@@ -55,20 +63,37 @@ export const VESSEL_SHELF: readonly ShelfVessel[] = [
   made("clay-16", "Unglazed clay pot, 16 cm", round(14, 9.5), 14, "unglazed", true),
   made("clay-28", "Unglazed clay pot, 28 cm", round(25, 17), 24, "unglazed", true),
   made("glazed-24", "Glazed pot, 24 cm", round(21.5, 15), 20, "ceramic", true),
-  made("glazed-bowl", "Glazed bowl, 32 cm, no hole", { shape: "bowl", insideDiameterCm: 30, baseDiameterCm: 15 }, 11, "ceramic"),
+  made(
+    "glazed-bowl",
+    "Glazed bowl, 32 cm, no hole",
+    { shape: "bowl", insideDiameterCm: 30, baseDiameterCm: 15 },
+    11,
+    "ceramic",
+  ),
   made("window-box", "Window box, 60 cm", box(57, 16, 54, 12.5), 15, "plastic", true),
   made("balcony-trough", "Balcony trough, 80 cm", box(78, 26, 74, 22), 32, "plastic"),
   made("crate", "Stacking crate with whole sides", box(56, 37, 54, 35), 38, "plastic", false, { foodSafe: "yes" }),
-  made("crate-small", "Small storage box, clear", box(34, 22, 31, 19), 17, "plastic", false, { wallCm: 0.2, seeThrough: true }),
+  made("crate-small", "Small storage box, clear", box(34, 22, 31, 19), 17, "plastic", false, {
+    wallCm: 0.2,
+    seeThrough: true,
+  }),
   made("storage-45", "Storage box, 45 L", box(55, 36, 49, 31), 26, "plastic"),
   made("bucket-10", "Bucket, 10 L", round(27.5, 20), 23.5, "plastic", false, { wallCm: 0.15 }),
   made("bucket-20", "Bucket with a lid, 20 L", round(29.5, 26), 36, "plastic", false, { foodSafe: "yes", wallCm: 0.2 }),
   made("mortar-tub", "Mortar tub, 65 L", box(64, 46, 56, 38), 27, "plastic", false, { wallCm: 0.4 }),
   made("rope-tub", "Flexible tub, 40 L", round(44, 34), 34, "plastic", false, { wallCm: 0.4 }),
-  made("half-barrel", "Half barrel, oak", { shape: "half-barrel", insideDiameterCm: 64, baseDiameterCm: 52 }, 40, "wood", false, {
-    wallCm: 2.5,
-    baseCm: 2.5,
-  }),
+  made(
+    "half-barrel",
+    "Half barrel, oak",
+    { shape: "half-barrel", insideDiameterCm: 64, baseDiameterCm: 52 },
+    40,
+    "wood",
+    false,
+    {
+      wallCm: 2.5,
+      baseCm: 2.5,
+    },
+  ),
   made(
     "bath",
     "Bath tub, steel",
@@ -87,7 +112,13 @@ export const VESSEL_SHELF: readonly ShelfVessel[] = [
   ),
   made("stone-sink", "Stone sink", box(58, 38), 20, "stone", true),
   made("trough-stone", "Cast stone trough", box(52, 32, 48, 28), 18, "stone", true, { wallCm: 4, baseCm: 4 }),
-  made("zinc-tub", "Oval zinc tub", { shape: "oval", insideLengthCm: 60, insideWidthCm: 38, baseLengthCm: 52, baseWidthCm: 32 }, 28, "metal"),
+  made(
+    "zinc-tub",
+    "Oval zinc tub",
+    { shape: "oval", insideLengthCm: 60, insideWidthCm: 38, baseLengthCm: 52, baseWidthCm: 32 },
+    28,
+    "metal",
+  ),
   made("bag-25", "Fabric bag, 25 L", round(32), 30, "fabric"),
   made("bag-60", "Fabric bag, 60 L", round(45), 38, "fabric"),
   made("raised-bed", "Raised bed of boards, to be lined", box(180, 80), 50, "wood", true, { wallCm: 2.7, baseCm: 0 }),

@@ -1,7 +1,14 @@
 import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { problem, type Problem } from "../units/problem";
 import { formatLength, type UnitSystem } from "../units/units";
-import { areaAtCm2, heightAfterCm, pieceOfProduct, straightArea, volumeBetweenCm3, type AreaByHeight } from "./area-by-height";
+import {
+  areaAtCm2,
+  heightAfterCm,
+  pieceOfProduct,
+  straightArea,
+  volumeBetweenCm3,
+  type AreaByHeight,
+} from "./area-by-height";
 import { pouredArea, type Pour } from "./poured";
 
 /**

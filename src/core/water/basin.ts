@@ -1,10 +1,4 @@
-import {
-  areaAtCm2,
-  heightAfterCm,
-  isStraight,
-  volumeBetweenCm3,
-  type AreaByHeight,
-} from "../vessel/area-by-height";
+import { areaAtCm2, heightAfterCm, isStraight, volumeBetweenCm3, type AreaByHeight } from "../vessel/area-by-height";
 
 /** A store of free water as its levels tell it. Levels are in the heights of the column it belongs to. */
 export type Basin = {
@@ -15,6 +9,21 @@ export type Basin = {
   /** The volume between two levels over its area, and how that grows with the upper one. [cm, -] */
   riseCm(fromCm: number, toCm: number): number;
   riseSlope(levelCm: number): number;
+  /** What is in it over a bed, changed by so much: where it then stands. */
+  held(bedCm: number, levelCm: number): Held;
+};
+
+/**
+ * Water in a basin. Its volume is kept, so that rounding of levels never makes or loses any; where the area is the same
+ * all the way up the level says it exactly, and is kept instead.
+ */
+export type Held = {
+  readonly levelCm: number;
+  readonly cm3: number;
+  /** Adds a volume, or takes one away; never below the bed. */
+  add(cm3: number): void;
+  /** Sets the level, and says what that took. [cm³] */
+  fillTo(levelCm: number): number;
 };
 
 export function basinOf(area: number | AreaByHeight): Basin {
@@ -25,17 +34,59 @@ export function basinOf(area: number | AreaByHeight): Basin {
       levelAfterCm: (levelCm, addedCm3) => levelCm + addedCm3 / areaCm2,
       riseCm: (fromCm, toCm) => toCm - fromCm,
       riseSlope: () => 1,
+      held: (bedCm, startCm) => {
+        let levelCm = startCm;
+        return {
+          get levelCm() {
+            return levelCm;
+          },
+          get cm3() {
+            return areaCm2 * (levelCm - bedCm);
+          },
+          add: (cm3) => void (levelCm = Math.max(bedCm, levelCm + cm3 / areaCm2)),
+          fillTo: (toCm) => {
+            const took = areaCm2 * (toCm - levelCm);
+            levelCm = toCm;
+            return took;
+          },
+        };
+      },
     };
   }
-  const areaCm2 = area.reduce((most, { fromCm, toCm }) => {
-    const middle = areaAtCm2(area, (fromCm + toCm) / 2);
-    return Math.max(most, areaAtCm2(area, fromCm), middle);
-  }, areaAtCm2(area, area.at(-1)!.toCm));
+  const areaCm2 = area.reduce(
+    (most, { fromCm, toCm }) => {
+      const middle = areaAtCm2(area, (fromCm + toCm) / 2);
+      return Math.max(most, areaAtCm2(area, fromCm), middle);
+    },
+    areaAtCm2(area, area.at(-1)!.toCm),
+  );
   return {
     areaCm2,
     levelAfterCm: (levelCm, addedCm3) => heightAfterCm(area, levelCm, addedCm3),
     riseCm: (fromCm, toCm) => volumeBetweenCm3(area, fromCm, toCm) / areaCm2,
     riseSlope: (levelCm) => areaAtCm2(area, levelCm) / areaCm2,
+    held: (bedCm, startCm) => {
+      let levelCm = startCm;
+      let cm3 = volumeBetweenCm3(area, bedCm, startCm);
+      return {
+        get levelCm() {
+          return levelCm;
+        },
+        get cm3() {
+          return cm3;
+        },
+        add: (added) => {
+          cm3 = Math.max(0, cm3 + added);
+          levelCm = cm3 > 0 ? heightAfterCm(area, bedCm, cm3) : bedCm;
+        },
+        fillTo: (toCm) => {
+          const before = cm3;
+          levelCm = toCm;
+          cm3 = volumeBetweenCm3(area, bedCm, toCm);
+          return cm3 - before;
+        },
+      };
+    },
   };
 }
 

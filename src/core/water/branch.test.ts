@@ -34,9 +34,9 @@ describe("the branches of a retention curve", () => {
 
   it("follow the history: soaked dries, moist and dry wet; what drains was soaked", () => {
     expect((["soaked", "moist", "dry"] as const).map(branchOf)).toEqual(["drying", "wetting", "wetting"]);
-    expect(historyOf({ water: { kind: "drained", outletCm: 0 }, history: "dry" })).toBe("soaked");
-    expect(historyOf({ water: { kind: "dosed", storedCm3: 1 }, history: "dry" })).toBe("dry");
-    expect(historyOf({ water: { kind: "free-water", levelCm: 1, overflowCm: null }, history: "moist" })).toBe("moist");
+    expect(historyOf({ water: { by: "soaking" }, history: "dry" })).toBe("soaked");
+    expect(historyOf({ water: { by: "volume", storedCm3: 1 }, history: "dry" })).toBe("dry");
+    expect(historyOf({ water: { by: "level", levelCm: 1 }, history: "moist" })).toBe("moist");
   });
 
   it("say what sheds water when it is put in dry", () => {

@@ -8,6 +8,8 @@ const AREA_CM2 = 40;
 const end = (side: ColumnEnd["side"]): ColumnEnd => ({
   side,
   areaCm2: AREA_CM2,
+  halfCellAreaCm2: AREA_CM2,
+  heightCm: 0,
   halfCellCm: 0.5,
   table: hydraulicTable(hydraulicFunctions(PEAT), 1e-7),
 });

@@ -181,10 +181,7 @@ export function storageSlopeCm2(column: Column, waterTableCm: number): number {
 
 /** The least a column can hold: every layer at thetaR. [cm³] */
 export const residualStorageCm3 = (column: Column): number =>
-  column.layers.reduce(
-    (sum, layer) => sum + layer.volumeCm3 * layer.functions.thetaR,
-    0,
-  );
+  column.layers.reduce((sum, layer) => sum + layer.volumeCm3 * layer.functions.thetaR, 0);
 
 /** What the pores hold when water stands at the top of the column. [cm³] */
 export const fullStorageCm3 = (column: Column): number => hydrostaticStorageCm3(column, column.heightCm);

@@ -160,9 +160,10 @@ describe("on 1,000 random stacks of the catalogue, a run", () => {
           expect(levelCm).toBeGreaterThanOrEqual(0);
           // what a step leaves above the hole, a ten-thousandth of a mm at most, runs out as the next one begins
           expect(levelCm).toBeLessThanOrEqual(bottom.overflowCm! + 1e-5);
-          const change = bottom.areaCm2 * (levelCm - bottom.levelCm);
+          const areaCm2 = bottom.areaCm2 as number;
+          const change = areaCm2 * (levelCm - bottom.levelCm);
           expect(Math.abs(change - refilledCm3 + overflowCm3 + bottomInCm3)).toBeLessThan(
-            1e-9 * (1 + refilledCm3 + overflowCm3 + Math.abs(bottomInCm3) + bottom.areaCm2 * bottom.levelCm),
+            1e-9 * (1 + refilledCm3 + overflowCm3 + Math.abs(bottomInCm3) + areaCm2 * bottom.levelCm),
           );
         }
       }),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { layer, medium, potWith, GRAVEL, MIX } from "../testing/setups";
+import { layer, medium, potWith, GRAVEL, MIX, inFeet } from "../testing/setups";
 import { layerPlaces } from "./layer-place";
 
 describe("where a layer lies", () => {
@@ -13,7 +13,7 @@ describe("where a layer lies", () => {
   it("takes up only its share of the area, and drains where there is an outlet", () => {
     const [feet] = layerPlaces(
       potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }, [
-        { ...layer(MIX, 5), areaShare: 0.1 },
+        { ...layer(MIX, 5), legs: inFeet(0.1) },
         layer(MIX, 20),
       ]),
       medium,

@@ -40,6 +40,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
   const basin = basinOf(condition.areaCm2);
   const { areaCm2 } = basin;
   const held = heldFlow(end);
+  const water = basin.held(bedCm, condition.levelCm);
   const discharged = new Float64Array(2);
   let holding = false;
   let rain = 0;
@@ -82,10 +83,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       out = most;
       outByLevel = 0;
     }
-    return (
-      basin.riseCm(baseCm, levelCm) +
-      (stageHours / areaCm2) * (flow.inCm3PerHour + out + evaporationAsked - rain)
-    );
+    return basin.riseCm(baseCm, levelCm) + (stageHours / areaCm2) * (flow.inCm3PerHour + out + evaporationAsked - rain);
   };
   const overBaseSlope = (levelCm: number): number =>
     basin.riseSlope(levelCm) + (stageHours / areaCm2) * (byLevel + outByLevel);
@@ -94,9 +92,11 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
     inCm3PerHour: 0,
     slope: 0,
     runoffCm3PerHour: 0,
-    levelCm: condition.levelCm,
+    get levelCm() {
+      return water.levelCm;
+    },
     get storedCm3() {
-      return basinVolumeCm3(basin, bedCm, flow.levelCm);
+      return water.cm3;
     },
     refilledCm3: 0,
     overflowCm3: 0,
@@ -108,16 +108,15 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       holding = isHeld;
       rain = fluxAt(rainCm3PerHour, now);
       evaporationAsked = fluxAt(evaporationCm3PerHour, now);
-      if (due === undefined || !begins || due.levelCm <= flow.levelCm) return;
-      flow.refilledCm3 += basinVolumeCm3(basin, flow.levelCm, due.levelCm);
-      flow.levelCm = due.levelCm;
+      if (due === undefined || !begins || due.levelCm <= water.levelCm) return;
+      flow.refilledCm3 += water.fillTo(due.levelCm);
     },
 
     beginStage(stage, hours) {
       stepHours = hours;
       stageHours = SDIRK_GAMMA * hours;
       if (stage === 1) {
-        baseCm = flow.levelCm;
+        baseCm = water.levelCm;
         offered = basinVolumeCm3(basin, bedCm, baseCm) / hours + rain - evaporationAsked;
         mostOut = overLipCm3() / hours;
         return;
@@ -127,7 +126,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       stage1.evaporation = evaporation;
       const came = (1 - SDIRK_GAMMA) * hours * (rain - stage1.in - stage1.out - stage1.evaporation);
       // nothing stands lower than the soil, but for rounding
-      baseCm = Math.max(bedCm, basin.levelAfterCm(flow.levelCm, came));
+      baseCm = Math.max(bedCm, basin.levelAfterCm(water.levelCm, came));
       offered = basinVolumeCm3(basin, bedCm, baseCm) / stageHours + rain - evaporationAsked;
       mostOut = overLipCm3() / stageHours;
     },
@@ -142,7 +141,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       out = 0;
       evaporation = evaporationAsked;
       if (holding) {
-        throughAt(flow.levelCm - bedCm);
+        throughAt(water.levelCm - bedCm);
         return;
       }
       throughAt(0);
@@ -192,10 +191,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
         return;
       }
       flow.overflowCm3 += spilled;
-      flow.levelCm = Math.max(
-        bedCm,
-        basin.levelAfterCm(flow.levelCm, rain * stepHours - sunk - spilled - evaporated),
-      );
+      water.add(rain * stepHours - sunk - spilled - evaporated);
     },
   };
   return flow;

@@ -31,7 +31,7 @@ export type Refill = { readonly hour: number; readonly levelCm: number; readonly
 
 /** What a store tells of itself, and how its driver turns its clock. */
 export type StoreFlow = EndFlow & {
-  levelCm: number;
+  readonly levelCm: number;
   readonly storedCm3: number;
   refilledCm3: number;
   overflowCm3: number;
@@ -47,8 +47,11 @@ const FILM_CM = 0.02;
 const LEVEL_TOLERANCE = 1e-13;
 
 /** The hours at which refills begin and end. */
-export const refillHours = ({ refills = [] }: { readonly refills?: readonly Refill[] | undefined }): readonly number[] =>
-  refills.flatMap(({ hour, holdHours }) => [hour, hour + holdHours]);
+export const refillHours = ({
+  refills = [],
+}: {
+  readonly refills?: readonly Refill[] | undefined;
+}): readonly number[] => refills.flatMap(({ hour, holdHours }) => [hour, hour + holdHours]);
 
 /** The hours at which anything a reservoir is told changes. */
 export const reservoirJumps = (condition: ReservoirCondition): readonly number[] => [
@@ -76,6 +79,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
   const basin = basinOf(condition.areaCm2);
   const { areaCm2 } = basin;
   const held = heldFlow(end);
+  const water = basin.held(bedCm, condition.levelCm);
   let holding = false;
   let evaporationAsked = 0;
   // the step being tried: the level its stage starts from, the hours of the stage, and the flows of both stages
@@ -156,9 +160,11 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
     inCm3PerHour: 0,
     slope: 0,
     runoffCm3PerHour: 0,
-    levelCm: condition.levelCm,
+    get levelCm() {
+      return water.levelCm;
+    },
     get storedCm3() {
-      return basinVolumeCm3(basin, bedCm, flow.levelCm);
+      return water.cm3;
     },
     refilledCm3: 0,
     overflowCm3: 0,
@@ -169,21 +175,17 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
       const { due, begins, holding: isHeld } = refillAt(refills, now);
       holding = isHeld;
       evaporationAsked = fluxAt(evaporationCm3PerHour, now);
-      if (due !== undefined && begins && due.levelCm > flow.levelCm) {
-        flow.refilledCm3 += basinVolumeCm3(basin, flow.levelCm, due.levelCm);
-        flow.levelCm = due.levelCm;
-      }
-      if (holding || flow.levelCm <= overflowCm) return;
+      if (due !== undefined && begins && due.levelCm > water.levelCm) flow.refilledCm3 += water.fillTo(due.levelCm);
+      if (holding || water.levelCm <= overflowCm) return;
       // what stands over the hole has run out before anything else has moved
-      flow.overflowCm3 += basinVolumeCm3(basin, overflowCm, flow.levelCm);
-      flow.levelCm = overflowCm;
+      flow.overflowCm3 -= water.fillTo(overflowCm);
     },
 
     beginStage(stage, hours) {
       stepHours = hours;
       stageHours = SDIRK_GAMMA * hours;
       if (stage === 1) {
-        baseCm = flow.levelCm;
+        baseCm = water.levelCm;
         mostIn = overFootCm3() / hours;
         mostLost = basinVolumeCm3(basin, bedCm, baseCm) / hours;
         mostOut = overLipCm3() / hours;
@@ -193,7 +195,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
       stage1.out = out;
       stage1.evaporation = evaporation;
       const gone = (1 - SDIRK_GAMMA) * hours * (stage1.in + stage1.out + stage1.evaporation);
-      baseCm = basin.levelAfterCm(flow.levelCm, -gone);
+      baseCm = basin.levelAfterCm(water.levelCm, -gone);
       mostIn = overFootCm3() / stageHours;
       mostLost = Math.max(0, basinVolumeCm3(basin, bedCm, baseCm)) / stageHours;
       mostOut = overLipCm3() / stageHours;
@@ -209,7 +211,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
       out = evaporation = 0;
       if (holding) {
         mostIn = Infinity;
-        flowFrom(flow.levelCm);
+        flowFrom(water.levelCm);
         return;
       }
       // a hole passes what comes, and holds the level
@@ -251,7 +253,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
       flow.overflowCm3 += spilled;
       flow.evaporatedCm3 += evaporated;
       // at the end of its water it is empty but for rounding
-      flow.levelCm = Math.max(bedCm, basin.levelAfterCm(flow.levelCm, -(net + spilled + evaporated)));
+      water.add(-(net + spilled + evaporated));
     },
   };
 

@@ -121,13 +121,12 @@ const runPhases = (
   hours: readonly number[],
   following: Following,
 ): TransientResult =>
-  runNetwork(
-    network,
-    start,
-    { evaporationCm3PerHour: surface, evaporationBelowCm3PerHour: tray, ...weather },
-    hours,
-    { uptake: drinking, sinks: wall && [wall], mostIterations: MOST_ITERATIONS, ...following },
-  );
+  runNetwork(network, start, { evaporationCm3PerHour: surface, evaporationBelowCm3PerHour: tray, ...weather }, hours, {
+    uptake: drinking,
+    sinks: wall && [wall],
+    mostIterations: MOST_ITERATIONS,
+    ...following,
+  });
 
 const toldBy = (run: TransientResult, asked: Demand): Followed => ({
   states: run.states,

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
 import { withHistory, withWater } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { DRY_AS_BOUGHT_PSI_CM } from "./branch";
 import type { Column } from "./column";
-import { checkWhole, columnOf, doseForLevelCm3, openWaterCm3, repellingLayer, settle, type Settled } from "./settle";
+import { networkOf, openWaterCm3 } from "./network";
+import { checkWhole, doseForLevelCm3, repellingLayer, settle, type Settled } from "./settle";
 
 const AREA_CM2 = Math.PI * 100;
 const of = (setup: Setup): Settled => {
@@ -15,13 +16,13 @@ const of = (setup: Setup): Settled => {
 const column = (setup: Setup): Column => of(setup).column;
 const { thetaS: peatThetaS, thetaR: peatThetaR } = medium(PEAT)!.hydraulics;
 const JAR = potWith({ kind: "dosed", storedCm3: 2000 }, [layer(PEAT, 12)]);
-const dosed = (storedCm3: number) => withWater(JAR, { kind: "dosed", storedCm3 });
+const dosed = (storedCm3: number) => withHeld(JAR, { kind: "dosed", storedCm3 });
 
 describe("a setup settled", () => {
   it("lays its layers over the vessel's area, a foot over its share of it", () => {
     const { layers } = column(
       potWith({ kind: "free-water", levelCm: 3, overflowCm: null }, [
-        { ...layer(PEAT, 5), areaShare: 0.25 },
+        { ...layer(PEAT, 5), legs: inFeet(0.25) },
         layer(MIX, 10),
       ]),
     );
@@ -43,12 +44,12 @@ describe("a setup settled", () => {
   });
 
   it("says which layer it knows no medium of, and that there is none", () => {
-    const strange = potWith(JAR.water, [layer(PEAT, 5), { ...layer(PEAT, 5), id: "other", mediumId: "moon-dust" }]);
-    expect(columnOf(strange, medium)).toMatchObject({
+    const strange = potWith(JAR, [layer(PEAT, 5), { ...layer(PEAT, 5), id: "other", mediumId: "moon-dust" }]);
+    expect(networkOf(strange, medium)).toMatchObject({
       ok: false,
       problems: [{ path: "layers[1].mediumId", code: "unknown-medium" }],
     });
-    expect(columnOf(potWith(JAR.water, []), medium)).toMatchObject({ ok: false, problems: [{ code: "no-layers" }] });
+    expect(networkOf(potWith(JAR, []), medium)).toMatchObject({ ok: false, problems: [{ code: "no-layers" }] });
   });
 });
 
@@ -83,11 +84,11 @@ describe("a dose", () => {
     const tooDeep = { ...dosed(brimCm3 + 1), layers: [layer(PEAT, 40)] };
     expect(checkWhole(tooDeep, medium).map(({ code }) => code)).not.toContain("over-brim");
     expect(checkWhole(tooDeep, medium)).not.toEqual([]);
-    expect(checkWhole(withWater(JAR, { kind: "drained", outletCm: 0 }), medium)).toEqual([]);
+    expect(checkWhole(withHeld(JAR, { kind: "drained", outletCm: 0 }), medium)).toEqual([]);
   });
 
   it("for a level fills the pores to it and wicks above, and is open water over the stack, to the rim and no further", () => {
-    const jar = column(JAR);
+    const jar = of(JAR).network;
     const dose = (heightCm: number): number => doseForLevelCm3(JAR, jar, heightCm);
     expect(dose(12)).toBeCloseTo(AREA_CM2 * 12 * peatThetaS, -0.5);
     expect(Math.abs(dose(15) - dose(12) - AREA_CM2 * 3)).toBeLessThan(1.01);
@@ -132,10 +133,10 @@ describe("a stack put in dry over free water", () => {
 describe("open water beside feet", () => {
   it("fills what the lower layers leave of the vessel's area, from the base to the level", () => {
     const feet = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }, [
-      { ...layer(MIX, 6, false), areaShare: 0.2 },
+      { ...layer(MIX, 6, false), legs: inFeet(0.2) },
       layer(PEAT, 10),
     ]);
-    const open = (levelCm: number): number => openWaterCm3(feet, column(feet), levelCm);
+    const open = (levelCm: number): number => openWaterCm3(of(feet).network, levelCm);
     expect(open(0)).toBe(0);
     expect(open(-3)).toBe(0);
     expect(open(2.5)).toBeCloseTo(AREA_CM2 * 0.8 * 2.5, 9);

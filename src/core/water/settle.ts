@@ -56,9 +56,7 @@ const waterAtLevelCm3 = (network: Network, heightCm: number): number =>
 /** All the water that fits, to the rim. [cm³] */
 function brimStorageCm3(setup: Setup, medium: MediumLookup): number {
   const network = networkOf(setup, medium);
-  return network.ok
-    ? waterAtLevelCm3(network.value, setup.vessel.insideDepthCm)
-    : vesselVolumeCm3(setup.vessel);
+  return network.ok ? waterAtLevelCm3(network.value, setup.vessel.insideDepthCm) : vesselVolumeCm3(setup.vessel);
 }
 
 /** A dose this many times what its layers never give up is one that can be in them. */
@@ -70,9 +68,7 @@ const OVER_RESIDUAL = 1.0001;
  */
 export function doseForLevelCm3(setup: Setup, network: Network, heightCm: number): number {
   const within = Math.min(Math.max(heightCm, 0), setup.vessel.insideDepthCm);
-  return Math.round(
-    Math.max(OVER_RESIDUAL * residualStorageCm3(network.column), waterAtLevelCm3(network, within)),
-  );
+  return Math.round(Math.max(OVER_RESIDUAL * residualStorageCm3(network.column), waterAtLevelCm3(network, within)));
 }
 
 /** Settles a setup. Fails with the problems of `checkWhole`, or "no-layers". */

@@ -245,7 +245,12 @@ export function levelForFlow(
   demandHeightCm: number,
   limitPsiCm: number,
 ): number | undefined {
-  if (!(demandHeightCm > column.baseCm && demandHeightCm <= column.heightCm * (1 + 1e-12) && limitPsiCm < 0 && cm3PerHour > 0)) {
+  if (!(
+    demandHeightCm > column.baseCm &&
+    demandHeightCm <= column.heightCm * (1 + 1e-12) &&
+    limitPsiCm < 0 &&
+    cm3PerHour > 0
+  )) {
     throw new RangeError(
       `levelForFlow: needs ${column.baseCm} < demand ≤ ${column.heightCm}, limit < 0 and flow > 0, got ${demandHeightCm}, ${limitPsiCm}, ${cm3PerHour}`,
     );

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { saying } from "../testing/cases";
 import { anyStack } from "../testing/arbitrary";
-import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
 import { withDemand, withHistory, withLayer, withWater } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { onBranch } from "./branch";
@@ -83,10 +83,10 @@ describe("the supply of a trough", () => {
     expect(found).toMatchObject({ brimCm: 8, fullCm: 8, levelCm: 7, demandHeightCm: 19.5 });
     expect(found.areaCm2).toBeCloseTo(Math.PI * 100, 9);
     expect(found.demandCm3PerHour).toBeCloseTo((0.4 * Math.PI * 100) / 24, 9);
-    const unholed = supply(withWater(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: null }));
+    const unholed = supply(withHeld(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: null }));
     expect(unholed).toMatchObject({ brimCm: 28, fullCm: 7, levelCm: 7 });
     // full to the surface and no further, wherever the hole is
-    const high = supply(withWater(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: 29 }));
+    const high = supply(withHeld(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: 29 }));
     expect(high).toMatchObject({ brimCm: 28, fullCm: 28 });
   });
 
@@ -116,11 +116,11 @@ describe("the supply of a trough", () => {
   });
 
   it("can use what the pores give up and what stands open beside them, from full to the mark", () => {
-    const feet: Setup = { ...TROUGH, layers: [{ ...layer(MIX, 8, false), areaShare: 0.02 }, layer(MIX, 17)] };
+    const feet: Setup = { ...TROUGH, layers: [{ ...layer(MIX, 8, false), legs: inFeet(0.02) }, layer(MIX, 17)] };
     const { soaked } = supply(withDemand(feet, 30));
     const mark = heightOf(soaked.mark);
     const stored = (levelCm: number): number => {
-      const settled = settle(withWater(feet, { kind: "free-water", levelCm, overflowCm: 8 }), medium);
+      const settled = settle(withHeld(feet, { kind: "free-water", levelCm, overflowCm: 8 }), medium);
       return settled.ok ? settled.value.equilibrium.storedCm3 : Number.NaN;
     };
     expect(soaked.mark.kind).toBe("mark");
@@ -131,12 +131,12 @@ describe("the supply of a trough", () => {
     expect(usableCm3).toBeCloseTo(stored(8) - stored(0) + Math.PI * 98 * 8, 4);
     // stands lower than the mark already: nothing to use
     expect(
-      supply(withWater(withDemand(TROUGH, 12), { kind: "free-water", levelCm: 1, overflowCm: null })).soaked.usableCm3,
+      supply(withHeld(withDemand(TROUGH, 12), { kind: "free-water", levelCm: 1, overflowCm: null })).soaked.usableCm3,
     ).toBe(0);
   });
 
   it("of a drained vessel stands at what its hole keeps", () => {
-    const saucer = supply(withWater(TROUGH, { kind: "drained", outletCm: 6 }));
+    const saucer = supply(withHeld(TROUGH, { kind: "drained", outletCm: 6 }));
     expect(saucer).toMatchObject({ levelCm: 6, brimCm: 6, fullCm: 6 });
   });
 
@@ -164,9 +164,9 @@ describe("the supply of a trough", () => {
   });
 
   it("asks earlier of thin wick feet than of thick ones, and thick ones leave less open water", () => {
-    const feet = (areaShare: number): Setup => ({
+    const feet = (share: number): Setup => ({
       ...TROUGH,
-      layers: [{ ...layer(MIX, 8, false), id: "feet", areaShare }, layer(MIX, 17)],
+      layers: [{ ...layer(MIX, 8, false), id: "feet", legs: inFeet(share) }, layer(MIX, 17)],
     });
     const [thin, thick] = [feet(0.02), feet(0.3)].map((setup) => supply(withDemand(setup, 30))) as [
       ReturnType<typeof supply>,
@@ -195,22 +195,22 @@ describe("the supply of a trough", () => {
     expect(supply(tall).soaked.mark).toMatchObject({ kind: "too-weak" });
     expect(supply(tall).soaked.usableCm3).toBe(0);
     expect(supply(withDemand(TROUGH, 0)).soaked.mark).toEqual({ kind: "empty" });
-    expect(supplyOf(withWater(TROUGH, { kind: "dosed", storedCm3: 900 }), medium)).toMatchObject({
+    expect(supplyOf(withHeld(TROUGH, { kind: "dosed", storedCm3: 900 }), medium)).toMatchObject({
       ok: false,
       problems: [{ code: "no-reservoir" }],
     });
-    expect(supplyOf(potWith(TROUGH.water, [layer(GRAVEL, 8)]), medium)).toMatchObject({
+    expect(supplyOf(potWith(TROUGH, [layer(GRAVEL, 8)]), medium)).toMatchObject({
       ok: false,
       problems: [{ code: "no-roots" }],
     });
     // water stands in the middle of the roots
     expect(
-      supply(withWater(TROUGH, { kind: "free-water", levelCm: 22, overflowCm: null })).soaked.nowCm3PerHour,
+      supply(withHeld(TROUGH, { kind: "free-water", levelCm: 22, overflowCm: null })).soaked.nowCm3PerHour,
     ).toBeUndefined();
   });
 
   it("too weak at the brim says what it gives there", () => {
-    const thirsty = withWater(withDemand(TROUGH, 20), { kind: "free-water", levelCm: 3, overflowCm: 3.5 });
+    const thirsty = withHeld(withDemand(TROUGH, 20), { kind: "free-water", levelCm: 3, overflowCm: 3.5 });
     const { mark } = supply(thirsty).soaked;
     const settled = settle(thirsty, medium);
     if (!settled.ok || mark.kind !== "too-weak") throw new Error("too weak");

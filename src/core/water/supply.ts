@@ -132,7 +132,9 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
       markIfBetter: markFor(asked / CONDUCTIVITY_FACTOR),
       markIfWorse: markFor(asked * CONDUCTIVITY_FACTOR),
       usableCm3:
-        mark.kind === "too-weak" ? 0 : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : column.baseCm)),
+        mark.kind === "too-weak"
+          ? 0
+          : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : column.baseCm)),
     };
   };
   return ok({

@@ -181,9 +181,7 @@ export function runTransient(
       ...(options.sinks ? { sinksCm3: [...sinksTaken.subarray(options.uptake ? 1 : 0)] } : {}),
       ...(options.sideHoles ? { sidesOutCm3: [...sidesOut] } : {}),
       ...(reservoir ? { reservoir: storeState(reservoir) } : {}),
-      ...(pond
-        ? { pond: { ...storeState(pond), rainedCm3: pond.rainedCm3, evaporatedCm3: pond.evaporatedCm3 } }
-        : {}),
+      ...(pond ? { pond: { ...storeState(pond), rainedCm3: pond.rainedCm3, evaporatedCm3: pond.evaporatedCm3 } } : {}),
     });
   };
 

@@ -65,12 +65,11 @@ const area = z.union(
         if (areas[0]![0] !== 0)
           context.addIssue({ code: "custom", path: [0, 0], message: "areas must start at height 0" });
       })
-      .transform(
-        (areas): AreaByHeight =>
-          areas.slice(1).map(([toCm, above], i) => {
-            const [fromCm, under] = areas[i]!;
-            return { fromCm, toCm, coefficients: [under, (above - under) / (toCm - fromCm)] };
-          }),
+      .transform((areas): AreaByHeight =>
+        areas.slice(1).map(([toCm, above], i) => {
+          const [fromCm, under] = areas[i]!;
+          return { fromCm, toCm, coefficients: [under, (above - under) / (toCm - fromCm)] };
+        }),
       ),
   ],
   { error: "must be an area greater than 0, or a list of [height, area]" },

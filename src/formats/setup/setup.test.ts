@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { legsAreaCm2 } from "../../core/stack/setup";
 import { potWith } from "../../core/testing/setups";
 import { PREFERENCE_COOKIES } from "../preferences/document";
 import { readPreferences } from "../preferences/schema";
@@ -23,11 +24,60 @@ describe("a setup document", () => {
     expect(again.ok && JSON.stringify(setupDocument(again.value))).toBe(JSON.stringify(DOCUMENT));
   });
 
+  const OLD_VESSEL = { shape: "round", insideDiameterCm: 20, insideDepthCm: 30, material: "plastic" };
+  const OLD_LAYERS = POT.layers.map(({ legs: _legs, separator: _separator, ...layer }) => layer);
+  const old = (version: number, more: object): object => ({
+    kind: DOCUMENT.kind,
+    version,
+    name: POT.name,
+    vessel: OLD_VESSEL,
+    water: { kind: "free-water", levelCm: 4, overflowCm: null },
+    layers: OLD_LAYERS,
+    ...more,
+  });
+  const OF_2 = { history: POT.history, demandMmPerDay: POT.demandMmPerDay };
+  const whole = (share: number) => OLD_LAYERS.map((layer, i) => ({ ...layer, areaShare: i === 0 ? share : 1 }));
+
   it("of version 1 is read as what it meant: soaked, a usual day, layers from wall to wall", () => {
-    const { history: _history, demandMmPerDay: _demand, ...rest } = DOCUMENT;
-    const old = { ...rest, version: 1, layers: DOCUMENT.layers.map(({ areaShare: _share, ...layer }) => layer) };
-    expect(parseSetup(old)).toEqual({ ok: true, value: POT });
-    expect(lines({ ...old, layers: "none" })).toEqual(["layers: must be a list"]);
+    expect(parseSetup(old(1, {}))).toEqual({ ok: true, value: POT });
+    expect(lines(old(1, { layers: "none" }))).toEqual(["layers: must be a list"]);
+  });
+
+  it("of version 2 is read as what it meant: the holes that held its water, and feet of the same area", () => {
+    expect(parseSetup(old(2, { ...OF_2, layers: whole(1) }))).toEqual({ ok: true, value: POT });
+    const holding = (water: object) => {
+      const parsed = parseSetup(old(2, { ...OF_2, layers: whole(1), water }));
+      return parsed.ok ? [parsed.value.water, ...parsed.value.fixtures] : parsed.problems;
+    };
+    expect(holding({ kind: "free-water", levelCm: 4, overflowCm: 5 })).toMatchObject([
+      { by: "level", levelCm: 4 },
+      { kind: "hole", in: "wall", lipCm: 5 },
+    ]);
+    expect(holding({ kind: "drained", outletCm: 0 })).toMatchObject([{ by: "soaking" }, { in: "base", lipCm: 0 }]);
+    expect(holding({ kind: "drained", outletCm: 7 })).toMatchObject([{ by: "soaking" }, { in: "wall", lipCm: 7 }]);
+    expect(holding({ kind: "dosed", storedCm3: 700 })).toEqual([{ by: "volume", storedCm3: 700 }]);
+    const feet = parseSetup(old(2, { ...OF_2, layers: whole(0.08) }));
+    if (!feet.ok) throw new Error("a document of version 2");
+    expect(legsAreaCm2(feet.value.layers[0]!.legs!)).toBeCloseTo(0.08 * Math.PI * 100, 9);
+    expect(feet.value.layers[1]!.legs).toBeNull();
+    const box = parseSetup(
+      old(2, {
+        ...OF_2,
+        layers: whole(0.5),
+        vessel: { shape: "rectangular", insideLengthCm: 40, insideWidthCm: 20, insideDepthCm: 30, material: "glass" },
+      }),
+    );
+    if (!box.ok) throw new Error("a document of version 2");
+    expect(legsAreaCm2(box.value.layers[0]!.legs!)).toBeCloseTo(400, 9);
+    expect(box.value.vessel).toMatchObject({ baseLengthCm: 40, baseWidthCm: 20, seeThrough: true });
+  });
+
+  it("of an earlier version that is broken says where, and is not mended by guesses", () => {
+    expect(lines(old(2, { ...OF_2, layers: whole(1), water: { kind: "poured" } }))).toEqual([
+      "water.by: is not one of the known kinds",
+    ]);
+    expect(lines(old(2, { ...OF_2, layers: whole(1), vessel: undefined }))).toContain("vessel: is missing");
+    expect(lines(old(2, { ...OF_2, layers: [3] }))).toEqual(["layers[0]: must be an object"]);
   });
 
   it("is read even when it makes no sense, so that it can be mended", () => {
@@ -36,7 +86,7 @@ describe("a setup document", () => {
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 3 }, "version: must be 2 or 1"],
+    ["another version", { ...DOCUMENT, version: 4 }, "version: must be 3 or 2 or 1"],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     [
       "a vessel of no known shape",
@@ -46,17 +96,13 @@ describe("a setup document", () => {
     [
       "a material nobody knows",
       { ...DOCUMENT, vessel: { ...POT.vessel, material: "cheese" } },
-      'vessel.material: must be "unsaid" or "plastic" or "glass" or "ceramic" or "stone" or "wood" or "metal"',
+      'vessel.material: must be "unsaid" or "plastic" or "resin" or "glass" or "ceramic" or "unglazed" or "stone" or "wood" or "metal" or "fabric"',
     ],
-    [
-      "a text for a number",
-      { ...DOCUMENT, water: { kind: "drained", outletCm: "3" } },
-      "water.outletCm: must be a number",
-    ],
+    ["a text for a number", { ...DOCUMENT, water: { by: "level", levelCm: "3" } }, "water.levelCm: must be a number"],
     [
       "a number that is none",
-      { ...DOCUMENT, water: { kind: "drained", outletCm: Number.NaN } },
-      "water.outletCm: must be a finite number",
+      { ...DOCUMENT, water: { by: "level", levelCm: Number.NaN } },
+      "water.levelCm: must be a finite number",
     ],
     ["a key too many", { ...DOCUMENT, colour: "red" }, "colour: is not known here"],
     [

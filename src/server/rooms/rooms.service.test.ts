@@ -91,7 +91,7 @@ describe("layers as rooms for a mix", () => {
       parts: [],
       amendments: [],
     });
-    const drained = { ...BED, water: { kind: "drained", outletCm: 0 } as const };
+    const drained = { ...BED, water: { by: "soaking" } as const };
     expect(marlstone.layersToFill(id, drained).map(({ wicks }) => wicks)).toEqual([false, false, false]);
   });
 });

@@ -76,6 +76,14 @@ export function Board({ store }: { store: SetupStore }) {
     () => outlineOf(vessel, geometry.vessel, (heightCm) => yOfHeight(geometry, heightCm), geometry.pxPerCm),
     [vessel, geometry],
   );
+  // names of layers begin beside the tubes at the left wall
+  const tubesEndPx = setup.fixtures.reduce(
+    (end, fixture) =>
+      "diameterCm" in fixture && fixture.kind !== "hole" && fixture.acrossShare < 0.3
+        ? Math.max(end, outline.xOf(fixture.acrossShare) + outline.across(fixture.diameterCm) / 2 + 8)
+        : end,
+    0,
+  );
   const shareAt = useCallback(
     (clientX: number): number => {
       const { left, right } = geometry.vessel;
@@ -127,7 +135,6 @@ export function Board({ store }: { store: SetupStore }) {
           outline={outline}
           span={geometry.vessel}
           shownTopCm={geometry.shownTopCm}
-          unitsPerCm={geometry.pxPerCm}
           yOf={yOf}
           prefix={PREFIX}
         >
@@ -137,6 +144,7 @@ export function Board({ store }: { store: SetupStore }) {
               store={store}
               selected={setup.layers[index]!.id === selectedId}
               left={left}
+              textLeft={Math.max(left + 8, tubesEndPx)}
               top={top}
               width={right - left}
               height={height}
@@ -365,6 +373,7 @@ function LayerMarks({
   store,
   selected,
   left,
+  textLeft,
   top,
   width,
   height,
@@ -373,6 +382,8 @@ function LayerMarks({
   store: SetupStore;
   selected: boolean;
   left: number;
+  /** Where its name begins, clear of tubes. */
+  textLeft: number;
   top: number;
   width: number;
   height: number;
@@ -396,7 +407,7 @@ function LayerMarks({
       )}
       {height >= 17 && (
         <text
-          x={left + 8}
+          x={textLeft}
           y={top + Math.min(height / 2 + 4.5, 17)}
           className="fill-ink text-[13px] font-semibold"
           stroke="var(--sheet)"
@@ -404,7 +415,7 @@ function LayerMarks({
           strokeLinejoin="round"
           paintOrder="stroke"
         >
-          {shortened(layerName(layer, store), width - 24)}
+          {shortened(layerName(layer, store), left + width - textLeft - 16)}
         </text>
       )}
     </g>

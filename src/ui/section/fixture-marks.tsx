@@ -61,7 +61,7 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
       const foot = outline.wallsAt(0);
       const basePx = Math.max(3, setup.vessel.baseCm * pxPerCm);
       const shown = Math.min(fixture.count, MOST_HOLES_DRAWN);
-      const px = Math.max(5, fixture.diameterCm * pxPerCm);
+      const px = Math.max(5, outline.across(fixture.diameterCm));
       return Array.from({ length: shown }, (_, i) => {
         const x = foot.left + ((foot.right - foot.left) * (i + 0.5)) / shown;
         return (
@@ -88,8 +88,9 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
     case "fill-tube":
     case "standpipe":
     case "tell-tale": {
-      const x = outline.xOf(fixture.acrossShare);
-      const half = Math.max(2.5, (fixture.diameterCm * pxPerCm) / 2);
+      const half = Math.max(2.5, outline.across(fixture.diameterCm) / 2);
+      const foot = outline.wallsAt(0);
+      const x = Math.min(Math.max(outline.xOf(fixture.acrossShare), foot.left + half), foot.right - half);
       const topCm = fixture.kind === "standpipe" ? fixture.lipCm : geometry.shownTopCm;
       const top = yOf(topCm) - (fixture.kind === "standpipe" ? 0 : 8);
       const bottom = fixture.kind === "standpipe" ? yOf(0) + Math.max(3, setup.vessel.baseCm * pxPerCm) + 4 : yOf(0);
@@ -115,7 +116,11 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
           />
           {fixture.kind === "fill-tube" &&
             (fixture.foot === "cut" ? (
-              <path d={`M${x - half} ${bottom}L${x + half} ${bottom - 2 * half}`} stroke="var(--ink)" strokeWidth={1.8} />
+              <path
+                d={`M${x - half} ${bottom}L${x + half} ${bottom - 2 * half}`}
+                stroke="var(--ink)"
+                strokeWidth={1.8}
+              />
             ) : (
               [0, 1, 2].map((row) => (
                 <g key={row} fill="var(--ink)">
@@ -182,11 +187,19 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
 }
 
 /** The tray the vessel stands in, with what stands in it. */
-function TrayMark({ setup, outline, geometry, yOf, waterTableCm, wallPx, lengthCm }: Drawing & { wallPx: number; lengthCm: number }) {
+function TrayMark({
+  setup,
+  outline,
+  geometry,
+  yOf,
+  waterTableCm,
+  wallPx,
+  lengthCm,
+}: Drawing & { wallPx: number; lengthCm: number }) {
   const { trayRimCm, trayBedCm, baseIsOpen } = openingsOf(setup);
   const foot = outline.wallsAt(0);
   const middle = (foot.left + foot.right) / 2;
-  const half = Math.min((lengthCm * geometry.pxPerCm) / 2, middle - geometry.ruler.right - 6);
+  const half = Math.min(outline.across(lengthCm) / 2, middle - geometry.ruler.right - 6);
   const [bed, rim] = [yOf(trayBedCm!) + 4, yOf(trayRimCm!)];
   const level = baseIsOpen && waterTableCm !== undefined ? Math.min(waterTableCm, trayRimCm!) : undefined;
   return (

@@ -1,9 +1,12 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
+import { roundVessel } from "@/core/testing/setups";
 import { boardGeometry, heightAt, rulerTicks, spreadLabels, yOf } from "./geometry";
 
-const pot = (insideDiameterCm: number, insideDepthCm: number) =>
-  ({ shape: "round", insideDiameterCm, insideDepthCm, material: "plastic" }) as const;
+const pot = (insideDiameterCm: number, insideDepthCm: number) => ({
+  vessel: roundVessel(insideDiameterCm, insideDepthCm),
+  fixtures: [],
+});
 
 describe("the board's geometry", () => {
   it("maps heights to the drawing and back", () => {

@@ -39,6 +39,10 @@ const NARROW_PX = 520;
 /** A vessel much deeper than what is in it is drawn up to this many times that height. */
 const ROOM_ABOVE = 1.5;
 const LEAST_SHOWN_CM = 6;
+/** So many times as wide as tall, and it is broad. */
+const BROAD = 0.8;
+/** Of height that is not needed, so much is left under the base. */
+const SPARE_UNDER = 0.3;
 /** Under the base: its thickness and the tray's, no more than this share of the height. */
 const MOST_BASE_SHARE = 0.2;
 
@@ -74,13 +78,15 @@ export function boardGeometry(
   const underCm = Math.min(Math.max(vessel.baseCm, held?.vessel.baseCm ?? 0), MOST_BASE_SHARE * shownTopCm);
   const narrow = widthPx < NARROW_PX;
   const rulerPx = narrow ? 30 : 40;
-  const labelsPx = narrow ? 104 : held ? 138 : 166;
-  const rest = Math.max(120, widthPx - rulerPx - labelsPx - 22);
-  const sectionRoom = rest * (held ? 0.66 : narrow ? 0.52 : 0.58);
-  const eachRoom = held ? (sectionRoom - HELD_GAP_PX) / 2 : sectionRoom;
-  const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * (1 + ROOM_OVER_RIM) + underCm);
   const whole = (one: Drawn): number => sectionWidthCm(one.vessel) + 2 * besideCm(one);
   const widest = Math.max(whole(drawn), held ? whole(held) : 0);
+  // a vessel wider than it is tall takes room from what stands beside it
+  const isBroad = !narrow && !held && widest > BROAD * shownTopCm;
+  const labelsPx = narrow ? 104 : isBroad ? 112 : held ? 138 : 166;
+  const rest = Math.max(120, widthPx - rulerPx - labelsPx - 22);
+  const sectionRoom = rest * (held ? 0.66 : narrow ? 0.52 : isBroad ? 0.74 : 0.58);
+  const eachRoom = held ? (sectionRoom - HELD_GAP_PX) / 2 : sectionRoom;
+  const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * (1 + ROOM_OVER_RIM) + underCm);
   const fitting = eachRoom / widest;
   const isWide = Math.max(sectionWidthCm(vessel), held ? sectionWidthCm(held.vessel) : 0) > WHOLE_TO * depthCm;
   const broken = isWide && fitting < LEAST_SCALE_SHARE * tallest;
@@ -91,7 +97,9 @@ export function boardGeometry(
     const left = from + (eachRoom - px) / 2 + 4;
     return { left, right: left + px };
   };
-  const baseY = heightPx - BOTTOM_PX - underCm * pxPerCm;
+  // what is left over lies mostly above, where it grows
+  const spare = heightPx - TOP_PX - BOTTOM_PX - (shownTopCm * (1 + ROOM_OVER_RIM) + underCm) * pxPerCm;
+  const baseY = heightPx - BOTTOM_PX - underCm * pxPerCm - Math.max(0, spare) * SPARE_UNDER;
   const labelsLeft = rulerPx + sectionRoom + 8;
   return {
     widthPx,

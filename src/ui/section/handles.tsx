@@ -180,7 +180,9 @@ export function FixtureHandle({
   const hasPlace = "acrossShare" in fixture && !(fixture.kind === "hole" && fixture.in === "base");
   if (!key && !hasPlace) return null;
   const label = fixtureName(setup, fixture);
-  const heightCm = key ? (fixture as unknown as Record<typeof key, number>)[key] : Math.min(geometry.shownTopCm, setup.vessel.insideDepthCm);
+  const heightCm = key
+    ? (fixture as unknown as Record<typeof key, number>)[key]
+    : Math.min(geometry.shownTopCm, setup.vessel.insideDepthCm);
   const walls = outline.wallsAt(heightCm);
   const x =
     fixture.kind === "liner" || (fixture.kind === "hole" && fixture.acrossShare >= 0.5)
@@ -206,7 +208,9 @@ export function FixtureHandle({
       right={x + (fixture.kind === "hole" && fixture.acrossShare >= 0.5 ? REACH_PX + 12 : REACH_PX)}
       onMove={(to) => key && move({ heightCm: to })}
       onKeep={() => store.commitPreview(label)}
-      across={hasPlace ? { share: fixture.acrossShare, shareAt, onMove: (acrossShare) => move({ acrossShare }) } : undefined}
+      across={
+        hasPlace ? { share: fixture.acrossShare, shareAt, onMove: (acrossShare) => move({ acrossShare }) } : undefined
+      }
     >
       {fixture.kind !== "hole" && (
         <rect

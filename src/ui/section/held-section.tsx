@@ -41,7 +41,6 @@ export const HeldSection = memo(function HeldSection({
         outline={outline}
         span={span}
         shownTopCm={geometry.shownTopCm}
-        unitsPerCm={geometry.pxPerCm}
         yOf={yOf}
         prefix={prefix}
         idPrefix="held"
@@ -59,7 +58,10 @@ export const HeldSection = memo(function HeldSection({
                 strokeLinejoin="round"
                 paintOrder="stroke"
               >
-                {shortened(layer.name || (medium(layer.mediumId)?.name ?? "unknown medium"), walls.right - walls.left - 16)}
+                {shortened(
+                  layer.name || (medium(layer.mediumId)?.name ?? "unknown medium"),
+                  walls.right - walls.left - 16,
+                )}
               </text>
             )
           );
@@ -73,7 +75,13 @@ export const HeldSection = memo(function HeldSection({
         system={system}
         captioned={false}
       />
-      <FixtureMarks setup={setup} outline={outline} geometry={geometry} yOf={yOf} waterTableCm={readings.waterTableCm} />
+      <FixtureMarks
+        setup={setup}
+        outline={outline}
+        geometry={geometry}
+        yOf={yOf}
+        waterTableCm={readings.waterTableCm}
+      />
       {readings.waterTableCm >= 0 && (
         <line
           x1={outline.wallsAt(readings.waterTableCm).left}

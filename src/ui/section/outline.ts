@@ -5,6 +5,8 @@ import type { Span } from "./geometry";
 export type Outline = {
   /** Where a place across lies: 0 at the left end of the section, 1 at its right. */
   readonly xOf: (share: number) => number;
+  /** How wide a length across is drawn. */
+  readonly across: (cm: number) => number;
   /** The inside of the two walls at a height. */
   readonly wallsAt: (heightCm: number) => Span;
   /** The inside, up to a height, as a path. */
@@ -42,6 +44,7 @@ export function outlineOf(
   const side = (topCm: number, which: "left" | "right", out: number): readonly (readonly [number, number])[] =>
     heights(topCm).map((z) => [wallsAt(z)[which] + out, yOf(z)] as const);
   return {
+    across: (cm) => cm * scale,
     xOf: (share) => span.left + share * (span.right - span.left),
     wallsAt,
     inside: (topCm) => `${path([...side(topCm, "left", 0).toReversed(), ...side(topCm, "right", 0)])}Z`,

@@ -46,18 +46,24 @@ export function ShelfDrawing({
         waterTableCm={waterTableCm}
         outline={outline}
         span={span}
-        unitsPerCm={1}
         yOf={yOf}
         prefix={SHELF_PREFIX}
         idPrefix={`${SHELF_PREFIX}-${id}`}
         thin
       />
-      <path d={outline.wall(depth)} fill="var(--ink)" />
+      <path
+        d={outline.wall(depth)}
+        fill={setup.vessel.wallCm > THICK_CM ? "var(--rule)" : "var(--ink)"}
+        stroke="var(--ink)"
+        strokeWidth={setup.vessel.wallCm > THICK_CM ? 0.3 : 0}
+      />
       <ShelfFixtures setup={setup} outline={outline} yOf={yOf} waterTableCm={waterTableCm} outerCm={outer.width} />
     </svg>
   );
 }
 
+/** A thicker wall is seen to be cut. */
+const THICK_CM = 1.5;
 /** A deeper base is not drawn deeper: it says nothing. */
 const MOST_BASE_CM = 3;
 

@@ -20,7 +20,6 @@ export function Strata({
   outline,
   span,
   shownTopCm = setup.vessel.insideDepthCm,
-  unitsPerCm,
   yOf,
   prefix,
   idPrefix = prefix,
@@ -34,7 +33,6 @@ export function Strata({
   outline: Outline;
   span: Span;
   shownTopCm?: number;
-  unitsPerCm: number;
   yOf: (heightCm: number) => number;
   /** Tells this drawing's definitions from others' on the page. */
   prefix: string;
@@ -78,17 +76,19 @@ export function Strata({
           return (
             <g key={layer.id}>
               <OpenWater left={left} width={width} top={top} height={height} surface={surface} line={line} />
-              {legsAcross(layer.legs, outline.wallsAt(heights[i]!), unitsPerCm).map(({ left: from, right: to }, leg) => (
-                <g key={from}>
-                  <Band id={`${idPrefix}-wet-${i}-${leg}`} left={from} width={to - from} {...box} />
-                  <path
-                    d={`M${from} ${top}V${top + height}M${to} ${top}V${top + height}`}
-                    stroke="var(--ink)"
-                    strokeWidth={thin ? 0.3 : 1.4}
-                    strokeDasharray={thin ? undefined : "3 2"}
-                  />
-                </g>
-              ))}
+              {legsAcross(layer.legs, outline.wallsAt(heights[i]!), outline.across, thin ? 0.5 : LEAST_LEG).map(
+                ({ left: from, right: to }, leg) => (
+                  <g key={from}>
+                    <Band id={`${idPrefix}-wet-${i}-${leg}`} left={from} width={to - from} {...box} />
+                    <path
+                      d={`M${from} ${top}V${top + height}M${to} ${top}V${top + height}`}
+                      stroke="var(--ink)"
+                      strokeWidth={thin ? 0.3 : 1.4}
+                      strokeDasharray={thin ? undefined : "3 2"}
+                    />
+                  </g>
+                ),
+              )}
             </g>
           );
         })}
@@ -109,9 +109,7 @@ export function Strata({
           const walls = { left: Math.max(under.left, over.left), right: Math.min(under.right, over.right) };
           return (
             <g key={layer.id}>
-              {layer.separator && !thin && (
-                <SeparatorLine kind={layer.separator} y={yOf(heights[i]!)} span={under} />
-              )}
+              {layer.separator && !thin && <SeparatorLine kind={layer.separator} y={yOf(heights[i]!)} span={under} />}
               {children?.(i, top, height, walls)}
             </g>
           );
@@ -126,9 +124,14 @@ const MOST_LEGS_DRAWN = 6;
 const LEAST_LEG = 3;
 
 /** Where legs stand across the section: those in front of one another are seen as one, cords never thinner than a line. */
-function legsAcross({ acrossCm, count }: Legs, walls: Span, unitsPerCm: number): readonly Span[] {
+function legsAcross(
+  { acrossCm, count }: Legs,
+  walls: Span,
+  acrossOf: Outline["across"],
+  least: number,
+): readonly Span[] {
   const room = walls.right - walls.left;
-  const across = Math.max(Math.min(acrossCm * unitsPerCm, room * 0.9), Math.min(LEAST_LEG, LEAST_LEG * unitsPerCm));
+  const across = Math.max(Math.min(acrossOf(acrossCm), room * 0.9), least);
   const row = count <= 3 ? count : Math.ceil(count / 2);
   const shown = Math.max(1, Math.min(row, MOST_LEGS_DRAWN, Math.floor(room / (1.25 * across))));
   return Array.from({ length: shown }, (_, i) => {
@@ -188,7 +191,15 @@ function OpenWater({
   const wet = Math.min(Math.max(top + height - surface, 0), height);
   return (
     <>
-      <rect x={left} y={top} width={width} height={height} fill="var(--paper)" stroke="var(--grain)" strokeWidth={line} />
+      <rect
+        x={left}
+        y={top}
+        width={width}
+        height={height}
+        fill="var(--paper)"
+        stroke="var(--grain)"
+        strokeWidth={line}
+      />
       {wet > 0 && (
         <rect x={left} y={top + height - wet} width={width} height={wet} fill="var(--water)" fillOpacity={0.55} />
       )}

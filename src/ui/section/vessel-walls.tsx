@@ -61,7 +61,7 @@ export const VesselWalls = memo(function VesselWalls({
       )}
       <text
         x={(left + right) / 2}
-        y={geometry.heightPx - 8}
+        y={baseY + Math.max(3, Math.min(vessel.baseCm * geometry.pxPerCm, geometry.heightPx - baseY - 26)) + 19}
         textAnchor="middle"
         className={`fill-soft text-[12.5px] ${captioned ? "" : "hidden"}`}
       >

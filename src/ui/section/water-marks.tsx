@@ -49,7 +49,5 @@ export function HoleMark({
 }
 
 export function FreeSurface({ y, left, right }: { y: number; left: number; right: number }) {
-  return (
-    <line x1={left} x2={right} y1={y} y2={y} stroke="var(--water)" strokeWidth={2.4} pointerEvents="none" />
-  );
+  return <line x1={left} x2={right} y1={y} y2={y} stroke="var(--water)" strokeWidth={2.4} pointerEvents="none" />;
 }

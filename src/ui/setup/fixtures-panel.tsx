@@ -85,7 +85,9 @@ function FixtureRow({ fixture, store }: { fixture: Fixture; store: SetupStore })
           aria-label={`Remove ${name}`}
           title={`Remove ${name}`}
           className="no-print inline-flex size-7 items-center justify-center rounded-sm text-soft hover:text-ink pointer-coarse:size-11"
-          onClick={() => tell(store.offer(`Removed ${name}`, withoutFixture(store.getState().committed, fixture.id), system))}
+          onClick={() =>
+            tell(store.offer(`Removed ${name}`, withoutFixture(store.getState().committed, fixture.id), system))
+          }
         >
           <X size={15} aria-hidden />
         </button>

@@ -109,7 +109,9 @@ export function NewSetup({
   const say = (found: readonly Problem[]): void => setSaid({ of: now, problems: found });
   const [making, setMaking] = useState(false);
   const vessel = useMemo(() => readVessel(texts, basis, system), [texts, basis, system]);
-  const wished = useDeferredValue(JSON.stringify([texts.purpose, texts.strategy, texts.holed, texts.sun, texts.rain, vessel]));
+  const wished = useDeferredValue(
+    JSON.stringify([texts.purpose, texts.strategy, texts.holed, texts.sun, texts.rain, vessel]),
+  );
   const made = useMemo(() => {
     const [purpose, strategy, holed, sun, rain, of] = JSON.parse(wished) as [
       Purpose,
@@ -277,7 +279,9 @@ export function NewSetup({
             </div>
           </fieldset>
           <Said>{saidOf(problems, "")}</Said>
-          {problems.some(({ path }) => /^(?:water|layers|fixtures|fillFrom|vessel$|vessel\.(?:pours|wall|base))/u.test(path)) && (
+          {problems.some(({ path }) =>
+            /^(?:water|layers|fixtures|fillFrom|vessel$|vessel\.(?:pours|wall|base))/u.test(path),
+          ) && (
             <p className="said" role="alert">
               {problems.map(({ message }) => message).join(" ")}
             </p>
@@ -305,7 +309,10 @@ const PREVIEW_PX = 300;
 function Preview({ made, medium }: { made: Designed; medium: MediumLookup }) {
   const { setup, reasons } = made;
   const settled = settle(setup, medium);
-  const widest = Math.max(setup.vessel.insideDepthCm, ...VESSEL_DIMENSIONS[setup.vessel.shape].map(([one]) => dimensionCm(setup.vessel, one)));
+  const widest = Math.max(
+    setup.vessel.insideDepthCm,
+    ...VESSEL_DIMENSIONS[setup.vessel.shape].map(([one]) => dimensionCm(setup.vessel, one)),
+  );
   return (
     <>
       <svg width={0} height={0} className="absolute" aria-hidden>
@@ -313,7 +320,10 @@ function Preview({ made, medium }: { made: Designed; medium: MediumLookup }) {
           <GrainPatterns prefix={SHELF_PREFIX} scale={0.12} />
         </defs>
       </svg>
-      <div className="mt-3 max-w-full overflow-hidden" style={{ "--px-per-cm": `${PREVIEW_PX / widest}px` } as React.CSSProperties}>
+      <div
+        className="mt-3 max-w-full overflow-hidden"
+        style={{ "--px-per-cm": `${PREVIEW_PX / widest}px` } as React.CSSProperties}
+      >
         <ShelfDrawing id="new" setup={setup} settled={settled.ok ? settled.value : undefined} medium={medium} />
       </div>
       <dl className="mt-3 space-y-2 text-[0.95rem] leading-snug" aria-live="polite">

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { withLayer, withWater, withoutLayer } from "@/core/stack/edit";
-import { MIX, layer, medium, potWith } from "@/core/testing/setups";
+import { MIX, layer, medium, potWith, withHeld } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup/actions";
 import { drainedAfterSoaking } from "@/core/water/drain";
@@ -52,7 +52,7 @@ describe("the page's store", () => {
 
   it("does not draw a frame of a drag that makes no sense", () => {
     const { store } = storeOf(POT);
-    store.preview(withWater(POT, { kind: "free-water", levelCm: 40, overflowCm: null }));
+    store.preview(withHeld(POT, { kind: "free-water", levelCm: 40, overflowCm: null }));
     expect(store.getState().setup).toBe(POT);
   });
 
@@ -71,7 +71,7 @@ describe("the page's store", () => {
     expect(store.getState().selectedId).toBe(MIX_ID);
     store.offer("Removed", withoutLayer(POT, MIX_ID), "metric");
     expect(store.getState().selectedId).toBe("pea-gravel-6-10-5");
-    store.offer("Removed", potWith(POT.water, []), "metric");
+    store.offer("Removed", potWith(POT, []), "metric");
     expect(store.getState()).toMatchObject({
       selectedId: undefined,
       lastView: undefined,
@@ -127,7 +127,7 @@ describe("the page's store", () => {
     store.compareDrainage(() => "new", "metric");
     expect(kept.map(([label, { layers }]) => [label, layers.length])).toEqual([["Without the drainage layer", 1]]);
     expect(store.getState().held).toMatchObject({ setup: POT, change: { kind: "without" } });
-    const bare = storeOf(potWith(POT.water, [layer("pea-gravel-6-10", 8)]));
+    const bare = storeOf(potWith(POT, [layer("pea-gravel-6-10", 8)]));
     bare.store.compareDrainage(() => "new", "metric");
     expect(bare.store.getState()).toMatchObject({
       held: undefined,

@@ -43,7 +43,11 @@ export const SHAPE_WORDS: Record<Shape, string> = {
 export const FOOD_WORDS: Record<Vessel["foodSafe"], string> = { unsaid: "not said", yes: "yes", no: "no" };
 
 export const SUN_WORDS: Record<Site["sun"], string> = { unsaid: "not said", shade: "no direct sun", sun: "in the sun" };
-export const RAIN_WORDS: Record<Site["rain"], string> = { unsaid: "not said", sheltered: "no rain", open: "in the rain" };
+export const RAIN_WORDS: Record<Site["rain"], string> = {
+  unsaid: "not said",
+  sheltered: "no rain",
+  open: "in the rain",
+};
 export const CHILDREN_WORDS: Record<Site["children"], string> = {
   unsaid: "not said",
   yes: "within their reach",

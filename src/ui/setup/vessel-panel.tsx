@@ -2,7 +2,16 @@
 import { useStore } from "zustand";
 import { withVessel } from "@/core/stack/edit";
 import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
-import { formatVolume, lengthFieldText, parseLengthCm, parseVolumeCm3, volumeFieldText, lengthUnitName, volumeUnitName, type UnitSystem } from "@/core/units/units";
+import {
+  formatVolume,
+  lengthFieldText,
+  parseLengthCm,
+  parseVolumeCm3,
+  volumeFieldText,
+  lengthUnitName,
+  volumeUnitName,
+  type UnitSystem,
+} from "@/core/units/units";
 import type { Pour } from "@/core/vessel/poured";
 import { reshaped } from "@/core/vessel/reshape";
 import {
@@ -123,7 +132,11 @@ export function readPours(text: string, system: UnitSystem): Result<readonly Pou
     const height = parseLengthCm(parts[1] ?? "", system);
     if (parts.length !== 2 || !volume.ok || !height.ok)
       return failed(
-        problem("vessel.pours", "unread", `“${line}” is not read as a pour. Write it like “5 ${volumeUnitName(system)} at 7 ${lengthUnitName(system)}”.`),
+        problem(
+          "vessel.pours",
+          "unread",
+          `“${line}” is not read as a pour. Write it like “5 ${volumeUnitName(system)} at 7 ${lengthUnitName(system)}”.`,
+        ),
       );
     pours.push({ volumeCm3: volume.value, heightCm: height.value });
   }
