@@ -10,6 +10,10 @@ import { heightProfile } from "../src/core/water/profile";
 import { blend } from "../src/core/mixing/blend";
 import { meanWaterBetween, searchMixes } from "../src/core/mixing/search";
 import { zonesUnder } from "../src/core/readings/readings";
+import { mouthCm2, networkOf } from "../src/core/water/network";
+import { runNetwork } from "../src/core/water/run-network";
+import { CONTAINER_UPTAKE } from "../src/core/water/uptake";
+import { MARROWBECK } from "../demo/marrowbeck";
 
 // Times the core and prints each beside a baseline measured in the same run, since machines differ.
 
@@ -140,6 +144,80 @@ function benchTransient(): void {
     `The first run in this process, tables and compilation included: ${cold.toFixed(0)} ms, ${asC(cold)} × plain C.`,
   );
 }
+/** A year of a usual setup, its rain and its drinking told anew each hour, as a tub in the open lives it. */
+function benchYear(): void {
+  const setup = MARROWBECK[0]!;
+  const found = networkOf(setup, (id) => CATALOGUE.find((one) => one.id === id));
+  if (!found.ok) throw new RangeError("bench: the demo's trough has no network");
+  const network = found.value;
+  const HOURS = 8760;
+  // a fixed sequence: rain in an hour of eight, most of it little; sun by day, more of it in summer
+  let seed = 1;
+  const random = (): number => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
+  const rain: [number, number][] = [];
+  const drink: [number, number][] = [];
+  const mouth = mouthCm2(setup);
+  for (let hour = 0; hour < HOURS; hour++) {
+    rain.push([hour, random() < 0.125 ? mouth * 0.05 * -Math.log(random()) : 0]);
+    const day = Math.max(0, Math.sin(((hour % 24) - 6) * (Math.PI / 12)));
+    const season = 0.5 - 0.45 * Math.cos((2 * Math.PI * hour) / HOURS);
+    drink.push([hour, 0.05 * day * season]);
+  }
+  const started = performance.now();
+  const run = runNetwork(
+    network,
+    { psiCm: network.column.zCm.map((z) => 7 - z), belowCm: 7, overCm: network.over.bedCm },
+    {
+      rainCm3PerHour: rain,
+      refillsBelow: Array.from({ length: 52 }, (_, week) => ({ hour: 168 * week + 84, levelCm: 7.5, holdHours: 0.5 })),
+    },
+    Array.from({ length: 365 }, (_, day) => 24 * (day + 1)),
+    {
+      uptake: { demandCmPerHour: drink, roots: [{ fromCm: 11, toCm: 28, weight: 1 }], stress: CONTAINER_UPTAKE },
+      mostIterations: 10_000_000,
+    },
+  );
+  const ms = performance.now() - started;
+  const { pond, uptakeCm3, sidesOutCm3 } = run.cumulative.at(-1)!;
+  console.log(
+    `\nA year by the hour (budget 2 s), ${network.column.zCm.length} cells: ${ms.toFixed(0)} ms, ${run.status}, ${run.steps} steps, ${run.iterations} iterations; rain ${(pond!.rainedCm3 / 1000).toFixed(0)} L, drunk ${(uptakeCm3 / 1000).toFixed(0)} L, ran out ${((sidesOutCm3 ?? []).reduce((a, b) => a + b, 0) / 1000).toFixed(0)} L; balance ${run.massBalanceRelError.toExponential(1)}.`,
+  );
+}
+
+/** What an area that changes with height costs: one column tapered and straight, in turns. */
+function benchTapered(): void {
+  const hydraulics = medium("potting-mix-peat-based");
+  const area = [{ fromCm: 0, toCm: 30, coefficients: [300, 12, 0.1] }];
+  const [tapered, straight] = [area, 500].map((areaCm2) =>
+    makeColumn([{ thicknessCm: 30, areaCm2, hydraulics }], 1e-7),
+  ) as [ReturnType<typeof makeColumn>, ReturnType<typeof makeColumn>];
+  const once = (one: typeof tapered): number => {
+    const started = performance.now();
+    const run = runTransient(
+      one,
+      one.zCm.map(() => 0),
+      { kind: "seepage" },
+      { kind: "atmosphere", cmPerHour: -0.02, limitPsiCm: -1000 },
+      [240],
+    );
+    return (performance.now() - started) / run.iterations;
+  };
+  const [mine, plain]: [number[], number[]] = [[], []];
+  for (let i = 0; i < 41; i++) {
+    mine.push(once(tapered));
+    plain.push(once(straight));
+  }
+  const middle = (times: number[]): number => times.sort((a, b) => a - b)[times.length >> 1]!;
+  const settled = [tapered, straight].map((one) =>
+    median(() => {
+      sink += equilibriumAtWaterTable(one, 5).storedCm3;
+    }),
+  );
+  console.log(
+    `A tapered column beside a straight one (budget 1.2): ${(middle(mine) / middle(plain)).toFixed(2)} × an iteration; at rest ${(settled[0]! / settled[1]!).toFixed(2)} ×.`,
+  );
+}
+
 const floor = median(() => {
   sink += barePow();
 });
@@ -179,4 +257,6 @@ report(
 );
 benchMixing();
 benchTransient();
+benchYear();
+benchTapered();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

@@ -1,7 +1,7 @@
 import { fixtureOf } from "../stack/fixtures";
 import { openingsOf, stackHeightCm, type Setup } from "../stack/setup";
 import { vesselAreaCm2 } from "../vessel/vessel";
-import { dischargeAt, levelForDischargeCm, type Discharge } from "../water/discharge";
+import { levelForDischargeCm, type Discharge } from "../water/discharge";
 
 /**
  * A heavy short storm, as drains of buildings are sized for in temperate climates: 0.03 L a second on a square metre,
@@ -14,8 +14,6 @@ const ROOF_YIELD = 0.9;
 
 export type Cloudburst = {
   readonly inflowCm3PerHour: number;
-  /** What the holes pass with the water at the rim. [cm³/h] */
-  readonly passesAtRimCm3PerHour: number;
   /** How high the water gets while all holes are open, and with one of them clogged; undefined where it spills. [cm] */
   readonly levelCm: number | undefined;
   readonly cloggedLevelCm: number | undefined;
@@ -29,18 +27,15 @@ export function stormInflowCm3PerHour(setup: Setup): number {
   return ((mouthCm2 + roofCm2) * CLOUDBURST_MM_PER_HOUR) / 10;
 }
 
-/** The ways out that a storm can use: with soil over its lip a hole passes what the soil brings, which is counted so. */
-const stormDischarges = (setup: Setup): readonly Discharge[] => {
-  const { over, baseIsOpen, baseDiameterCm, baseCount } = openingsOf(setup);
-  return [
-    ...over.map(({ lipCm, diameterCm, count, way }): Discharge =>
+/** The ways out that water over the soil finds at once; those with soil over them pass what the soil brings. */
+const stormDischarges = (setup: Setup): readonly Discharge[] =>
+  openingsOf(setup)
+    .over.filter(({ lipCm }) => lipCm >= stackHeightCm(setup) - 1e-6)
+    .map(({ lipCm, diameterCm, count, way }): Discharge =>
       way === "wall"
         ? { kind: "holes", lipCm, diameterCm, count }
         : { kind: "rim", lipCm, lengthCm: count * Math.PI * diameterCm },
-    ),
-    ...(baseIsOpen ? [{ kind: "holes" as const, lipCm: 0, diameterCm: baseDiameterCm, count: baseCount }] : []),
-  ];
-};
+    );
 
 /** One hole fewer in the first way out: the one that leaves clog. */
 function oneClogged(discharges: readonly Discharge[]): readonly Discharge[] {
@@ -53,15 +48,12 @@ export function cloudburst(setup: Setup): Cloudburst {
   const inflow = stormInflowCm3PerHour(setup);
   const discharges = stormDischarges(setup);
   const rimCm = setup.vessel.insideDepthCm;
-  const out = new Float64Array(2);
-  dischargeAt(discharges, rimCm, out);
   const held = (some: readonly Discharge[]): number | undefined => {
     const level = levelForDischargeCm(some, inflow);
     return level !== undefined && level <= rimCm ? level : undefined;
   };
   return {
     inflowCm3PerHour: inflow,
-    passesAtRimCm3PerHour: out[0]!,
     levelCm: held(discharges),
     cloggedLevelCm: held(oneClogged(discharges)),
   };
@@ -70,6 +62,3 @@ export function cloudburst(setup: Setup): Cloudburst {
 /** Whether rain reaches it at all. */
 export const isRainedOn = (setup: Setup): boolean =>
   (setup.site.rain === "open" && (fixtureOf(setup, "lid")?.openShare ?? 1) > 0.2) || setup.site.roofM2 > 0;
-
-/** Room over the soil that takes what the soil does not drink at once. [cm] */
-export const freeboardCm = (setup: Setup): number => setup.vessel.insideDepthCm - stackHeightCm(setup);

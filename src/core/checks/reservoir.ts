@@ -155,7 +155,7 @@ function wicks(design: Design): Check[] {
   const foot = setup.fillFromCm;
   if (foot <= 0) return [];
   const cm = (height: number): string => formatLength(height, system);
-  const hasLegs = setup.layers[0]?.legs != null;
+  const hasLegs = (setup.layers[0]?.legs ?? null) !== null;
   const dead = belowWaterCm3(network.below, Math.min(foot, levelCm));
   const whole = belowWaterCm3(network.below, Math.max(levelCm, foot));
   const why = {

@@ -427,20 +427,16 @@ function raisedOutlet(bench: Bench): Designed {
       [...baseHoles(bench, "plugged"), ...linerTo(bench, lipCm), hole("outlet", lipCm, wish.vessel)],
       { by: "soaking" },
     );
-  // the highest outlet that leaves the roots their air a day after rain
-  const tries = heightsBetween(stones, fillCm - 1, 9)
+  // the highest outlet that leaves the roots their air once it has settled; a day after rain it is hardly wetter
+  const tries = heightsBetween(stones, fillCm - 1, 2 * TRIED)
     .toReversed()
     .map((lipCm) => ({ lipCm, setup: at(lipCm) }));
-  let chosen = tries.at(-1)!;
-  let air = -1;
-  for (const one of tries) {
-    const found = rootAir(bench, one.setup);
-    if (found > air) {
-      air = found;
-      chosen = one;
-    }
-    if (found >= facts.leastAir) break;
-  }
+  const airAtRest = (setup: Setup): number => {
+    const settled = settle(setup, bench.medium);
+    return settled.ok ? (readSettled(setup, settled.value, bench.medium).rootZone?.meanAirSpace ?? 0) : -1;
+  };
+  const chosen = tries.find(({ setup }) => airAtRest(setup) >= facts.leastAir) ?? tries.at(-1)!;
+  const air = rootAir(bench, chosen.setup);
   return {
     setup: chosen.setup,
     reasons: [

@@ -37,7 +37,7 @@ export const PURPOSE_FACTS: Record<Purpose, PurposeFacts> = {
     words: "bog plants: butterworts, sundews, pitchers, cranberry",
     soils: ["sphagnum-peat", "long-fibre-sphagnum-tight"],
     demandMmPerDay: 3,
-    leastAir: 0.08,
+    leastAir: 0.02,
     leastSoilCm: 8,
     strategies: ["raised-outlet", "tray", "no-drain"],
     rooted: true,

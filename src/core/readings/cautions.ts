@@ -1,5 +1,4 @@
 import { breaksCapillarity } from "../stack/drainage-layer";
-import type { Medium } from "../media/medium";
 import { boundariesCm, drainsAfterSoaking, drainsAtCm, type Setup } from "../stack/setup";
 import { historyOf, repelsWhenDry } from "../water/branch";
 import { formatLength, formatLoad, formatMass, type UnitSystem } from "../units/units";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld } from "../testing/setups";
 import { isRootedByDefault, withOrWithoutDrainage } from "../stack/drainage-layer";
-import { withDemand, withLayer, withWater } from "../stack/edit";
+import { withDemand, withLayer } from "../stack/edit";
 import { stackHeightCm, type Setup } from "../stack/setup";
 import { drainedAfterSoaking } from "../water/drain";
 import { runSetup } from "../water/run";

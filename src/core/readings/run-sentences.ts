@@ -64,7 +64,7 @@ export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): st
       }.`,
     );
   else if (short !== undefined) parts.push(`From dry day ${short} it gives less than nine tenths of what a day takes.`);
-  if (refilledCm3 > 0) parts.push(`Refilled with ${formatVolume(refilledCm3, system)}.`);
+  if (refilledCm3 > 0.5) parts.push(`Refilled with ${formatVolume(refilledCm3, system)}.`);
   if (followedToHour !== undefined)
     parts.push(
       `It was followed for ${formatHours(followedToHour)} and no further: this stack is slow to follow, and all that is told here is of that time.`,

@@ -13,7 +13,6 @@ import {
   withDemand,
   withLayer,
   withoutLayer,
-  withWater,
 } from "./edit";
 import {
   boundariesCm,

@@ -13,7 +13,6 @@ import {
   withDemand,
   withLayer,
   withVessel,
-  withWater,
 } from "./edit";
 import { boundariesCm, stackHeightCm, type Setup } from "./setup";
 

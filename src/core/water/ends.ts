@@ -17,6 +17,12 @@ export type EndCondition =
 export const jumpsOf = (flux: FluxInTime): readonly number[] =>
   typeof flux === "number" ? [] : flux.slice(1).map(([hour]) => hour);
 
+/** The hours after 0 at which a flow is told to be another than before. */
+export const changesOf = (flux: FluxInTime): readonly number[] =>
+  typeof flux === "number"
+    ? []
+    : flux.flatMap(([hour, value], i) => (i > 0 && value !== flux[i - 1]![1] ? [hour] : []));
+
 /** The hours at which a condition jumps, after 0. */
 export const jumpHours = (condition: EndCondition): readonly number[] =>
   "cmPerHour" in condition ? jumpsOf(condition.cmPerHour) : [];

@@ -66,6 +66,7 @@ export function networkOf(
   setup: Setup,
   medium: MediumLookup,
   branch: Branch = branchOf(historyOf(setup)),
+  cellCm?: number,
 ): Result<Network> {
   if (setup.layers.length === 0)
     return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
@@ -81,7 +82,7 @@ export function networkOf(
     const areaCm2 = legs ? legsAreaCm2(legs) : raisedArea(fillArea(inside, tubes, from, to), -from);
     layers.push({ thicknessCm, areaCm2, hydraulics: onBranch(found, branch) });
   }
-  const column = makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM, undefined, setup.fillFromCm);
+  const column = makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM, cellCm, setup.fillFromCm);
   const openings = openingsOf(setup);
   const over = pondOf(setup, inside, tubes, openings);
   const below = belowOf(setup, inside, openings);

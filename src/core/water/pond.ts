@@ -2,7 +2,7 @@ import { bracketedRoot } from "../hydraulics/bracketed-root";
 import type { AreaByHeight } from "../vessel/area-by-height";
 import { basinOf, basinVolumeCm3 } from "./basin";
 import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
-import { fluxAt, heldFlow, jumpsOf, type ColumnEnd, type FluxInTime } from "./ends";
+import { changesOf, fluxAt, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
 import { refillAt, refillHours, type Refill, type StoreFlow } from "./reservoir";
 import { SDIRK_GAMMA } from "./richards";
 
@@ -30,8 +30,8 @@ const LEVEL_TOLERANCE = 1e-13;
 
 export const pondJumps = (condition: PondCondition): readonly number[] => [
   ...refillHours(condition),
-  ...jumpsOf(condition.rainCm3PerHour),
-  ...jumpsOf(condition.evaporationCm3PerHour),
+  ...changesOf(condition.rainCm3PerHour),
+  ...changesOf(condition.evaporationCm3PerHour),
 ];
 
 export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
@@ -57,6 +57,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
   let evaporation = 0;
   let byLevel = 0;
   let outByLevel = 0;
+  let foundCm = Number.NaN;
   const stage1 = { in: 0, out: 0, evaporation: 0 };
   const cell = { psiCm: 0, k: 0, kSlope: 0, lnK: 0, lnKSlope: 0, fluxPotential: 0 };
 
@@ -162,17 +163,20 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       }
       const over = Math.abs(overBase(baseCm));
       let levelCm = baseCm;
+      const low = Math.max(bedCm, basin.levelAfterCm(baseCm, -over * areaCm2));
+      const high = basin.levelAfterCm(baseCm, over * areaCm2);
       if (over > 0)
         levelCm = bracketedRoot(
           {
             valueAt: overBase,
             slopeAt: overBaseSlope,
-            low: Math.max(bedCm, basin.levelAfterCm(baseCm, -over * areaCm2)),
-            high: basin.levelAfterCm(baseCm, over * areaCm2),
+            low,
+            high,
           },
-          baseCm,
+          foundCm > low && foundCm < high ? foundCm : baseCm,
           (level) => LEVEL_TOLERANCE * Math.max(1, Math.abs(level)),
         ).x;
+      foundCm = levelCm;
       flow.slope *= (basin.riseSlope(levelCm) + (stageHours / areaCm2) * outByLevel) / overBaseSlope(levelCm);
     },
 

@@ -2,7 +2,7 @@ import type { AreaByHeight } from "../vessel/area-by-height";
 import { bracketedRoot } from "../hydraulics/bracketed-root";
 import { basinOf, basinVolumeCm3 } from "./basin";
 import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
-import { fluxAt, heldFlow, jumpsOf, type ColumnEnd, type FluxInTime } from "./ends";
+import { changesOf, fluxAt, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
 import { SDIRK_GAMMA, type EndFlow } from "./richards";
 
 /**
@@ -56,7 +56,7 @@ export const refillHours = ({
 /** The hours at which anything a reservoir is told changes. */
 export const reservoirJumps = (condition: ReservoirCondition): readonly number[] => [
   ...refillHours(condition),
-  ...jumpsOf(condition.evaporationCm3PerHour ?? 0),
+  ...changesOf(condition.evaporationCm3PerHour ?? 0),
 ];
 
 /** The refill that an hour falls into or begins. */
@@ -104,6 +104,8 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
   const cell = { psiCm: 0, k: 0, kSlope: 0, lnK: 0, lnKSlope: 0, fluxPotential: 0 };
   let byLevel = 0;
   let outByLevel = 0;
+  /** Where the level of a stage was found last. [cm] */
+  let foundCm = Number.NaN;
 
   /** Works out the flow into the column from a level, and its slopes. */
   function flowFrom(levelCm: number): void {
@@ -224,17 +226,21 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
       }
       const over = Math.abs(overBase(baseCm));
       let levelCm = baseCm;
+      const low = basin.levelAfterCm(baseCm, -over * areaCm2);
+      const high = Math.min(basin.levelAfterCm(baseCm, over * areaCm2), overflowCm);
       if (over > 0)
         levelCm = bracketedRoot(
           {
             valueAt: overBase,
             slopeAt: overBaseSlope,
-            low: basin.levelAfterCm(baseCm, -over * areaCm2),
-            high: Math.min(basin.levelAfterCm(baseCm, over * areaCm2), overflowCm),
+            low,
+            high,
           },
-          Math.min(baseCm, overflowCm),
+          // from where the last evaluation of this stage ended, as the heads above hardly move any more
+          foundCm > low && foundCm < high ? foundCm : Math.min(baseCm, overflowCm),
           levelTolerance,
         ).x;
+      foundCm = levelCm;
       // by how much less flows in when the level it draws from falls with it
       flow.slope *= (basin.riseSlope(levelCm) + (stageHours / areaCm2) * outByLevel) / overBaseSlope(levelCm);
     },

@@ -151,6 +151,10 @@ export function createRichards(
   sinks: readonly Uptake[] = [],
   sides: readonly SideFlow[] = [],
 ): Richards {
+  // the loop reads its own constants: those of another module are looked up each time where modules are not bundled
+  const [evenX, samePsiCm, oneSlopeLnK] = [EVEN_X, SAME_PSI_CM, ONE_SLOPE_LN_K];
+  const [segmentShift, segmentStride] = [SEGMENT_SHIFT, SEGMENT_STRIDE];
+  const [overExpm1, correctApart] = [oneOverExpm1, correctFarApart];
   const cells = column.zCm.length;
   const nodes = cells + column.layers.length - 1;
   const firstEmptiedPsi = Float64Array.from(tables, ({ thetaS, thetaR, psiAtTheta }) =>
@@ -289,10 +293,10 @@ export function createRichards(
           phiB += kB * psiB;
         } else {
           suction[0] = -psiB;
-          let segment = (suctionWords[1]! >>> SEGMENT_SHIFT) - firstSegmentBits + 1;
+          let segment = (suctionWords[1]! >>> segmentShift) - firstSegmentBits + 1;
           if (segment < 0) segment = 0;
           else if (segment >= segmentCount) segment = segmentCount - 1;
-          const at = segment * SEGMENT_STRIDE;
+          const at = segment * segmentStride;
           if (segments[at]! !== segments[at]!) table.fill(segment);
           const past = -psiB - segments[at]!;
           const thetaSlope = segments[at + 2]!;
@@ -315,30 +319,30 @@ export function createRichards(
           const length = faceLength[below]!;
           const difference = psiB - psiA;
           const lnKDifference = lnKB - lnKA;
-          const isApart = difference > SAME_PSI_CM || difference < -SAME_PSI_CM;
+          const isApart = difference > samePsiCm || difference < -samePsiCm;
           const lever = isApart ? length / difference : 0;
           const x = isApart ? lnKDifference * lever : ((slopeA + slopeB) / 2) * length;
           let q: number;
           let byA: number;
           let byB: number;
-          if (x < EVEN_X && x > -EVEN_X && lnKDifference < EVEN_X && lnKDifference > -EVEN_X) {
+          if (x < evenX && x > -evenX && lnKDifference < evenX && lnKDifference > -evenX) {
             const gradient = (difference + length) / length;
             q = -kA * gradient;
             byA = kA / length - (gradient * kSlopeA) / 2;
             byB = -kA / length - (gradient * kSlopeB) / 2;
           } else {
             const kDifference = kB - kA;
-            const share = oneOverExpm1(x);
+            const share = overExpm1(x);
             const slope = x / length;
             const bend = kDifference * share * (1 + share) * lever;
             q = -kB - kDifference * share;
             byA = kSlopeA * share + bend * (slope - slopeA);
             byB = -kSlopeB * (1 + share) + bend * (slopeB - slope);
-            if (lnKDifference > ONE_SLOPE_LN_K || lnKDifference < -ONE_SLOPE_LN_K) {
+            if (lnKDifference > oneSlopeLnK || lnKDifference < -oneSlopeLnK) {
               flux[0] = q;
               flux[1] = byA;
               flux[2] = byB;
-              correctFarApart(difference, kA, kSlopeA, slopeA, phiA, kB, kSlopeB, slopeB, phiB, lnKDifference, flux);
+              correctApart(difference, kA, kSlopeA, slopeA, phiA, kB, kSlopeB, slopeB, phiB, lnKDifference, flux);
               q = flux[0]!;
               byA = flux[1]!;
               byB = flux[2]!;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
-import { withDemand, withHistory, withWater } from "../stack/edit";
+import { withDemand, withHistory } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { runSetup, type Run } from "./run";
 

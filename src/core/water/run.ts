@@ -76,7 +76,7 @@ export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number, fo
   if (!settled.ok) return settled;
   const unfollowed = unfollowable(setup, settled.value, medium);
   if (unfollowed) return unfollowed;
-  const { network, column, equilibrium } = settled.value;
+  const { network, equilibrium } = settled.value;
   const plan = planRun(setup, dryDays);
   const start = startOf(setup, settled.value, plan);
   const asked = demandOf(setup, network, plan, equilibrium);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
-import { withHistory, withWater } from "../stack/edit";
+import { withHistory } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { DRY_AS_BOUGHT_PSI_CM } from "./branch";
 import type { Column } from "./column";

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { saying } from "../testing/cases";
 import { anyStack } from "../testing/arbitrary";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
-import { withDemand, withHistory, withLayer, withWater } from "../stack/edit";
+import { withDemand, withHistory, withLayer } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { onBranch } from "./branch";
 import { makeColumn } from "./column";

@@ -1,6 +1,6 @@
 import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
 import { layerAreaAtCm2, type Column } from "./column";
-import { endFlow, fluxAt, jumpHours, jumpsOf, type ColumnEnd, type EndCondition } from "./ends";
+import { changesOf, endFlow, fluxAt, jumpHours, jumpsOf, type ColumnEnd, type EndCondition } from "./ends";
 import { pondFlow, pondJumps, type PondCondition } from "./pond";
 import { refillHours, reservoirFlow, reservoirJumps, type ReservoirCondition, type StoreFlow } from "./reservoir";
 import { createRichards, type EndCells } from "./richards";
@@ -86,10 +86,13 @@ const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;
 /** After a jump of the flow at an end, steps start again from no more than this. */
 const STEP_AFTER_JUMP_HOURS = 0.05;
+const STEP_AFTER_WEATHER_HOURS = 1;
 /** So long the jolt of a refill goes on, in steps as short as any that fail. */
 const REFILL_SETTLES_HOURS = 0.01;
 /** Less than this share of what is stored has not moved: its balance is counted as if so much had. */
 const AT_REST = 1e-5;
+/** Levels of stores are found to a last digit of more water than a column alone has. */
+const STORES_AT_REST = 1e-3;
 /** Newton's method leaves this share of the step's tolerance. */
 const NEWTON_SHARE = 0.03;
 /** A cell this dry gives nothing more: a flux out of it cannot be met. [cm] */
@@ -142,7 +145,7 @@ export function runTransient(
     [
       ...(bottomCondition.kind === "reservoir" ? reservoirJumps(bottomCondition) : jumpHours(bottomCondition)),
       ...(topCondition.kind === "pond" ? pondJumps(topCondition) : jumpHours(topCondition)),
-      ...wanters.flatMap(({ demandCmPerHour }) => jumpsOf(demandCmPerHour)),
+      ...wanters.flatMap(({ demandCmPerHour }) => (pond ? changesOf : jumpsOf)(demandCmPerHour)),
     ].filter((hour) => hour > 0 && hour < lastHour),
   );
   const refills = bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : [];
@@ -158,6 +161,8 @@ export function runTransient(
   let [topIn, bottomIn, runoff, gross] = [0, 0, 0, 0];
   let [steps, rejected] = [0, 0];
   let status: TransientResult["status"] = "done";
+  // weather told by the hour jumps each hour, mostly by little: what is too much is found out and tried again
+  const afterJump = pond ? STEP_AFTER_WEATHER_HOURS : STEP_AFTER_JUMP_HOURS;
   let hour = 0;
   let step = FIRST_STEP_HOURS;
 
@@ -263,11 +268,12 @@ export function runTransient(
     if (jumps.has(stop)) {
       ask();
       richards.forgetSlope();
-      step = Math.min(step, STEP_AFTER_JUMP_HOURS);
+      step = Math.min(step, afterJump);
     }
   }
   const storedChange = richards.storedCm3() - initialStored;
-  const moved = Math.max(gross, Math.abs(storedChange), AT_REST * initialStored);
+  const atRest = reservoir || pond ? STORES_AT_REST : AT_REST;
+  const moved = Math.max(gross, Math.abs(storedChange), atRest * (initialStored + initialBelow + initialOver));
   const gone = sum(sinksTaken) + sum(sidesOut);
   // each part by itself, so that what one has lost cannot hide in what another has won
   const offCm3 = Math.max(

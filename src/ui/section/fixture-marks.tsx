@@ -2,7 +2,7 @@ import { memo } from "react";
 import type { Dressing, Fixture } from "@/core/stack/fixtures";
 import { openingsOf, stackHeightCm, type Setup } from "@/core/stack/setup";
 import type { BoardGeometry, Span } from "./geometry";
-import type { Outline } from "./outline";
+import { drawnBaseCm, type Outline } from "./outline";
 import { HoleMark } from "./water-marks";
 
 /** What is built into the vessel, as it looks when it is cut; nothing here is taken hold of. */
@@ -42,7 +42,7 @@ const MOST_HOLES_DRAWN = 6;
 function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): React.ReactNode {
   const { setup, outline, geometry, yOf, waterTableCm } = drawing;
   const { pxPerCm } = geometry;
-  const wallPx = Math.max(3, setup.vessel.wallCm * pxPerCm);
+  const wallPx = Math.max(3, outline.across(setup.vessel.wallCm));
   switch (fixture.kind) {
     case "hole": {
       if (fixture.in === "wall") {
@@ -59,7 +59,7 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
         );
       }
       const foot = outline.wallsAt(0);
-      const basePx = Math.max(3, setup.vessel.baseCm * pxPerCm);
+      const basePx = Math.max(3, drawnBaseCm(setup.vessel) * pxPerCm);
       const shown = Math.min(fixture.count, MOST_HOLES_DRAWN);
       const px = Math.max(5, outline.across(fixture.diameterCm));
       return Array.from({ length: shown }, (_, i) => {
@@ -93,7 +93,8 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
       const x = Math.min(Math.max(outline.xOf(fixture.acrossShare), foot.left + half), foot.right - half);
       const topCm = fixture.kind === "standpipe" ? fixture.lipCm : geometry.shownTopCm;
       const top = yOf(topCm) - (fixture.kind === "standpipe" ? 0 : 8);
-      const bottom = fixture.kind === "standpipe" ? yOf(0) + Math.max(3, setup.vessel.baseCm * pxPerCm) + 4 : yOf(0);
+      const bottom =
+        fixture.kind === "standpipe" ? yOf(0) + Math.max(3, drawnBaseCm(setup.vessel) * pxPerCm) + 4 : yOf(0);
       const standsAt =
         fixture.kind === "standpipe" || waterTableCm === undefined ? undefined : Math.min(waterTableCm, topCm);
       return (

@@ -1,6 +1,7 @@
 import { fixtureOf } from "@/core/stack/fixtures";
 import type { Setup } from "@/core/stack/setup";
 import { cutAt, sectionWidthCm } from "@/core/vessel/vessel";
+import { drawnBaseCm } from "./outline";
 import { CM_PER_INCH, type UnitSystem } from "@/core/units/units";
 
 /**
@@ -43,8 +44,6 @@ const LEAST_SHOWN_CM = 6;
 const BROAD = 0.8;
 /** Of height that is not needed, so much is left under the base. */
 const SPARE_UNDER = 0.3;
-/** Under the base: its thickness and the tray's, no more than this share of the height. */
-const MOST_BASE_SHARE = 0.2;
 
 /** Between a state held and the present one. */
 const HELD_GAP_PX = 22;
@@ -75,7 +74,7 @@ export function boardGeometry(
   const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
   const depthCm = Math.max(vessel.insideDepthCm, held?.vessel.insideDepthCm ?? 0);
   const shownTopCm = depthCm > enoughCm * 1.25 ? enoughCm : depthCm;
-  const underCm = Math.min(Math.max(vessel.baseCm, held?.vessel.baseCm ?? 0), MOST_BASE_SHARE * shownTopCm);
+  const underCm = Math.max(drawnBaseCm(vessel), held ? drawnBaseCm(held.vessel) : 0);
   const narrow = widthPx < NARROW_PX;
   const rulerPx = narrow ? 30 : 40;
   const whole = (one: Drawn): number => sectionWidthCm(one.vessel) + 2 * besideCm(one);
@@ -89,11 +88,11 @@ export function boardGeometry(
   const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * (1 + ROOM_OVER_RIM) + underCm);
   const fitting = eachRoom / widest;
   const isWide = Math.max(sectionWidthCm(vessel), held ? sectionWidthCm(held.vessel) : 0) > WHOLE_TO * depthCm;
-  const broken = isWide && fitting < LEAST_SCALE_SHARE * tallest;
+  // beside another there is half the room: cut short rather than tiny
+  const broken = (isWide || held !== undefined) && fitting < LEAST_SCALE_SHARE * tallest;
   const pxPerCm = broken ? tallest : Math.min(tallest, fitting);
   const place = (one: Drawn, from: number): Span => {
-    const besidePx = besideCm(one) * pxPerCm;
-    const px = broken ? Math.max(60, eachRoom - 2 * besidePx) : sectionWidthCm(one.vessel) * pxPerCm;
+    const px = sectionWidthCm(one.vessel) * (broken ? eachRoom / whole(one) : pxPerCm);
     const left = from + (eachRoom - px) / 2 + 4;
     return { left, right: left + px };
   };

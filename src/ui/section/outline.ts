@@ -16,6 +16,12 @@ export type Outline = {
 };
 
 const LEAST_WALL = 3;
+/** A base thicker than this share of the depth is not drawn thicker: it says nothing. */
+const MOST_BASE_SHARE = 0.12;
+
+/** How thick the base is drawn. [cm] */
+export const drawnBaseCm = ({ baseCm, insideDepthCm }: Vessel): number =>
+  Math.min(baseCm, MOST_BASE_SHARE * insideDepthCm);
 
 /**
  * @param least thickness a wall is drawn with, however thin it is, in the units of the drawing
@@ -37,8 +43,9 @@ export function outlineOf(
     ...outlineHeightsCm(vessel).filter((z) => z < topCm - 1e-9),
     topCm,
   ];
-  const thick = Math.max(least, vessel.wallCm * unitsPerCm);
-  const under = Math.max(least, vessel.baseCm * unitsPerCm);
+  // across it is as wide as all else across, also where a wide vessel is cut short
+  const thick = Math.max(least, vessel.wallCm * scale);
+  const under = Math.max(least, drawnBaseCm(vessel) * unitsPerCm);
   const path = (points: readonly (readonly [number, number])[]): string =>
     points.map(([x, y], i) => `${i === 0 ? "M" : "L"}${x.toFixed(2)} ${y.toFixed(2)}`).join("");
   const side = (topCm: number, which: "left" | "right", out: number): readonly (readonly [number, number])[] =>

@@ -3,7 +3,7 @@ import { openingsOf, type Setup } from "@/core/stack/setup";
 import { sectionWidthCm } from "@/core/vessel/vessel";
 import { profileOfSettled, type MediumLookup, type Settled } from "@/core/water/settle";
 import { besideCm } from "./geometry";
-import { outlineOf, type Outline } from "./outline";
+import { drawnBaseCm, outlineOf, type Outline } from "./outline";
 import { Strata } from "./strata";
 
 /** Room for the walls around the inside, in cm of the drawing. */
@@ -26,7 +26,7 @@ export function ShelfDrawing({
   const width = sectionWidthCm(setup.vessel);
   const depth = setup.vessel.insideDepthCm;
   const beside = Math.max(WALL_CM, besideCm(setup));
-  const under = Math.max(WALL_CM, Math.min(setup.vessel.baseCm, MOST_BASE_CM)) + 0.5;
+  const under = Math.max(WALL_CM, drawnBaseCm(setup.vessel)) + 0.5;
   const outer = { width: width + 2 * beside, height: depth + under };
   const span = { left: beside, right: beside + width };
   const yOf = (heightCm: number): number => depth - heightCm;
@@ -64,8 +64,6 @@ export function ShelfDrawing({
 
 /** A thicker wall is seen to be cut. */
 const THICK_CM = 1.5;
-/** A deeper base is not drawn deeper: it says nothing. */
-const MOST_BASE_CM = 3;
 
 /** Tray and tubes, as they are seen from across the yard. */
 function ShelfFixtures({
@@ -101,6 +99,20 @@ function ShelfFixtures({
           />
         </>
       )}
+      {fixturesOf(setup, "hole")
+        .filter((hole) => hole.in === "wall" && !hole.plugged)
+        .map(({ id, lipCm, acrossShare }) => {
+          const walls = outline.wallsAt(lipCm);
+          const [x, way] = acrossShare < 0.5 ? [walls.left, -1] : [walls.right, 1];
+          return (
+            <path
+              key={id}
+              d={`M${x} ${yOf(lipCm) - 0.5}h${way * Math.max(WALL_CM, setup.vessel.wallCm)}`}
+              stroke="var(--water)"
+              strokeWidth={1}
+            />
+          );
+        })}
       {fixturesOf(setup, "fill-tube").map(({ id, acrossShare, diameterCm }) => (
         <rect
           key={id}

@@ -2,7 +2,7 @@ import { memo } from "react";
 import { formatLength, lengthUnitName, type UnitSystem } from "@/core/units/units";
 import { sectionWidthCm, type Vessel } from "@/core/vessel/vessel";
 import { rulerTicks, yOf as yOfHeight, type BoardGeometry, type Span } from "./geometry";
-import type { Outline } from "./outline";
+import { drawnBaseCm, type Outline } from "./outline";
 
 /** A wall thinner than this is a line; a thicker one is seen to be cut. [px] */
 const SOLID_PX = 9;
@@ -61,7 +61,7 @@ export const VesselWalls = memo(function VesselWalls({
       )}
       <text
         x={(left + right) / 2}
-        y={baseY + Math.max(3, Math.min(vessel.baseCm * geometry.pxPerCm, geometry.heightPx - baseY - 26)) + 19}
+        y={baseY + Math.max(3, drawnBaseCm(vessel) * geometry.pxPerCm) + 19}
         textAnchor="middle"
         className={`fill-soft text-[12.5px] ${captioned ? "" : "hidden"}`}
       >

@@ -2,9 +2,11 @@
 import { drainsAfterSoaking } from "@/core/stack/setup";
 import { useMemo } from "react";
 import { useStore } from "zustand";
+import type { Check } from "@/core/checks/check";
+import { checksOf } from "@/core/checks/checks";
 import { differences, meaningOfDrainage } from "@/core/readings/differences";
 import { useUnits } from "../common/preferences";
-import { heldView, shownView, type SetupStore } from "./setup-store";
+import { heldView, shownView, type SetupStore, type View } from "./setup-store";
 
 /**
  * The state held against the present one: what is different, in words and numbers, and what a drainage layer means
@@ -38,6 +40,21 @@ export function ComparePanel({ store }: { store: SetupStore }) {
       before && now ? differences(before, now, system).filter(({ id }) => meaning === "" || id !== "wet-zone") : [],
     [before, now, system, meaning],
   );
+  // what the design is told of one of them and not of the other
+  const ofDesign = useMemo(() => {
+    if (!before || !now) return [];
+    const checks = (view: View): readonly Check[] =>
+      checksOf(view.setup, view.settled.network, view.readings, store.medium, system).filter(
+        ({ id }) => id !== "weights" && id !== "drained-water",
+      );
+    const [then, here] = [checks(before), checks(now)];
+    const missing = (from: readonly Check[], among: readonly Check[]): readonly Check[] =>
+      from.filter((check) => !among.some(({ id, tone }) => id === check.id && tone === check.tone));
+    return [
+      ...missing(then, here).map((check) => ({ which: "Held", check })),
+      ...missing(here, then).map((check) => ({ which: "Now", check })),
+    ];
+  }, [before, now, store, system]);
   if (!held || !before) return null;
   return (
     <section aria-label="Held against now" className="mb-2 border-b border-rule-strong pb-2">
@@ -47,13 +64,21 @@ export function ComparePanel({ store }: { store: SetupStore }) {
         {meaning && !waiting && <p className="mt-1 leading-snug">{meaning}</p>}
         {!now ? (
           <p className="text-[0.95rem]">The present stack cannot be computed.</p>
-        ) : found.length === 0 ? (
+        ) : found.length === 0 && ofDesign.length === 0 ? (
           <p className="mt-1 text-[0.95rem]">No difference that counts yet. Change anything.</p>
         ) : (
           <ul className="mt-1 list-none space-y-0.5 text-[0.95rem] leading-snug">
             {found.map(({ id, text }) => (
               <li key={id} className="border-l-2 border-rule-strong pl-2">
                 {text}
+              </li>
+            ))}
+            {ofDesign.map(({ which, check: { id, heading, text, tone } }) => (
+              <li
+                key={`${which} ${id}`}
+                className={`border-l-2 border-rule-strong pl-2 ${tone === "trouble" ? "text-trouble" : ""}`}
+              >
+                {which}: {heading.charAt(0).toLowerCase() + heading.slice(1)}. {text}
               </li>
             ))}
           </ul>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { withLayer, withWater, withoutLayer } from "@/core/stack/edit";
+import { withLayer, withoutLayer } from "@/core/stack/edit";
 import { MIX, layer, medium, potWith, withHeld } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup/actions";

@@ -1,4 +1,5 @@
 import { createStore } from "zustand/vanilla";
+import { schoolPairs } from "@/core/design/schools";
 import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
 import { drainsAfterSoaking, reservoirTopCm, type Setup } from "@/core/stack/setup";
@@ -239,6 +240,16 @@ export function makeSetupStore(
         change.setup,
         system,
       );
+      if (problems.length === 0) return;
+      this.letGo();
+      this.say(problems[0]!.message);
+    },
+    /** Holds the present state and does the vessel another way. */
+    compareSchool(id: string, system: UnitSystem): void {
+      const pair = schoolPairs(store.getState().committed, medium).find((one) => one.id === id);
+      if (!pair) return;
+      this.hold();
+      const problems = this.offer(pair.label, pair.setup, system);
       if (problems.length === 0) return;
       this.letGo();
       this.say(problems[0]!.message);

@@ -16,7 +16,7 @@ import { DemandField } from "./supply-panel";
 export function WaterPanel({ store }: { store: SetupStore }) {
   const water = useStore(store, (state) => state.setup.water);
   const fillFromCm = useStore(store, (state) => state.setup.fillFromCm);
-  const hasFeet = useStore(store, (state) => state.setup.layers[0]?.legs != null);
+  const hasFeet = useStore(store, (state) => (state.setup.layers[0]?.legs ?? null) !== null);
   const hasReservoir = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined);
   const history = useStore(store, (state) => state.setup.history);
   const system = useUnits();
