@@ -106,7 +106,8 @@ export class Marlstone {
   /** The stored document of a setup's present version. */
   stored(name: string): {
     name: string;
-    layers: { mediumId: string; thicknessCm: number }[];
+    layers: { mediumId: string; thicknessCm: number; legs: object | null }[];
+    fixtures: object[];
     water: Record<string, number | null>;
   } {
     const [row] = this.rows<{ document: string }>(
@@ -188,7 +189,7 @@ export const heightOf = async (slider: Locator): Promise<number> => Number(await
 export async function addLayer(page: Page, name: string): Promise<void> {
   await page.getByRole("button", { name: "Add layer" }).click();
   await page.getByPlaceholder("Type some of its name").fill(name);
-  await page.getByRole("option", { name }).first().click();
+  await page.getByRole("listbox").getByRole("option", { name }).first().click();
 }
 
 /** The fields in which layers' media are chosen, top to bottom. */
@@ -198,5 +199,5 @@ export const mediumFields = (page: Page): Locator => page.getByRole("combobox", 
 export async function choose(field: Locator, name: string): Promise<void> {
   await field.click();
   await field.page().getByPlaceholder("Type some of its name").fill(name);
-  await field.page().getByRole("option", { name }).first().click();
+  await field.page().getByRole("listbox").getByRole("option", { name }).first().click();
 }

@@ -20,7 +20,7 @@ test("the demo setups read sensibly", async ({ page, open }) => {
   const readings = page.getByRole("region", { name: "Readings" });
   await open(TROUGH);
   await expect(readings).toContainText(
-    words(String.raw`Free water stands at 7\.5 cm, in the gravel reservoir; 6\.02 L lies below that level`),
+    words(String.raw`Free water stands at 7\.5 cm, in the gravel reservoir; 6\.08 L lies below that level`),
   );
   await expect(readings).toContainText(words(String.raw`Waterlogged up to 11 cm`));
   await open(BOG);
@@ -34,13 +34,25 @@ test("a grower makes a setup, stacks it, drags a level, and finds it again", asy
   await page.goto(marlstone.url);
   await page.getByRole("link", { name: "New setup" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Stair shelf mint");
-  await page.getByText("Rectangular").click();
-  await page.getByRole("textbox", { name: "Inside length" }).fill("16 in");
-  await page.getByRole("textbox", { name: "Inside width" }).fill("18");
-  await page.getByRole("textbox", { name: "Inside depth" }).fill("22");
-  await page.getByText("Sealed, free water at a level").click();
+  await page.getByLabel("Lives there").selectOption({ label: "water's edge: arrowhead, corms, marginals" });
+  for (const [name, size] of [
+    ["Inside length", "16 in"],
+    ["Inside width", "18"],
+    ["Length at the base", "16 in"],
+    ["Width at the base", "18"],
+    ["Inside depth", "22"],
+  ] as const)
+    await page.getByRole("textbox", { name }).fill(size);
+  await page.getByText("Water over the soil", { exact: true }).click();
   await expect(page.getByText("16.1 L to the rim")).toBeVisible();
+  // what comes of it is told before it is made
+  const preview = page.getByRole("complementary", { name: "What comes of it" });
+  await expect(preview.getByText(words(String.raw`over the soil, [\d.]+ L`))).toBeVisible();
   await page.getByRole("button", { name: /Make it/ }).click();
+  await expect(page.getByText(words("Water stands [\\d.]+ cm deep over the soil"))).toBeVisible();
+  await page.getByRole("button", { name: "Remove Overflow hole" }).click();
+  await typeInto(page.getByRole("textbox", { name: "Free water level" }), "5.5");
+  await page.getByRole("button", { name: "Remove Aquatic loam" }).click();
 
   await expect(page.getByText("There are no layers yet. Add one to see what the water does.").first()).toBeVisible();
   // a list to choose from comes first, found by what one is for as well; then the keyboard stands in the new row
@@ -101,13 +113,13 @@ test("boundaries, levels and holes are dragged in the drawing and typed as numbe
     await heightOf(overflow),
   );
 
-  await typeInto(page.getByRole("textbox", { name: "Overflow hole" }), "3 in");
+  await typeInto(page.getByRole("textbox", { name: "Overflow hole", exact: true }), "3 in");
   await expect(overflow).toHaveAttribute("aria-valuenow", "7.62");
   await page.getByRole("button", { name: /Change to inches/ }).click();
-  await expect(page.getByRole("textbox", { name: "Overflow hole" })).toHaveValue("3");
+  await expect(page.getByRole("textbox", { name: "Overflow hole", exact: true })).toHaveValue("3");
   await expect(page.getByRole("region", { name: "Readings" })).toContainText(/Free water stands at [\d.]+\sin/);
   await page.reload();
-  await expect(page.getByRole("textbox", { name: "Overflow hole" })).toHaveValue("3");
+  await expect(page.getByRole("textbox", { name: "Overflow hole", exact: true })).toHaveValue("3");
   await page.getByRole("button", { name: /Change to centimetres/ }).click();
 });
 
@@ -128,7 +140,7 @@ test("the keyboard alone is enough", async ({ page, open, marlstone }) => {
   await page.keyboard.press("Shift+ArrowUp");
   await expect(outlet).toHaveAttribute("aria-valuenow", "11.6");
   await saved(page);
-  expect(marlstone.stored(BOG).water).toEqual({ kind: "drained", outletCm: 11.6 });
+  expect(marlstone.stored(BOG).fixtures).toContainEqual(expect.objectContaining({ id: "outlet", lipCm: 11.6 }));
   await page.keyboard.press("Home");
   await expect(outlet).toHaveAttribute("aria-valuenow", "0");
   await page.keyboard.press("Control+z");
@@ -278,21 +290,25 @@ test("undo and redo go on across a reload", async ({ page, open }) => {
   await saved(page);
 });
 
-test("every way of holding water and both shapes can be changed into one another, with nothing refused", async ({
+test("every way of filling it and every shape can be changed into one another, with nothing refused", async ({
   page,
   open,
 }) => {
   await open(TROUGH);
-  for (const kind of ["drained", "dosed", "free-water", "dosed", "drained", "free-water"]) {
-    await page.getByRole("combobox", { name: "How it holds water" }).selectOption(kind);
+  for (const by of ["soaking", "volume", "level", "volume", "soaking", "level"]) {
+    await page.getByRole("combobox", { name: "How the water came in" }).selectOption(by);
     await expect(
       page.getByRole("region", { name: "Readings" }).getByRole("heading", { name: "Where water stands" }),
     ).toBeVisible();
     await expect(page.locator(".said")).toHaveCount(0);
   }
   await page.getByRole("combobox", { name: "Shape" }).selectOption("round");
-  await expect(page.getByRole("textbox", { name: "Inside diameter" })).toHaveValue("50.8");
-  await page.getByRole("combobox", { name: "Shape" }).selectOption("rectangular");
+  await expect(page.getByRole("textbox", { name: "Inside diameter", exact: true })).toHaveValue("50.8");
+  for (const shape of ["square", "oval", "half-barrel", "bowl", "bath", "bottle", "poured", "rectangular"]) {
+    await page.getByRole("combobox", { name: "Shape" }).selectOption(shape);
+    await expect(page.getByRole("combobox", { name: "Shape" })).toHaveValue(shape);
+    await expect(page.locator(".said")).toHaveCount(0);
+  }
   await saved(page);
 });
 
@@ -302,7 +318,7 @@ test("a drained vessel is shown a day after a soaking, with gravel perching wate
 }) => {
   await open(BOG);
   const readings = page.getByRole("region", { name: "Readings" });
-  await typeInto(page.getByRole("textbox", { name: "Outlet" }), "0");
+  await typeInto(page.getByRole("textbox", { name: "Outlet", exact: true }), "0");
   await expect(readings.getByText(/draining it/)).toHaveCount(0);
   await expect(readings).toContainText(words(String.raw`and from 3 cm to 3\.8 cm: air space under 5 %`));
   await expect(readings).toContainText("Shown is a day after a soaking");

@@ -47,9 +47,12 @@ export function NumberField({
   value,
   onOffer,
   hideLabel = false,
+  of,
   describe,
 }: {
   label: string;
+  /** What of, where the page shows it above the field: said, not shown. */
+  of?: string;
   quantity?: Quantity;
   value: number;
   /** Takes the value, or answers why not. */
@@ -70,6 +73,7 @@ export function NumberField({
     <div className={hideLabel ? "contents" : "min-w-0"}>
       <label htmlFor={id} className={hideLabel ? "sr-only" : "block text-sm text-soft"}>
         {label}
+        {of !== undefined && <span className="sr-only"> of {of}</span>}
       </label>
       <span className="inline-flex items-baseline gap-1">
         <input

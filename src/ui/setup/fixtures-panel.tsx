@@ -7,6 +7,7 @@ import {
   FIXTURE_KINDS,
   FIXTURE_SIZES,
   FIXTURE_WORDS,
+  fixtureHeightKey,
   SINGLE_FIXTURES,
   type DressingMaterial,
   type Fixture,
@@ -76,10 +77,18 @@ function FixtureRow({ fixture, store }: { fixture: Fixture; store: SetupStore })
     return now ? store.offer(label, withFixture(committed, { ...now, ...change } as Fixture), system) : [];
   };
   const tell = (problems: readonly Problem[]): void => store.say(problems[0]?.message);
+  const key = fixtureHeightKey(fixture);
   return (
     <li className="border-b border-rule py-1.5">
       <div className="flex items-center justify-between gap-2">
-        <h3 className="font-sans text-[0.95rem] font-semibold">{name}</h3>
+        <h3 className={`font-sans text-[0.95rem] font-semibold ${key ? "sr-only" : ""}`}>{name}</h3>
+        {key && (
+          <NumberField
+            label={name}
+            value={(fixture as unknown as Record<FixtureSize, number>)[key]}
+            onOffer={(cm) => offer(name, { [key]: cm })}
+          />
+        )}
         <button
           type="button"
           aria-label={`Remove ${name}`}
@@ -93,25 +102,22 @@ function FixtureRow({ fixture, store }: { fixture: Fixture; store: SetupStore })
         </button>
       </div>
       <div className="flex flex-wrap items-end gap-x-3 gap-y-1">
-        {sizesShown(fixture).map(([size, words]) => (
-          <NumberField
-            key={size}
-            label={capital(words)}
-            value={(fixture as unknown as Record<FixtureSize, number>)[size]}
-            onOffer={(cm) => offer(`${name}: ${words}`, { [size]: cm })}
-          />
-        ))}
+        {FIXTURE_SIZES[fixture.kind]
+          .filter(([size]) => size !== "lipCm" && size !== "topCm")
+          .map(([size, words]) => (
+            <NumberField
+              key={size}
+              label={capital(words)}
+              of={name}
+              value={(fixture as unknown as Record<FixtureSize, number>)[size]}
+              onOffer={(cm) => offer(`${name}: ${words}`, { [size]: cm })}
+            />
+          ))}
         <FixtureChoices fixture={fixture} name={name} offer={offer} tell={tell} />
       </div>
     </li>
   );
 }
-
-/** A hole in the base has no height of its own. */
-const sizesShown = (fixture: Fixture): readonly (readonly [FixtureSize, string])[] =>
-  FIXTURE_SIZES[fixture.kind].filter(
-    ([size]) => !(fixture.kind === "hole" && fixture.in === "base" && size === "lipCm"),
-  );
 
 function FixtureChoices({
   fixture,
@@ -127,6 +133,7 @@ function FixtureChoices({
   const across = "acrossShare" in fixture && !(fixture.kind === "hole" && fixture.in === "base") && (
     <NumberField
       label="Place across"
+      of={name}
       quantity="share"
       value={fixture.acrossShare}
       onOffer={(acrossShare) => offer(`${name}: place across`, { acrossShare })}
@@ -138,6 +145,7 @@ function FixtureChoices({
         <>
           <NumberField
             label="How many"
+            of={name}
             quantity="count"
             value={fixture.count}
             onOffer={(count) => offer(`${name}: how many`, { count })}
@@ -194,6 +202,7 @@ function FixtureChoices({
       return (
         <NumberField
           label="Left open"
+          of={name}
           quantity="share"
           value={fixture.openShare}
           onOffer={(openShare) => offer(`${name}: left open`, { openShare })}
