@@ -35,6 +35,8 @@ await picture("setup", "Terrace trough", {
   },
 });
 await picture("bog", "Stone-sink bog");
+await picture("platform", "Platform planter");
+await picture("new", undefined, { path: "/new" });
 await picture("carboy-dark", "Closed carboy", { dark: true });
 await picture("supply", "Terrace trough", {
   act: async (page) => {

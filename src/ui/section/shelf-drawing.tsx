@@ -11,6 +11,12 @@ const WALL_CM = 1;
 /** All drawings of a page take their grains from one set, which the page brings. */
 export const SHELF_PREFIX = "shelf";
 
+/** What a setup takes up on the shelf: its walls and base, and its tray. [cm] */
+export const shelfSizeCm = (setup: Setup): { readonly width: number; readonly height: number } => ({
+  width: sectionWidthCm(setup.vessel) + 2 * Math.max(WALL_CM, besideCm(setup)),
+  height: setup.vessel.insideDepthCm + Math.max(WALL_CM, drawnBaseCm(setup.vessel)) + 0.5,
+});
+
 /** A setup as it stands on the shelf: in cm, so that all on a page have one scale; `--px-per-cm` sets it. */
 export function ShelfDrawing({
   id,
@@ -25,9 +31,8 @@ export function ShelfDrawing({
 }) {
   const width = sectionWidthCm(setup.vessel);
   const depth = setup.vessel.insideDepthCm;
-  const beside = Math.max(WALL_CM, besideCm(setup));
-  const under = Math.max(WALL_CM, drawnBaseCm(setup.vessel)) + 0.5;
-  const outer = { width: width + 2 * beside, height: depth + under };
+  const outer = shelfSizeCm(setup);
+  const beside = (outer.width - width) / 2;
   const span = { left: beside, right: beside + width };
   const yOf = (heightCm: number): number => depth - heightCm;
   const outline = outlineOf(setup.vessel, span, yOf, 1, WALL_CM);

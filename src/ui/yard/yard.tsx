@@ -4,7 +4,6 @@ import type { Setup } from "@/core/stack/setup";
 import { stateLine } from "@/core/readings/sentences";
 import { readSettled } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
-import { sectionWidthCm } from "@/core/vessel/vessel";
 import { settle } from "@/core/water/settle";
 import type { Medium } from "@/core/media/medium";
 import type { MediumLookup } from "@/core/water/settle";
@@ -12,7 +11,7 @@ import { lookupIn } from "../common/media";
 import { FindByName, ListPages } from "../common/paged-list";
 import { SiteHeader } from "../common/site-header";
 import { GrainPatterns } from "../section/patterns";
-import { SHELF_PREFIX, ShelfDrawing } from "../section/shelf-drawing";
+import { SHELF_PREFIX, ShelfDrawing, shelfSizeCm } from "../section/shelf-drawing";
 import { PutAwayButton, TakeBackButton, type YardActions } from "./yard-buttons";
 
 export type YardItem = { readonly id: string; readonly name: string; readonly setup: Setup | undefined };
@@ -50,9 +49,9 @@ export function Yard({
   actions: YardActions;
 }) {
   const medium = lookupIn(media);
-  const vessels = items.flatMap(({ setup }) => (setup ? [setup.vessel] : []));
-  const widestCm = Math.max(10, ...vessels.map((vessel) => sectionWidthCm(vessel) + 2));
-  const tallestCm = Math.max(10, ...vessels.map((vessel) => vessel.insideDepthCm + 1));
+  const sizes = items.flatMap(({ setup }) => (setup ? [shelfSizeCm(setup)] : []));
+  const widestCm = Math.max(10, ...sizes.map(({ width }) => width));
+  const tallestCm = Math.max(10, ...sizes.map(({ height }) => height));
   const pxPerCm = Math.min(MOST_PX_PER_CM, TALLEST_PX / tallestCm, WIDEST_PX / widestCm);
   const list = { path: "/", words, away: showsPutAway };
   return (
