@@ -20,7 +20,18 @@ const noPackages = (name, from, allowed, comment) => ({
   },
 });
 /** Inside core, folders depend one way; each may import those before it. */
-const CORE_ORDER = ["units", "hydraulics", "media", "mixing", "vessel", "stack", "water", "readings", "checks", "design"];
+const CORE_ORDER = [
+  "units",
+  "hydraulics",
+  "media",
+  "mixing",
+  "vessel",
+  "stack",
+  "water",
+  "readings",
+  "checks",
+  "design",
+];
 
 module.exports = {
   forbidden: [
