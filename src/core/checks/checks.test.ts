@@ -8,7 +8,7 @@ import type { Setup } from "../stack/setup";
 import { boxVessel, GRAVEL, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
 import { checkWhole } from "../water/settle";
 import type { Check, CheckId } from "./check";
-import { CHECK_IDS } from "./check";
+import { CHECK_IDS, CHECKS_OF_FIXTURE } from "./check";
 import { checksOf } from "./checks";
 import { cloudburst, CLOUDBURST_MM_PER_HOUR } from "./cloudburst";
 import { vesselKg } from "./vessel-weight";
@@ -203,6 +203,11 @@ describe("checks of a whole design", () => {
     const informs: CheckId[] = ["separator-rots", "weights", "drained-water"];
     const raised = new Set(WRONG.map(([id]) => id));
     expect(CHECK_IDS.filter((id) => !raised.has(id) && !informs.includes(id))).toEqual([]);
+  });
+
+  it("read every fixture that can be wrong: taking it away, or changing it, is among what raises them", () => {
+    const idle = Object.entries(CHECKS_OF_FIXTURE).flatMap(([kind, ids]) => (ids.length === 0 ? [kind] : []));
+    expect(idle).toEqual(["tell-tale", "drain-screen", "dressing"]);
   });
 
   it("are silent for sound designs, and say a number and a why in each sentence", () => {

@@ -131,24 +131,40 @@ export type Openings = {
 /** A bag's cloth lets water through everywhere: as so many holes a needle made. */
 const FABRIC_HOLES = { diameterCm: 0.2, count: 400 };
 
+/** A fixture as a way out over the base, if it is one that is open. */
+function openingOf(fixture: Fixture, linedTo: number): Opening | undefined {
+  switch (fixture.kind) {
+    case "hole": {
+      const { lipCm, diameterCm, count, plugged } = fixture;
+      return fixture.in === "wall" && !plugged && lipCm >= linedTo
+        ? { lipCm, diameterCm, count, way: "wall" }
+        : undefined;
+    }
+    case "standpipe":
+      return { lipCm: fixture.lipCm, diameterCm: fixture.diameterCm, count: 1, way: "pipe" };
+    case "fill-tube":
+    case "tell-tale":
+    case "tray":
+    case "liner":
+    case "drain-screen":
+    case "dressing":
+    case "lid":
+      return undefined;
+    default:
+      return fixture satisfies never;
+  }
+}
+
 export function openingsOf(setup: Pick<Setup, "vessel" | "fixtures">): Openings {
   const { vessel } = setup;
   const linedTo = fixtureOf(setup, "liner")?.topCm ?? 0;
-  const holes = fixturesOf(setup, "hole").filter(({ plugged }) => !plugged);
-  const inBase = linedTo > 0 ? [] : holes.filter((hole) => hole.in === "base");
-  const seeps = vessel.material === "fabric" && linedTo <= 0;
+  const isFabric = vessel.material === "fabric";
+  const inBase = linedTo > 0 ? [] : fixturesOf(setup, "hole").filter((hole) => hole.in === "base" && !hole.plugged);
+  const seeps = isFabric && linedTo <= 0;
   const tray = fixtureOf(setup, "tray");
-  const over: Opening[] = [
-    ...holes.flatMap(({ in: place, lipCm, diameterCm, count }) =>
-      place === "wall" && lipCm >= linedTo ? [{ lipCm, diameterCm, count, way: "wall" as const }] : [],
-    ),
-    ...(vessel.material === "fabric" && linedTo > 0 ? [{ lipCm: linedTo, ...FABRIC_HOLES, way: "wall" as const }] : []),
-    ...fixturesOf(setup, "standpipe").map(({ lipCm, diameterCm }) => ({
-      lipCm,
-      diameterCm,
-      count: 1,
-      way: "pipe" as const,
-    })),
+  const over = [
+    ...setup.fixtures.flatMap((fixture) => openingOf(fixture, linedTo) ?? []),
+    ...(isFabric && linedTo > 0 ? [{ lipCm: linedTo, ...FABRIC_HOLES, way: "wall" as const }] : []),
   ].sort((a, b) => a.lipCm - b.lipCm);
   return {
     baseIsOpen: inBase.length > 0 || seeps,

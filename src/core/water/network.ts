@@ -1,6 +1,6 @@
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
-import { boreCm2, fixtureOf, fixturesOf } from "../stack/fixtures";
+import { boreCm2, fixtureOf, type Fixture } from "../stack/fixtures";
 import {
   boundariesCm,
   legsAreaCm2,
@@ -71,7 +71,7 @@ export function networkOf(
   if (setup.layers.length === 0)
     return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
   const inside = vesselArea(setup.vessel);
-  const tubes = tubesCm2(setup);
+  const tubes = boresCm2(setup, false);
   const heights = boundariesCm(setup);
   const layers = [];
   for (const [i, { mediumId, thicknessCm, legs }] of setup.layers.entries()) {
@@ -98,12 +98,31 @@ export function networkOf(
   });
 }
 
-/** What tubes take of the level cut. [cm²] */
-const tubesCm2 = (setup: Setup): number =>
-  [...fixturesOf(setup, "fill-tube"), ...fixturesOf(setup, "standpipe"), ...fixturesOf(setup, "tell-tale")].reduce(
-    (sum, { diameterCm }) => sum + boreCm2(diameterCm),
-    0,
-  );
+/** What a fixture takes of every level cut, and whether free water stands in it as under the fill. [cm²] */
+function boreOf(fixture: Fixture): { readonly cm2: number; readonly stands: boolean } {
+  switch (fixture.kind) {
+    case "fill-tube":
+    case "tell-tale":
+      return { cm2: boreCm2(fixture.diameterCm), stands: true };
+    case "standpipe":
+      return { cm2: boreCm2(fixture.diameterCm), stands: false };
+    case "hole":
+    case "tray":
+    case "liner":
+    case "drain-screen":
+    case "dressing":
+    case "lid":
+      return { cm2: 0, stands: false };
+    default:
+      return fixture satisfies never;
+  }
+}
+
+const boresCm2 = (setup: Setup, standing: boolean): number =>
+  setup.fixtures.reduce((sum, fixture) => {
+    const { cm2, stands } = boreOf(fixture);
+    return standing && !stands ? sum : sum + cm2;
+  }, 0);
 
 /** What is left to the fill beside the tubes; half of the vessel at least, or there would be no fill. */
 function fillArea(inside: AreaByHeight, tubes: number, fromCm: number, toCm: number): AreaByHeight {
@@ -151,10 +170,7 @@ function belowOf(setup: Setup, inside: AreaByHeight, openings: Openings): Store 
     made.push("void");
   }
   const platform = platformCm(setup);
-  const bores = [...fixturesOf(setup, "fill-tube"), ...fixturesOf(setup, "tell-tale")].reduce(
-    (sum, { diameterCm }) => sum + boreCm2(diameterCm),
-    0,
-  );
+  const bores = boresCm2(setup, true);
   // in a room the tube is a part of it; over it, and where there is none, a store by itself
   if (bores > 0) {
     parts.push(straightArea(bores, rooms.length > 0 ? platform : 0, rimCm));
