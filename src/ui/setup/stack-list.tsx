@@ -14,6 +14,7 @@ import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable"
 import { Plus } from "lucide-react";
 import Link from "next/link";
 import { useStore } from "zustand";
+import { nextLayers } from "@/core/design/next-layer";
 import { moveLayer } from "@/core/stack/edit";
 import { headroomCm } from "@/core/stack/setup";
 import { formatLength } from "@/core/units/units";
@@ -65,7 +66,20 @@ export const ADD_LAYER_ID = "add-layer";
 function AddLayer({ store, newId }: { store: SetupStore; newId: () => string }) {
   const button = useRef<HTMLButtonElement>(null);
   const [open, setOpen] = useState(false);
-  const groups = useMemo(() => mediumChoices(store), [store]);
+  const all = useMemo(() => mediumChoices(store), [store]);
+  // what fits at that place, asked anew whenever the list opens
+  const groups = useMemo(() => {
+    if (!open) return all;
+    const { setup, selectedId } = store.getState();
+    const selected = setup.layers.findIndex(({ id }) => id === selectedId);
+    const below = selected < 0 ? setup.layers.length - 1 : selected;
+    const choices = nextLayers(setup, below, store.medium).map(({ mediumId, does }) => ({
+      id: mediumId,
+      name: store.medium(mediumId)!.name,
+      hint: does,
+    }));
+    return [{ heading: "Fits here", choices }, ...all];
+  }, [all, open, store]);
   const add = (mediumId: string): void => {
     setOpen(false);
     const id = addAbove(store, mediumId, newId);

@@ -1,0 +1,92 @@
+import { expect, saved, test, typeInto, words } from "./marlstone";
+
+const PLATFORM = "Platform planter, aubergine";
+const BAG = "Lingonberry in a bag, in its tray";
+
+test("what is built in is moved in the drawing by keys and by hand, and the design says what is wrong with its place", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await open(PLATFORM);
+  const design = page.getByRole("region", { name: "The design" });
+  await expect(design.getByText("How level it must stand")).toBeVisible();
+  const tube = page.getByRole("slider", { name: "Fill tube" });
+  await tube.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Shift+ArrowRight");
+  await saved(page);
+  expect(marlstone.stored(PLATFORM).fixtures).toContainEqual(
+    expect.objectContaining({ kind: "fill-tube", acrossShare: 0.13 }),
+  );
+  await typeInto(page.getByRole("textbox", { name: "Place across of Fill tube" }), "90");
+  await expect(design.getByText("Fill tube beside the overflow")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(design.getByText("Fill tube beside the overflow")).toHaveCount(0);
+
+  const hole = page.getByRole("slider", { name: "Overflow hole" });
+  const box = (await hole.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 5, box.y + box.height / 2 + 15, { steps: 4 });
+  await page.mouse.up();
+  expect(Number(await hole.getAttribute("aria-valuenow"))).toBeLessThan(11);
+  await page.keyboard.press("Control+z");
+
+  await page.getByLabel("Add a hole, tube or other fixture").selectOption("standpipe");
+  await typeInto(page.getByRole("textbox", { name: "Standpipe", exact: true }), "10.5");
+  await expect(page.getByRole("slider", { name: "Standpipe" })).toHaveAttribute("aria-valuenow", "10.5");
+  await expect(page.getByText(words(String.raw`The overflow is 0\.5 cm above it`))).toBeVisible();
+  await page.getByRole("button", { name: "Remove Standpipe" }).click();
+  await saved(page);
+});
+
+test("a platform is held against gravel in one choice, and what that costs is said", async ({ page, open }) => {
+  await open(PLATFORM);
+  await page.getByLabel("Hold it against another way").selectOption({ label: "Gravel in place of the platform" });
+  const compared = page.getByRole("region", { name: "Held against now" });
+  await expect(compared.getByText(words(String.raw`[\d.]+ kg more weight`))).toBeVisible();
+  await compared.getByRole("button", { name: "Go back to it" }).click();
+  await expect(compared).toHaveCount(0);
+  await saved(page);
+});
+
+test("a vessel measured by pouring is taken line by line, and refused with the line that cannot be", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await open(BAG);
+  await page.getByRole("combobox", { name: "Shape" }).selectOption("poured");
+  const pours = page.getByRole("textbox", { name: "Poured in, all told, and how high it stood" });
+  const vessel = page.getByRole("region", { name: "Vessel" });
+  await typeInto(pours, "8 L at 10 cm; 7 L at 20 cm; 24 L at 30 cm");
+  await expect(vessel.getByRole("alert")).toContainText("Line 2");
+  await expect(pours).toHaveValue("8 L at 10 cm; 7 L at 20 cm; 24 L at 30 cm");
+  await typeInto(pours, "a bucket");
+  await expect(vessel.getByRole("alert")).toContainText("is not read as a pour");
+  await typeInto(pours, "7 L rose to 10 cm; 15 L at 20 cm; 24 L: 30 cm");
+  await expect(vessel.getByRole("alert")).toHaveCount(0);
+  await expect(vessel).toContainText(words("24 L to the rim"));
+  await saved(page);
+  await page.reload();
+  await expect(pours).toHaveValue("7 L at 10 cm; 15 L at 20 cm; 24 L at 30 cm");
+  expect(marlstone.stored(BAG).name).toBe(BAG);
+});
+
+test("a wish is a working setup: each choice has its reason, and nothing is wrong with it", async ({
+  page,
+  marlstone,
+}) => {
+  await page.goto(`${marlstone.url}/new`);
+  await page.getByLabel("Name", { exact: true }).fill("Sill cords");
+  await page.getByLabel("Lives there").selectOption({ label: "house plants with green leaves" });
+  await page.getByLabel("From the shelf").selectOption({ label: "Glazed pot, 24 cm" });
+  const preview = page.getByRole("complementary", { name: "What comes of it" });
+  await expect(preview.getByText(words(String.raw`of wick cord, synthetic, 0\.8 cm across`))).toBeVisible();
+  await expect(preview.getByText("plug them, or line the vessel")).toBeVisible();
+  await page.getByRole("button", { name: "Make it" }).click();
+  await expect(page.getByRole("region", { name: "The design" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "The design" }).getByText("(trouble)")).toHaveCount(0);
+  await expect(page.getByRole("slider", { name: "Overflow hole" })).toBeVisible();
+});
