@@ -32,6 +32,7 @@ test("what is built in is moved in the drawing by keys and by hand, and the desi
   await page.mouse.up();
   expect(Number(await hole.getAttribute("aria-valuenow"))).toBeLessThan(11);
   await page.keyboard.press("Control+z");
+  await expect(hole).toHaveAttribute("aria-valuenow", "11");
 
   await page.getByLabel("Add a hole, tube or other fixture").selectOption("standpipe");
   await typeInto(page.getByRole("textbox", { name: "Standpipe", exact: true }), "10.5");
