@@ -87,7 +87,7 @@ describe("the supply of a trough", () => {
     expect(unholed).toMatchObject({ brimCm: 28, fullCm: 7, levelCm: 7 });
     // full to the surface and no further, wherever the hole is
     const high = supply(withHeld(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: 29 }));
-    expect(high).toMatchObject({ brimCm: 28, fullCm: 28 });
+    expect(high).toMatchObject({ brimCm: 28, fullCm: 29 });
   });
 
   it("gives what a steady rise from the present level gives, and would be marked a factor of three either way", () => {
@@ -133,6 +133,17 @@ describe("the supply of a trough", () => {
     expect(
       supply(withHeld(withDemand(TROUGH, 12), { kind: "free-water", levelCm: 1, overflowCm: null })).soaked.usableCm3,
     ).toBe(0);
+  });
+
+  it("counts what stands over the soil: a tub's fill is its open water first", () => {
+    const tub = potWith({ kind: "free-water", levelCm: 24, overflowCm: 26 }, [layer(MIX, 20)]);
+    const { fullCm, soaked } = supply(tub);
+    expect(fullCm).toBe(26);
+    expect(soaked.usableCm3).toBeGreaterThan(Math.PI * 100 * 6);
+    expect(supply(withHeld(tub, { kind: "free-water", levelCm: 19, overflowCm: 20 })).soaked.usableCm3).toBeCloseTo(
+      soaked.usableCm3 - Math.PI * 100 * 6,
+      0,
+    );
   });
 
   it("of a drained vessel stands at what its hole keeps", () => {

@@ -46,7 +46,7 @@ export type BranchSupply = {
 export type Supply = {
   /** How high the surface can be: to the overflow, or without one to the top of the stack. [cm] */
   readonly brimCm: number;
-  /** Up to where it is filled: to the overflow, or without one as it stands. [cm] */
+  /** Up to where it is filled: to the overflow, or without one as it stands; over the soil too. [cm] */
   readonly fullCm: number;
   readonly levelCm: number;
   readonly demandHeightCm: number;
@@ -92,7 +92,8 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
   const asked = demandCm3PerHour(dressedDemandMmPerDay(setup), areaCm2);
   const levelCm = setup.water.by === "level" ? setup.water.levelCm : top;
   const overflows = setup.water.by !== "level" || drainsAtCm(setup) !== undefined;
-  const fullCm = overflows ? brimCm : Math.min(levelCm, heightCm);
+  // water over the soil is part of a fill
+  const fullCm = overflows ? Math.min(top, setup.vessel.insideDepthCm) : levelCm;
   const drying = networkOf(setup, medium, "drying");
   if (!drying.ok) return drying;
 
