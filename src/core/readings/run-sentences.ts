@@ -73,18 +73,17 @@ export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): st
     parts.push(
       `The water balance of this run is off by ${massBalanceRelError.toExponential(1)} of what moved: do not rely on it.`,
     );
-  else if (runsOutOrDries(run, system) !== "") parts.push(runsOutOrDries(run, system));
+  else parts.push(accountOf(run, system));
   return parts.join(" ");
 }
 
 /** What left by other ways than drinking, and that all of it is accounted for. */
-function runsOutOrDries({ ranOutCm3, driedCm3, massBalanceRelError }: Run, system: UnitSystem): string {
+function accountOf({ ranOutCm3, driedCm3, massBalanceRelError }: Run, system: UnitSystem): string {
   const ways = [
     ...(ranOutCm3 > WORTH_TELLING_CM3 ? [`${formatVolume(ranOutCm3, system)} ran out`] : []),
     ...(driedCm3 > WORTH_TELLING_CM3 ? [`${formatVolume(driedCm3, system)} dried from wall and tray`] : []),
   ];
-  return ways.length === 0
-    ? ""
-    : `${ways.join(" and ")}, soaking and refill counted; the balance of all its water closes to ${massBalanceRelError < 1e-9 ? "a billionth" : massBalanceRelError.toExponential(0)}.`;
+  const closes = `balance of all its water closes to ${massBalanceRelError < 1e-9 ? "a billionth" : massBalanceRelError.toExponential(0)}.`;
+  return ways.length === 0 ? `The ${closes}` : `${ways.join(" and ")}, soaking and refill counted; the ${closes}`;
 }
 const WORTH_TELLING_CM3 = 20;

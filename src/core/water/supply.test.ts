@@ -85,7 +85,7 @@ describe("the supply of a trough", () => {
     expect(found.demandCm3PerHour).toBeCloseTo((0.4 * Math.PI * 100) / 24, 9);
     const unholed = supply(withHeld(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: null }));
     expect(unholed).toMatchObject({ brimCm: 28, fullCm: 7, levelCm: 7 });
-    // full to the surface and no further, wherever the hole is
+    // full to the hole, over the surface too; the supply itself ends at the surface
     const high = supply(withHeld(TROUGH, { kind: "free-water", levelCm: 7, overflowCm: 29 }));
     expect(high).toMatchObject({ brimCm: 28, fullCm: 29 });
   });
