@@ -1,4 +1,5 @@
 "use client";
+import dynamic from "next/dynamic";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { boundariesCm, openingsOf, statedWaterHeightCm, type Setup, type StackLayer } from "@/core/stack/setup";
@@ -18,10 +19,12 @@ import { ProfileAxis, ReadingLine, readingText, SelectedBand } from "./profile-m
 import { GhostCurve, ProfilePlot } from "./profile-plot";
 import { shortened } from "./shortened";
 import { Strata } from "./strata";
-import { SupplyPlot } from "./supply-plot";
 import { Ruler, VesselWalls } from "./vessel-walls";
 import { FreeSurface } from "./water-marks";
 import { ZoneMarks } from "./zone-marks";
+
+// drawn only where a grower asks for it
+const SupplyPlot = dynamic(() => import("./supply-plot").then(({ SupplyPlot: plot }) => plot), { ssr: false });
 
 const PREFIX = "board";
 

@@ -1,17 +1,14 @@
 "use client";
 import { drainsAfterSoaking } from "@/core/stack/setup";
-import { memo, useDeferredValue, useEffect, useMemo, useState } from "react";
+import dynamic from "next/dynamic";
+import { useEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
-import { readingSentences, stateLine, type ReadingSentence } from "@/core/readings/sentences";
-import type { Check } from "@/core/checks/check";
-import { checksOf } from "@/core/checks/checks";
-import { cautionsFor } from "@/core/readings/cautions";
+import { readingSentences, stateLine } from "@/core/readings/sentences";
 import { useUnits } from "../common/preferences";
-import { ComparePanel } from "./compare-panel";
-import { DoseTable } from "./dose-table";
 import { shownView, type SetupStore } from "./setup-store";
 import { SupplyPanel } from "./supply-panel";
-import { WhyButton } from "./why-button";
+import { Sentence } from "./sentence";
+import { WhenReached } from "./when-reached";
 
 const SPEAK_AFTER_MS = 700;
 
@@ -21,6 +18,8 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
   const shown = useStore(store, (state) => shownView(state) ?? state.lastView);
   // what stands beside the section is told first
   const first = useStore(store, (state) => state.beside);
+  const isDosed = useStore(store, (state) => state.setup.water.by === "volume");
+  const isHeld = useStore(store, (state) => state.held !== undefined);
   const system = useUnits();
   const sentences = useMemo(
     () => (shown ? readingSentences(shown.setup, shown.readings, shown.dose, system, shown.when) : []),
@@ -28,7 +27,7 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
   );
   return (
     <section aria-label="Readings">
-      <ComparePanel store={store} />
+      {isHeld && <ComparePanel store={store} />}
       {first === "supply" && <SupplyPanel store={store} />}
       <h2 className={`text-base ${first === "supply" ? "mt-2 border-t border-rule-strong pt-2" : ""}`}>
         What the water does
@@ -45,12 +44,14 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
           <Sentence key={sentence.id} sentence={sentence} />
         ))}
       </div>
-      <DoseTable store={store} />
+      {isDosed && <DoseTable store={store} />}
       {first !== "supply" && <SupplyPanel store={store} />}
       {shown && (
         <>
-          <Checks store={store} />
-          <Cautions store={store} />
+          <WhenReached>
+            <Checks store={store} />
+            <Cautions store={store} />
+          </WhenReached>
         </>
       )}
       <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
@@ -94,88 +95,10 @@ function WhenChoice({ store }: { store: SetupStore }) {
   );
 }
 
-/** Drawn anew only when what it says changes, or while its why is open: sentences follow every frame of a drag. */
-const Sentence = memo(
-  function Sentence({ sentence }: { sentence: Said }) {
-    const { heading, text, tone } = sentence;
-    return (
-      <div className="border-t border-rule py-1.5 first:border-t-0">
-        <h3
-          className={`small-caps flex items-baseline justify-between gap-2 ${tone === "trouble" ? "text-trouble!" : ""}`}
-        >
-          <span>
-            {heading}
-            {tone === "trouble" && <span className="sr-only"> (trouble)</span>}
-          </span>
-          <WhyButton heading={heading} why={sentence.why} />
-        </h3>
-        <p className={`leading-snug ${tone === "trouble" ? "text-trouble" : ""}`}>{text}</p>
-      </div>
-    );
-  },
-  (before, after) => told(before.sentence) === told(after.sentence),
-);
-
-type Said = Pick<ReadingSentence | Check, "id" | "heading" | "text" | "tone" | "why">;
-
-/** All that a sentence and its why say. */
-const told = ({ id, text, tone, why }: Said): string =>
-  [id, text, tone, why.formula, ...why.inputs.flat(), why.source, why.uncertainty].join("|");
-
-/** What speaks for and against the design as a whole; it follows a drag a little later than the drawing. */
-function Checks({ store }: { store: SetupStore }) {
-  const shown = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.view.value : undefined)));
-  const system = useUnits();
-  const checks = useMemo(
-    () => (shown ? checksOf(shown.setup, shown.settled.network, shown.readings, store.medium, system) : []),
-    [shown, store, system],
-  );
-  if (checks.length === 0) return null;
-  return (
-    <section aria-label="The design" className="mt-2 border-t border-rule-strong pt-2">
-      <h2 className="text-base">The design</h2>
-      <div aria-live="polite">
-        {checks.map((check, i) => (
-          <Sentence key={`${check.id}-${i}`} sentence={check} />
-        ))}
-      </div>
-    </section>
-  );
-}
-
-function Cautions({ store }: { store: SetupStore }) {
-  // cautions follow a drag a little later than the drawing: they do not change what the hand does
-  const shown = useDeferredValue(useStore(store, (state) => shownView(state) ?? state.lastView));
-  const system = useUnits();
-  const cautions = useMemo(
-    () => (shown ? cautionsFor(shown.setup, shown.readings, system, shown.when) : []),
-    [shown, system],
-  );
-  const pressing = cautions.filter(({ subject }) => subject !== "medium");
-  const media = cautions.filter(({ subject }) => subject === "medium");
-  return (
-    <div className="mt-2 border-t border-rule-strong pt-2">
-      <h2 className="text-base">Take care</h2>
-      <ul className="mt-1 space-y-1.5 text-[0.95rem] leading-snug">
-        {pressing.map(({ id, text }) => (
-          <li key={id} className="border-l-2 border-rule-strong pl-2">
-            {text}
-          </li>
-        ))}
-      </ul>
-      {media.length > 0 && (
-        <details className="mt-2">
-          <summary className="text-[0.95rem]">Handling these media ({media.length})</summary>
-          <ul className="mt-1 space-y-1 text-sm leading-snug text-soft">
-            {media.map(({ id, text }) => (
-              <li key={id}>{text}</li>
-            ))}
-          </ul>
-        </details>
-      )}
-    </div>
-  );
-}
+const DoseTable = dynamic(() => import("./dose-table").then(({ DoseTable: table }) => table), { ssr: false });
+const ComparePanel = dynamic(() => import("./compare-panel").then(({ ComparePanel: panel }) => panel), { ssr: false });
+const Cautions = dynamic(() => import("./checks-panel").then(({ Cautions: panel }) => panel), { ssr: false });
+const Checks = dynamic(() => import("./checks-panel").then(({ Checks: panel }) => panel), { ssr: false });
 
 /** Says the state to a screen reader once it has come to rest. */
 function Spoken({ text }: { text: string }) {

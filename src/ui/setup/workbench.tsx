@@ -1,5 +1,6 @@
 "use client";
 import { setupDocument } from "@/formats/setup/document";
+import dynamic from "next/dynamic";
 import { useCallback, useEffect, useState } from "react";
 import { useRouter } from "next/navigation";
 import { Redo2, Undo2 } from "lucide-react";
@@ -18,17 +19,21 @@ import { Board } from "../section/board";
 import { BoardTools } from "./board-tools";
 import { holdPage, keeperFor, leftOvers } from "./kept-changes";
 import { ReadingsPanel } from "./readings-panel";
-import { RunBar } from "./run-bar";
 import { SaveQueue, sendLeftOver, latestOf, type SetupActions } from "./save-queue";
 import { SavingState, SetAsideBar } from "./saving-state";
 import { makeSetupStore, type Offer, type SetupStore } from "./setup-store";
 import { removeLayer } from "./layer-changes";
 import { ADD_LAYER_ID, StackList } from "./stack-list";
 import { useAnswers } from "./use-answers";
-import { FixturesPanel } from "./fixtures-panel";
-import { SitePanel } from "./site-panel";
-import { VesselPanel } from "./vessel-panel";
 import { WaterPanel } from "./water-panel";
+import { WhenReached } from "./when-reached";
+
+const FixturesPanel = dynamic(() => import("./fixtures-panel").then(({ FixturesPanel: panel }) => panel), {
+  ssr: false,
+});
+const VesselPanel = dynamic(() => import("./vessel-panel").then(({ VesselPanel: panel }) => panel), { ssr: false });
+const SitePanel = dynamic(() => import("./site-panel").then(({ SitePanel: panel }) => panel), { ssr: false });
+const RunBar = dynamic(() => import("./run-bar").then(({ RunBar: bar }) => bar), { ssr: false });
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
 export function Workbench({
@@ -48,6 +53,7 @@ export function Workbench({
   const name = useStore(store, (state) => state.setup.name);
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);
+  const isRun = useStore(store, (state) => state.run !== undefined);
   const newId = useCallback(() => nanoid(10), []);
   useKeys(store, queue);
   useAnswers(store);
@@ -96,16 +102,18 @@ export function Workbench({
         <div className="order-2 space-y-3 py-3 lg:order-1 lg:overflow-y-auto lg:pr-1 print:overflow-visible">
           <StackList store={store} newId={newId} />
           <WaterPanel store={store} />
-          <FixturesPanel store={store} newId={newId} />
-          <VesselPanel store={store} />
-          <SitePanel store={store} />
+          <WhenReached>
+            <FixturesPanel store={store} newId={newId} />
+            <VesselPanel store={store} />
+            <SitePanel store={store} />
+          </WhenReached>
         </div>
         <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:min-h-0 print:block print:h-[13.5cm]">
           <BoardTools store={store} newId={newId} />
           <div className="h-[24rem] lg:h-auto lg:min-h-0 lg:grow print:h-[13cm]">
             <Board store={store} />
           </div>
-          <RunBar store={store} />
+          {isRun && <RunBar store={store} />}
         </div>
         <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4 print:overflow-visible print:border-l-0 print:pl-0">
           <ReadingsPanel store={store} />
