@@ -4,7 +4,7 @@ import { formatLength, formatVolume, threeFigures } from "../units/units";
 import { cutAt, sectionWidthCm } from "../vessel/vessel";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { mouthDemandCm3PerHour, trayLossCm3PerHour, wallLossCm3PerHour } from "../water/losses";
-import { belowWaterCm3, mouthCm2 } from "../water/network";
+import { belowWaterCm3 } from "../water/network";
 import type { Check, Design } from "./check";
 
 /** Levels, holes, tubes and wicks of a vessel that is filled to a level. */
@@ -51,8 +51,7 @@ function reservoirSmall({ setup, network, drainsAt, surface, system }: Design): 
   const full = Math.min(drainsAt ?? setup.water.levelCm, surface);
   const held = (level: number): number =>
     hydrostaticStorageCm3(network.column, level) + belowWaterCm3(network.below, level);
-  const perDay =
-    24 * (mouthDemandCm3PerHour(setup, mouthCm2(setup)) + wallLossCm3PerHour(setup) + trayLossCm3PerHour(setup));
+  const perDay = 24 * (mouthDemandCm3PerHour(setup) + wallLossCm3PerHour(setup) + trayLossCm3PerHour(setup));
   const givesCm3 = held(full) - held(setup.fillFromCm);
   if (!(perDay > 0) || givesCm3 / perDay >= LEAST_DAYS) return [];
   return [

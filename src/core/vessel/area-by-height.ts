@@ -60,6 +60,16 @@ export function areaSlopeCm(area: AreaByHeight, zCm: number): number {
   );
 }
 
+/**
+ * The least area over its heights, by the ends of its pieces: within a piece the areas of vessels rise or fall, but for
+ * a poured one's, which stays over half of what it is between two measures.
+ */
+export const leastAreaCm2 = (area: AreaByHeight): number =>
+  area.reduce(
+    (least, { fromCm, toCm, coefficients }) => Math.min(least, coefficients[0]!, valueOf(coefficients, toCm - fromCm)),
+    Infinity,
+  );
+
 /** Whether the area is the same at all heights. */
 export const isStraight = (area: AreaByHeight): boolean =>
   area.every(({ coefficients }) => coefficients.length === 1 && coefficients[0] === area[0]!.coefficients[0]);
@@ -151,12 +161,6 @@ export const widened = (area: AreaByHeight, byCm2: number): AreaByHeight =>
         ...piece,
         coefficients: [first! + byCm2, ...rest],
       }));
-
-/** One on top of another: the lower up to where the upper begins. */
-export const stackedAreas = (lower: AreaByHeight, upper: AreaByHeight): AreaByHeight => [
-  ...(upper[0]!.fromCm > lower[0]!.fromCm ? cutArea(lower, lower[0]!.fromCm, upper[0]!.fromCm) : []),
-  ...upper,
-];
 
 /** Areas side by side; a part that ends leaves the others. Pieces are cut where any of them has a joint. */
 export function addedAreas(parts: readonly AreaByHeight[]): AreaByHeight {

@@ -2,13 +2,12 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { adaptiveQuadrature } from "../testing/quadrature";
 import { boxVessel, roundVessel } from "../testing/setups";
-import { areaAtCm2, volumeBetweenCm3 } from "./area-by-height";
+import { areaAtCm2, heightAfterCm, volumeBetweenCm3 } from "./area-by-height";
 import { reshaped } from "./reshape";
 import { VESSEL_SHELF } from "./shelf";
 import {
   checkVessel,
   cutAt,
-  heightOfVolumeCm,
   narrowestAboveCm,
   perimeterCm,
   sectionWidthCm,
@@ -83,7 +82,7 @@ describe("a vessel", () => {
           .slice(1)
           .reduce((sum, to, i) => sum + adaptiveQuadrature((z) => areaAtCm2(area, z), joints[i]!, to - 1e-9, 1e-9), 0);
         expect(vesselVolumeCm3(vessel, height) / quadrature).toBeCloseTo(1, 6);
-        expect(heightOfVolumeCm(vessel, vesselVolumeCm3(vessel, height))).toBeCloseTo(height, 6);
+        expect(heightAfterCm(area, 0, vesselVolumeCm3(vessel, height))).toBeCloseTo(height, 6);
       }
     },
   );

@@ -1,14 +1,7 @@
 import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { problem, type Problem } from "../units/problem";
 import { formatLength, type UnitSystem } from "../units/units";
-import {
-  areaAtCm2,
-  heightAfterCm,
-  pieceOfProduct,
-  straightArea,
-  volumeBetweenCm3,
-  type AreaByHeight,
-} from "./area-by-height";
+import { areaAtCm2, pieceOfProduct, straightArea, volumeBetweenCm3, type AreaByHeight } from "./area-by-height";
 import { pouredArea, type Pour } from "./poured";
 
 /**
@@ -309,10 +302,6 @@ export function standsOnCm2(vessel: Vessel): number {
 /** Inside volume up to a height, at most to the rim. [cm³] */
 export const vesselVolumeCm3 = (vessel: Vessel, heightCm = vessel.insideDepthCm): number =>
   volumeBetweenCm3(vesselArea(vessel), 0, Math.min(Math.max(heightCm, 0), vessel.insideDepthCm));
-
-/** The height a volume fills it to, which may be beyond its rim. [cm] */
-export const heightOfVolumeCm = (vessel: Vessel, volumeCm3: number): number =>
-  heightAfterCm(vesselArea(vessel), 0, Math.max(0, volumeCm3));
 
 /** Heights at which the outline of a curved vessel is drawn. */
 const OUTLINE_STEPS = 24;

@@ -1,9 +1,13 @@
 import { fixtureOf } from "../stack/fixtures";
 import { boundariesCm, dressedDemandMmPerDay, stackHeightCm, type Setup } from "../stack/setup";
 import { standsOnCm2, wallAreaCm2 } from "../vessel/vessel";
+import { mouthCm2 } from "./network";
 import type { UptakeLimits } from "./uptake";
 
-/** What leaves a vessel beside what its roots drink and its surface gives. */
+/** What a day takes of a vessel: through its mouth, through its wall, and from its tray. */
+
+/** The volume a depth over an area is, an hour. [cm³/h] */
+export const demandCm3PerHour = (mmPerDay: number, areaCm2: number): number => (mmPerDay / 10 / 24) * areaCm2;
 
 /**
  * A wetted wall of unglazed clay or cloth gives this share of what the air takes of the mouth, over its own area; half
@@ -30,7 +34,7 @@ export function dryingWallCm(setup: Setup): { readonly fromCm: number; readonly 
 export function wallLossCm3PerHour(setup: Setup): number {
   const wall = dryingWallCm(setup);
   if (!wall) return 0;
-  return (wallAreaCm2(setup.vessel, wall.fromCm, wall.toCm) * WALL_SHARE * setup.demandMmPerDay) / 10 / 24;
+  return demandCm3PerHour(WALL_SHARE * setup.demandMmPerDay, wallAreaCm2(setup.vessel, wall.fromCm, wall.toCm));
 }
 
 /** What the open water of a tray loses beside the vessel. [cm³/h] */
@@ -38,9 +42,9 @@ export function trayLossCm3PerHour(setup: Setup): number {
   const tray = fixtureOf(setup, "tray");
   if (!tray) return 0;
   const besideCm2 = Math.max(0, tray.insideLengthCm * tray.insideWidthCm - standsOnCm2(setup.vessel));
-  return (besideCm2 * setup.demandMmPerDay) / 10 / 24;
+  return demandCm3PerHour(setup.demandMmPerDay, besideCm2);
 }
 
 /** What plants and air take through the mouth. [cm³/h] */
-export const mouthDemandCm3PerHour = (setup: Setup, mouthCm2: number): number =>
-  (mouthCm2 * dressedDemandMmPerDay(setup)) / 10 / 24;
+export const mouthDemandCm3PerHour = (setup: Setup): number =>
+  demandCm3PerHour(dressedDemandMmPerDay(setup), mouthCm2(setup));

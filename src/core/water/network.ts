@@ -15,6 +15,7 @@ import { failed, ok, problem, type Result } from "../units/problem";
 import {
   addedAreas,
   cutArea,
+  leastAreaCm2,
   raisedArea,
   straightArea,
   volumeBetweenCm3,
@@ -127,8 +128,7 @@ const boresCm2 = (setup: Setup, standing: boolean): number =>
 /** What is left to the fill beside the tubes; half of the vessel at least, or there would be no fill. */
 function fillArea(inside: AreaByHeight, tubes: number, fromCm: number, toCm: number): AreaByHeight {
   const cut = cutArea(inside, fromCm, toCm);
-  const least = cut.reduce((sum, { coefficients }) => Math.min(sum, coefficients[0]!), Infinity);
-  return widened(cut, -Math.min(tubes, least / 2));
+  return widened(cut, -Math.min(tubes, leastAreaCm2(cut) / 2));
 }
 
 const dischargeOf = ({ lipCm, diameterCm, count, way }: Opening): Discharge =>
@@ -164,7 +164,7 @@ function belowOf(setup: Setup, inside: AreaByHeight, openings: Openings): Store 
     ...setup.layers.flatMap(({ legs }, i) =>
       legs ? [widened(cutArea(inside, heights[i]!, heights[i + 1]!), -legsAreaCm2(legs))] : [],
     ),
-  ].filter((room) => room.every(({ coefficients }) => coefficients[0]! > LEAST_STORE_CM2));
+  ].filter((room) => leastAreaCm2(room) > LEAST_STORE_CM2);
   if (rooms.length > 0) {
     parts.push(...rooms);
     made.push("void");

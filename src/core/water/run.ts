@@ -6,7 +6,7 @@ import { DRY_AS_BOUGHT_PSI_CM } from "./branch";
 import type { FluxInTime } from "./ends";
 import { MOST_DRY_DAYS } from "./limits";
 import { dryingWallCm, mouthDemandCm3PerHour, trayLossCm3PerHour, WALL_LIMITS, wallLossCm3PerHour } from "./losses";
-import { mouthCm2, overWaterCm3, type Network } from "./network";
+import { overWaterCm3, type Network } from "./network";
 import { lastState, runNetwork, type NetworkState, type Weather } from "./run-network";
 import { DOSING_HOURS, placeOf, planRun, REFILL_HOURS, type RunPhase, type RunPlan } from "./run-plan";
 import { repellingLayer, settle, type ColumnState, type MediumLookup, type Settled } from "./settle";
@@ -321,7 +321,7 @@ function refillsOf(setup: Setup, { below, over }: Network, { refillFrom }: RunPl
 /** Roots drink, or the surface dries: twice the day's mean by day, nothing by night. */
 function demandOf(setup: Setup, network: Network, { dryFrom, refillFrom }: RunPlan, start: ColumnState): Demand {
   const { column, over, below } = network;
-  const meanCm3PerHour = mouthDemandCm3PerHour(setup, mouthCm2(setup));
+  const meanCm3PerHour = mouthDemandCm3PerHour(setup);
   const byDay = (mean: number): FluxInTime => {
     if (mean === 0) return 0;
     const steps: [hour: number, perHour: number][] = dryFrom > 0 ? [[0, 0]] : [];

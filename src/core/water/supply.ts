@@ -1,15 +1,9 @@
-import {
-  boundariesCm,
-  drainsAtCm,
-  dressedDemandMmPerDay,
-  reservoirTopCm,
-  rootZoneCm,
-  type Setup,
-} from "../stack/setup";
+import { boundariesCm, drainsAtCm, reservoirTopCm, rootZoneCm, type Setup } from "../stack/setup";
 import { failed, ok, problem, type Result } from "../units/problem";
 import type { Branch } from "./branch";
 import { hydrostaticStorageCm3 } from "./equilibrium";
 import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "./limits";
+import { demandCm3PerHour, mouthDemandCm3PerHour } from "./losses";
 import { mouthCm2, networkOf, openWaterCm3, type MediumLookup } from "./network";
 import { repellingLayer } from "./settle";
 import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./steady-rise";
@@ -66,9 +60,6 @@ const GREATEST_SHARE = 40;
 /** For a setup nothing drinks from, the curve still has a scale. [mm/day] */
 const LEAST_DRAWN_MM_PER_DAY = 0.5;
 
-/** The volume a depth over the vessel's area is, an hour. [cm³/h] */
-export const demandCm3PerHour = (mmPerDay: number, areaCm2: number): number => (mmPerDay / 10 / 24) * areaCm2;
-
 /**
  * Supply of a setup with a reservoir. Fails with "no-reservoir", "no-roots" or what keeps its column from being made.
  */
@@ -89,7 +80,7 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
   const demandHeightCm = (roots.fromCm + roots.toCm) / 2;
   const brimCm = Math.min(top, heightCm);
   const areaCm2 = mouthCm2(setup);
-  const asked = demandCm3PerHour(dressedDemandMmPerDay(setup), areaCm2);
+  const asked = mouthDemandCm3PerHour(setup);
   const levelCm = setup.water.by === "level" ? setup.water.levelCm : top;
   const overflows = setup.water.by !== "level" || drainsAtCm(setup) !== undefined;
   // water over the soil is part of a fill
