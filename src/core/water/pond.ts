@@ -1,10 +1,9 @@
-import { bracketedRoot } from "../hydraulics/bracketed-root";
 import type { AreaByHeight } from "../vessel/area-by-height";
 import { basinOf, basinVolumeCm3 } from "./basin";
 import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
 import { changesOf, fluxAt, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
-import { refillAt, refillHours, type Refill, type StoreFlow } from "./reservoir";
 import { SDIRK_GAMMA } from "./richards";
+import { endCell, levelFinder, refillAt, refillHours, type Refill, type StoreFlow } from "./store";
 
 /**
  * Water standing over the soil: what falls on the vessel's mouth goes into the soil, and what the soil cannot take, or
@@ -25,8 +24,6 @@ export type PondCondition = {
   /** The soil's surface gives nothing to the air once it is this dry. [cm] */
   readonly limitPsiCm: number;
 };
-
-const LEVEL_TOLERANCE = 1e-13;
 
 export const pondJumps = (condition: PondCondition): readonly number[] => [
   ...refillHours(condition),
@@ -57,12 +54,11 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
   let evaporation = 0;
   let byLevel = 0;
   let outByLevel = 0;
-  let foundCm = Number.NaN;
   const stage1 = { in: 0, out: 0, evaporation: 0 };
-  const cell = { psiCm: 0, k: 0, kSlope: 0, lnK: 0, lnKSlope: 0, fluxPotential: 0 };
+  const cell = endCell(held);
 
   function throughAt(endPsiCm: number): void {
-    held.evaluate(endPsiCm, cell.psiCm, cell.k, cell.kSlope, cell.lnK, cell.lnKSlope, cell.fluxPotential);
+    cell.heldAt(endPsiCm);
     flow.inCm3PerHour = held.through;
     flow.slope = held.slopeByCell;
     byLevel = held.slopeByEnd;
@@ -88,6 +84,8 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
   };
   const overBaseSlope = (levelCm: number): number =>
     basin.riseSlope(levelCm) + (stageHours / areaCm2) * (byLevel + outByLevel);
+
+  const levelOfStage = levelFinder(basin, { offAt: overBase, slopeAt: overBaseSlope });
 
   const flow: StoreFlow = {
     inCm3PerHour: 0,
@@ -133,12 +131,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
     },
 
     evaluate(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
-      cell.psiCm = psiCm;
-      cell.k = k;
-      cell.kSlope = kSlope;
-      cell.lnK = lnK;
-      cell.lnKSlope = lnKSlope;
-      cell.fluxPotential = fluxPotential;
+      cell.set(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
       out = 0;
       evaporation = evaporationAsked;
       if (holding) {
@@ -161,22 +154,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
         flow.slope = 0;
         return;
       }
-      const over = Math.abs(overBase(baseCm));
-      let levelCm = baseCm;
-      const low = Math.max(bedCm, basin.levelAfterCm(baseCm, -over * areaCm2));
-      const high = basin.levelAfterCm(baseCm, over * areaCm2);
-      if (over > 0)
-        levelCm = bracketedRoot(
-          {
-            valueAt: overBase,
-            slopeAt: overBaseSlope,
-            low,
-            high,
-          },
-          foundCm > low && foundCm < high ? foundCm : baseCm,
-          (level) => LEVEL_TOLERANCE * Math.max(1, Math.abs(level)),
-        ).x;
-      foundCm = levelCm;
+      const levelCm = levelOfStage(baseCm, bedCm, Infinity);
       flow.slope *= (basin.riseSlope(levelCm) + (stageHours / areaCm2) * outByLevel) / overBaseSlope(levelCm);
     },
 

@@ -1,9 +1,9 @@
 import type { AreaByHeight } from "../vessel/area-by-height";
-import { bracketedRoot } from "../hydraulics/bracketed-root";
 import { basinOf, basinVolumeCm3 } from "./basin";
 import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
 import { changesOf, fluxAt, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
-import { SDIRK_GAMMA, type EndFlow } from "./richards";
+import { SDIRK_GAMMA } from "./richards";
+import { endCell, levelFinder, refillAt, refillHours, type Refill, type StoreFlow } from "./store";
 
 /**
  * A store of free water at the foot of a column: its surface stands at a height, falls as the column draws on it, rises
@@ -27,50 +27,13 @@ export type ReservoirCondition = {
   /** What the air takes of it while there is any. [cm³/h] */
   readonly evaporationCm3PerHour?: FluxInTime | undefined;
 };
-export type Refill = { readonly hour: number; readonly levelCm: number; readonly holdHours: number };
-
-/** What a store tells of itself, and how its driver turns its clock. */
-export type StoreFlow = EndFlow & {
-  readonly levelCm: number;
-  readonly storedCm3: number;
-  refilledCm3: number;
-  overflowCm3: number;
-  evaporatedCm3: number;
-  rainedCm3: number;
-  /** Says what hour it is: refills begin and end then, and weather changes. */
-  setHour(hour: number): void;
-};
-
 /** The last film of a store gives in proportion to its depth, so that it runs dry without a jolt. [cm] */
 const FILM_CM = 0.02;
-/** The level a stage ends at is found to this. [cm, and of a level above 1 cm the share] */
-const LEVEL_TOLERANCE = 1e-13;
-
-/** The hours at which refills begin and end. */
-export const refillHours = ({
-  refills = [],
-}: {
-  readonly refills?: readonly Refill[] | undefined;
-}): readonly number[] => refills.flatMap(({ hour, holdHours }) => [hour, hour + holdHours]);
-
 /** The hours at which anything a reservoir is told changes. */
 export const reservoirJumps = (condition: ReservoirCondition): readonly number[] => [
   ...refillHours(condition),
   ...changesOf(condition.evaporationCm3PerHour ?? 0),
 ];
-
-/** The refill that an hour falls into or begins. */
-export const refillAt = (
-  refills: readonly Refill[],
-  now: number,
-): { readonly due: Refill | undefined; readonly begins: boolean; readonly holding: boolean } => {
-  const due = refills.findLast((refill) => refill.hour <= now + 1e-9);
-  return {
-    due,
-    begins: due !== undefined && Math.abs(due.hour - now) <= 1e-9,
-    holding: due !== undefined && now < due.hour + due.holdHours - 1e-9,
-  };
-};
 
 export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): StoreFlow {
   const { overflowCm = Infinity, refills = [], discharges = [], evaporationCm3PerHour = 0 } = condition;
@@ -100,18 +63,14 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
   let evaporation = 0;
   const stage1 = { in: 0, out: 0, evaporation: 0 };
   const discharged = new Float64Array(2);
-  // the column's end as an evaluation finds it
-  const cell = { psiCm: 0, k: 0, kSlope: 0, lnK: 0, lnKSlope: 0, fluxPotential: 0 };
+  const cell = endCell(held);
   let byLevel = 0;
   let outByLevel = 0;
-  /** Where the level of a stage was found last. [cm] */
-  let foundCm = Number.NaN;
 
   /** Works out the flow into the column from a level, and its slopes. */
   function flowFrom(levelCm: number): void {
-    const { psiCm, k, kSlope, lnK, lnKSlope, fluxPotential } = cell;
     const headCm = levelCm - footCm;
-    held.evaluate(Math.max(headCm, 0), psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
+    cell.heldAt(Math.max(headCm, 0));
     flow.inCm3PerHour = held.through;
     flow.slope = held.slopeByCell;
     byLevel = headCm > 0 ? held.slopeByEnd : 0;
@@ -145,8 +104,6 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
     return out + evaporation;
   }
 
-  // The level at the end of a stage and the flow of the stage hold each other: the volume over its base is what has not
-  // flowed away. The left side less the right grows with the level, by at least as much.
   const overBase = (levelCm: number): number => {
     flowFrom(levelCm);
     return basin.riseCm(baseCm, levelCm) + (stageHours / areaCm2) * (flow.inCm3PerHour + lossesAt(levelCm));
@@ -156,7 +113,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
   /** What stands over the foot of the column: more it cannot draw on. */
   const overFootCm3 = (): number => Math.max(0, basinVolumeCm3(basin, Math.max(bedCm, footCm), baseCm));
   const overLipCm3 = (): number => (baseCm > lipCm ? basinVolumeCm3(basin, lipCm, baseCm) : 0);
-  const levelTolerance = (levelCm: number): number => LEVEL_TOLERANCE * Math.max(1, Math.abs(levelCm));
+  const levelOfStage = levelFinder(basin, { offAt: overBase, slopeAt: overBaseSlope });
 
   const flow: StoreFlow = {
     inCm3PerHour: 0,
@@ -204,12 +161,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
     },
 
     evaluate(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
-      cell.psiCm = psiCm;
-      cell.k = k;
-      cell.kSlope = kSlope;
-      cell.lnK = lnK;
-      cell.lnKSlope = lnKSlope;
-      cell.fluxPotential = fluxPotential;
+      cell.set(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
       out = evaporation = 0;
       if (holding) {
         mostIn = Infinity;
@@ -224,23 +176,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
           return;
         }
       }
-      const over = Math.abs(overBase(baseCm));
-      let levelCm = baseCm;
-      const low = basin.levelAfterCm(baseCm, -over * areaCm2);
-      const high = Math.min(basin.levelAfterCm(baseCm, over * areaCm2), overflowCm);
-      if (over > 0)
-        levelCm = bracketedRoot(
-          {
-            valueAt: overBase,
-            slopeAt: overBaseSlope,
-            low,
-            high,
-          },
-          // from where the last evaluation of this stage ended, as the heads above hardly move any more
-          foundCm > low && foundCm < high ? foundCm : Math.min(baseCm, overflowCm),
-          levelTolerance,
-        ).x;
-      foundCm = levelCm;
+      const levelCm = levelOfStage(baseCm, -Infinity, overflowCm);
       // by how much less flows in when the level it draws from falls with it
       flow.slope *= (basin.riseSlope(levelCm) + (stageHours / areaCm2) * outByLevel) / overBaseSlope(levelCm);
     },

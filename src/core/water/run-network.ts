@@ -2,7 +2,7 @@ import { lowestLipCm } from "./discharge";
 import type { FluxInTime } from "./ends";
 import type { Network } from "./network";
 import type { PondCondition } from "./pond";
-import type { Refill } from "./reservoir";
+import type { Refill } from "./store";
 import { runTransient, type BottomCondition, type TransientOptions, type TransientResult } from "./transient";
 
 /** Surfaces give to the air down to this head. [cm] */
