@@ -1,7 +1,6 @@
 import type { Medium } from "../media/medium";
 import type { Readings } from "../readings/readings";
 import type { Why } from "../readings/sentences";
-import type { FixtureKind } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import type { MediumLookup, Network } from "../water/network";
@@ -40,19 +39,6 @@ export const CHECK_IDS = [
   "drained-water",
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];
-
-/** The checks that read a fixture: one that none reads says so here. */
-export const CHECKS_OF_FIXTURE: Record<FixtureKind, readonly CheckId[]> = {
-  hole: ["cloudburst", "no-way-out", "hole-too-high", "reservoir-small", "out-of-level", "tube-near-overflow"],
-  "fill-tube": ["tube-near-overflow"],
-  standpipe: ["cloudburst", "no-way-out", "hole-too-high"],
-  "tell-tale": [],
-  tray: ["children", "drained-water"],
-  liner: ["leaks"],
-  "drain-screen": [],
-  dressing: [],
-  lid: ["lid", "cloudburst"],
-};
 
 /** What every check reads. */
 export type Design = {

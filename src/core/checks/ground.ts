@@ -5,7 +5,7 @@ import { standsOnCm2 } from "../vessel/vessel";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { belowWaterCm3, overWaterCm3 } from "../water/network";
 import type { Check, Design } from "./check";
-import { vesselKg } from "./vessel-weight";
+import { fixtureKg, vesselKg } from "./vessel-weight";
 
 /** What one grown person lifts with both hands close to the body now and then (ISO 11228-1). [kg] */
 export const ONE_PERSON_KG = 25;
@@ -14,7 +14,7 @@ export const ONE_PERSON_KG = 25;
 export const checkGround = (design: Design): Check[] => [weights(design), ...drained(design)];
 
 function weights({ setup, network, readings, drainsAt, system }: Design): Check {
-  const emptyKg = vesselKg(setup.vessel);
+  const emptyKg = vesselKg(setup.vessel) + setup.fixtures.reduce((sum, fixture) => sum + fixtureKg(setup, fixture), 0);
   const dryKg = emptyKg + readings.dryKg;
   const builtKg = emptyKg + readings.wetKg;
   const brimCm = setup.vessel.insideDepthCm;
@@ -41,7 +41,7 @@ function weights({ setup, network, readings, drainsAt, system }: Design): Check 
       formula:
         "Vessel (inside wall and base times their thickness and density), dry media by volume and bulk density, and the water.",
       inputs: [
-        ["empty vessel", formatMass(emptyKg, system)],
+        ["empty vessel, with what is built in", formatMass(emptyKg, system)],
         ["stands on", `${(areaM2 * 1e4).toFixed(0)} cm²`],
         ["one person lifts", formatMass(ONE_PERSON_KG, system)],
       ],

@@ -11,7 +11,8 @@ import { drainedAfterSoaking } from "../water/drain";
 import { checkWhole, settle } from "../water/settle";
 import { runSetup } from "../water/run";
 import { supplyOf } from "../water/supply";
-import { DESIGN_MEDIA, designed, type Wish } from "./design";
+import type { Wish } from "./bench";
+import { DESIGN_MEDIA, designed } from "./design";
 import { PURPOSE_FACTS, PURPOSES } from "./purposes";
 import { STRATEGIES } from "./strategies";
 

@@ -1,6 +1,7 @@
 import { problem, type Problem } from "../units/problem";
 import { formatDepthPerDay, formatLength, type UnitSystem } from "../units/units";
-import { checkVessel, cutAt, GREATEST_SIDE_CM, standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
+import { checkVessel } from "../vessel/check-vessel";
+import { cutAt, GREATEST_SIDE_CM, standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
 import {
   FIXTURE_SIZES,
   FIXTURE_WORDS,

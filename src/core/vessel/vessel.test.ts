@@ -5,8 +5,8 @@ import { boxVessel, roundVessel } from "../testing/setups";
 import { areaAtCm2, heightAfterCm, volumeBetweenCm3 } from "./area-by-height";
 import { reshaped } from "./reshape";
 import { VESSEL_SHELF } from "./shelf";
+import { checkVessel } from "./check-vessel";
 import {
-  checkVessel,
   cutAt,
   narrowestAboveCm,
   perimeterCm,

@@ -70,13 +70,18 @@ export const BoundaryHandle = memo(function BoundaryHandle({
       onFocus={() => store.select(layerId)}
     >
       <line x1={left} x2={right} y1={y} y2={y} stroke="var(--ink)" strokeWidth={1.6} pointerEvents="none" />
-      <g transform={`translate(${gripX} ${y})`}>
-        <rect x={-15} y={-5} width={30} height={10} rx={2} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />
-        <path d="M-8 -1.5H8M-8 1.5H8" stroke="var(--ink)" strokeWidth={1} />
-      </g>
+      <Grip x={gripX} y={y} />
     </HeightHandle>
   );
 });
+
+/** What shows that a line can be taken hold of. */
+const Grip = ({ x, y }: { x: number; y: number }) => (
+  <g transform={`translate(${x} ${y})`}>
+    <rect x={-15} y={-5} width={30} height={10} rx={2} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />
+    <path d="M-8 -1.5H8M-8 1.5H8" stroke="var(--ink)" strokeWidth={1} />
+  </g>
+);
 
 type HandleProps = Pick<React.ComponentProps<typeof HeightHandle>, "system" | "heightAt" | "onCancel">;
 
@@ -261,16 +266,7 @@ export function FillFromHandle({
       onMove={(to) => store.preview(dragFillFrom(store.getState().committed, to))}
       onKeep={() => store.commitPreview(label)}
     >
-      <rect
-        x={left + (right - left) * 0.15 - 15}
-        y={y - 5}
-        width={30}
-        height={10}
-        rx={2}
-        fill="var(--sheet)"
-        stroke="var(--ink)"
-        strokeWidth={1.2}
-      />
+      <Grip x={left + (right - left) * 0.15} y={y} />
     </HeightHandle>
   );
 }

@@ -4,20 +4,21 @@ import { useForm, useWatch } from "react-hook-form";
 import { useRouter } from "next/navigation";
 import { PURPOSE_FACTS, PURPOSES, type Purpose } from "@/core/design/purposes";
 import { STRATEGIES, STRATEGY_WORDS, type Strategy } from "@/core/design/strategies";
-import { designed, type Designed } from "@/core/design/design";
+import type { Designed } from "@/core/design/bench";
+import { designed } from "@/core/design/design";
 import type { Medium } from "@/core/media/medium";
 import { UNSAID_SITE, type Site } from "@/core/stack/setup";
 import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
 import { formatVolume, lengthFieldText, lengthUnitName, parseLengthCm, type UnitSystem } from "@/core/units/units";
 import { reshaped } from "@/core/vessel/reshape";
 import { VESSEL_SHELF } from "@/core/vessel/shelf";
+import { checkVessel } from "@/core/vessel/check-vessel";
 import {
   dimensionCm,
   USUAL_WALLS,
   VESSEL_DIMENSIONS,
   VESSEL_MATERIALS,
   VESSEL_SHAPES,
-  checkVessel,
   vesselVolumeCm3,
   type Shape,
   type Vessel,

@@ -1,0 +1,182 @@
+import { readSettled } from "../readings/readings";
+import { isRootedByDefault } from "../stack/drainage-layer";
+import type { Fixture } from "../stack/fixtures";
+import { UNSAID_SITE, type Setup, type Site, type StackLayer, type Standing } from "../stack/setup";
+import { threeFigures, type UnitSystem } from "../units/units";
+import { cutAt, vesselAreaCm2, type Vessel } from "../vessel/vessel";
+import { drainedAfterSoaking } from "../water/drain";
+import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { ROOT_LIMIT_PSI_CM } from "../water/limits";
+import { mouthDemandCm3PerHour } from "../water/losses";
+import { belowWaterCm3, networkOf, type MediumLookup } from "../water/network";
+import { settle } from "../water/settle";
+import { levelForFlow } from "../water/steady-rise";
+import type { Purpose, PurposeFacts } from "./purposes";
+import type { Strategy } from "./strategies";
+
+// What every way of designing a setup works with: what was wished for, the parts it is put together from, and what
+// comes of a height that is tried.
+
+/** What a grower has said before anything is drawn. */
+export type Wish = {
+  readonly name: string;
+  readonly purpose: Purpose;
+  readonly vessel: Vessel;
+  /** Whether the vessel came with holes in its base. */
+  readonly holed: boolean;
+  readonly strategy: Strategy;
+  readonly site?: Site;
+};
+
+/** A working stack, and why each thing in it is as it is. */
+export type Designed = { readonly setup: Setup; readonly reasons: readonly Reason[] };
+export type Reason = { readonly about: string; readonly text: string };
+
+/** What a designer has before it. */
+export type Bench = {
+  readonly wish: Wish;
+  readonly facts: PurposeFacts;
+  readonly medium: MediumLookup;
+  readonly system: UnitSystem;
+  /** Depth inside, up to where the soil is filled. [cm] */
+  readonly fillCm: number;
+  /** Soil that is left over a reservoir at least: what the roots want, as far as the vessel is deep enough. [cm] */
+  readonly leastSoilCm: number;
+  readonly soilId: string;
+};
+
+export type Designer = (bench: Bench) => Designed;
+
+export const tidy = (cm: number): number => Math.round(cm * 10) / 10;
+
+/** What is not named yet. */
+const UNNAMED = "New setup";
+
+export function layer(
+  bench: Bench,
+  id: string,
+  mediumId: string,
+  thicknessCm: number,
+  more: Partial<StackLayer> = {},
+): StackLayer {
+  const found = bench.medium(mediumId);
+  const rooted = bench.facts.rooted && found !== undefined && isRootedByDefault(found, id === "soil");
+  return { id, name: "", mediumId, thicknessCm: tidy(thicknessCm), legs: null, separator: null, rooted, ...more };
+}
+
+export const hole = (id: string, lipCm: number, vessel: Vessel, count = 2): Fixture => ({
+  kind: "hole",
+  id,
+  in: "wall",
+  lipCm: tidy(lipCm),
+  // a larger mouth catches more rain
+  diameterCm: tidy(Math.min(2.5, Math.max(0.8, Math.sqrt(vesselAreaCm2(vessel)) / 25))),
+  count,
+  acrossShare: 1,
+  plugged: false,
+});
+
+/** The holes a vessel's base has: those it came with, or those a drained one needs. */
+export function baseHoles({ wish }: Bench, wanted: "open" | "plugged"): readonly Fixture[] {
+  if (!wish.holed && wanted === "plugged") return [];
+  const foot = cutAt(wish.vessel, 0).widthCm;
+  return [
+    {
+      kind: "hole",
+      id: "base-holes",
+      in: "base",
+      lipCm: 0,
+      diameterCm: tidy(Math.min(1.2, Math.max(0.5, foot / 15))),
+      count: Math.max(1, Math.min(12, Math.round(vesselAreaCm2(wish.vessel, 0) / 80))),
+      acrossShare: 0.5,
+      plugged: wanted === "plugged",
+    },
+  ];
+}
+
+/** Boards and cloth hold water only where they are lined. */
+export const linerTo = ({ wish: { vessel } }: Bench, topCm: number, always = false): readonly Fixture[] =>
+  always || vessel.material === "wood" || vessel.material === "fabric"
+    ? [{ kind: "liner", id: "liner", topCm: tidy(topCm) }]
+    : [];
+
+export function setupOf(
+  { wish, facts }: Bench,
+  layers: readonly StackLayer[],
+  fixtures: readonly Fixture[],
+  water: Standing,
+  more: Partial<Setup> = {},
+): Setup {
+  return {
+    name: wish.name.trim() || UNNAMED,
+    vessel: wish.vessel,
+    fixtures,
+    fillFromCm: 0,
+    layers,
+    water,
+    history: "soaked",
+    demandMmPerDay: facts.demandMmPerDay,
+    planting: null,
+    site: wish.site ?? UNSAID_SITE,
+    ...more,
+  };
+}
+
+/** Air at the roots of a settled setup, on the mean; of all layers where none is rooted. */
+export function rootAir(bench: Bench, setup: Setup): number {
+  const settled = setup.water.by === "soaking" ? drainedAfterSoaking(setup, bench.medium) : settle(setup, bench.medium);
+  if (!settled.ok) return -1;
+  const readings = readSettled(setup, settled.value, bench.medium);
+  return readings.rootZone?.meanAirSpace ?? readings.layers.at(-1)?.meanAirSpace ?? 0;
+}
+
+/**
+ * Days from full to the lowest level that still feeds the roots on a usual day, and that level; 0 days where even full it
+ * does not.
+ */
+export function lasts(bench: Bench, setup: Setup, fullCm: number): { readonly days: number; readonly markCm: number } {
+  const made = networkOf(setup, bench.medium);
+  if (!made.ok) return { days: 0, markCm: fullCm };
+  const { column, below } = made.value;
+  const perHour = mouthDemandCm3PerHour(setup);
+  const rooted = column.layers.filter((_, i) => setup.layers[i]!.rooted);
+  const [first, last] = [rooted[0], rooted.at(-1)];
+  const middle = first && last ? (first.bottomCm + last.topCm) / 2 : column.heightCm / 2;
+  const mark = levelForFlow(column, perHour, middle, ROOT_LIMIT_PSI_CM) ?? column.baseCm;
+  const markCm = Math.max(mark, column.baseCm);
+  if (markCm >= fullCm) return { days: 0, markCm };
+  const held = (level: number): number => hydrostaticStorageCm3(column, level) + belowWaterCm3(below, level);
+  return { days: (held(fullCm) - held(markCm)) / (24 * perHour), markCm };
+}
+
+/** A height that was tried, and what came of it. */
+export type Tried = { readonly at: number; readonly setup: Setup; readonly days: number; readonly air: number };
+
+/** So many heights are tried for a level. */
+export const HEIGHTS_TRIED = 14;
+
+/** Of the heights that leave the roots their air, the one that lasts longest; else the airiest of those that feed. */
+export function best(bench: Bench, tries: readonly Tried[]): Tried {
+  const feeding = tries.filter(({ days }) => days > 0);
+  const airy = feeding.filter(({ air }) => air >= bench.facts.leastAir);
+  if (airy.length > 0) return airy.reduce((a, b) => (b.days > a.days ? b : a));
+  const left = feeding.length > 0 ? feeding : tries;
+  return left.reduce((a, b) => (b.air > a.air ? b : a));
+}
+
+export const heightsBetween = (leastCm: number, mostCm: number, count = HEIGHTS_TRIED): readonly number[] =>
+  mostCm <= leastCm
+    ? [tidy(leastCm)]
+    : [...new Set(Array.from({ length: count }, (_, i) => tidy(leastCm + ((mostCm - leastCm) * i) / (count - 1))))];
+
+export const daysWords = (days: number): string =>
+  days >= 2 ? `about ${threeFigures(days, 0)} days` : `${threeFigures(days, 1)} days`;
+
+/** The tube a reservoir is filled through, at the other end from the overflow. */
+export const fillTube = ({ wish: { vessel } }: Bench, foot: "cut" | "drilled", mostCm: number): Fixture => ({
+  kind: "fill-tube",
+  id: "tube",
+  diameterCm: tidy(Math.max(1, Math.min(mostCm, cutAt(vessel, 0).widthCm / 8))),
+  acrossShare: 0.08,
+  foot,
+});
