@@ -51,5 +51,15 @@ export default tseslint.config(
     plugins: { "react-hooks": hooks, "@next/next": next },
     rules: { ...hooks.configs["recommended-latest"].rules, ...next.configs.recommended.rules },
   },
+  {
+    files: ["src/ui/**/*.tsx"],
+    ignores: ["src/ui/common/late.tsx"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { name: "next/dynamic", message: "A page must outlive a server that is away: load a part by common/late." },
+      ],
+    },
+  },
   { files: ["**/*.cjs"], languageOptions: { sourceType: "commonjs" } },
 );

@@ -102,3 +102,16 @@ test("changes made while the server is gone outlive the page", async ({ page, op
   await saved(page);
   expect(marlstone.stored(TROUGH).layers[1]!.thicknessCm).toBe(4);
 });
+
+test("what of a page had not come when the server died comes when it is back", async ({ page, open, marlstone }) => {
+  await open(TROUGH);
+  await marlstone.kill();
+  await typeInto(page.getByRole("textbox", { name: "Thickness of wick bed" }), "4");
+  await expect(page.getByText("This part has not come from Marlstone yet").first()).toBeVisible();
+  await expect(page.getByRole("region", { name: "Vessel" })).toHaveCount(0);
+  await marlstone.serve();
+  for (const name of ["Vessel", "Holes, tubes and tray"])
+    await expect(page.getByRole("region", { name, exact: true })).toBeVisible();
+  await expect(page.getByText("This part has not come from Marlstone yet")).toHaveCount(0);
+  await expect(page.getByRole("textbox", { name: "Thickness of wick bed" })).toHaveValue("4");
+});

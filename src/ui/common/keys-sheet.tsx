@@ -1,9 +1,9 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import dynamic from "next/dynamic";
+import { late } from "./late";
 import { isTyping } from "./typing";
 
-const KeysDialog = dynamic(() => import("./keys-dialog").then(({ KeysDialog: dialog }) => dialog), { ssr: false });
+const KeysDialog = late(() => import("./keys-dialog").then(({ KeysDialog: dialog }) => dialog));
 
 /** The way to the list of keys: its button, and "?". */
 export function KeysSheet() {

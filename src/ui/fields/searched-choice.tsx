@@ -1,14 +1,13 @@
 "use client";
 import { useRef, useState } from "react";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import { ChevronDown } from "lucide-react";
 import type { ChoiceGroup } from "./choice-popover";
 
 export type { ChoiceGroup };
 
 // comes when it is first reached for, so that a page paints without it
-const loadPopover = () => import("./choice-popover").then(({ ChoicePopover: popover }) => popover);
-const ChoicePopover = dynamic(loadPopover, { ssr: false });
+const ChoicePopover = late(() => import("./choice-popover").then(({ ChoicePopover: popover }) => popover));
 
 /** A choice among many, found by typing some of its name. */
 export function SearchedChoice({
@@ -53,8 +52,8 @@ export function SearchedChoice({
           if (event.pointerType !== "mouse") event.stopPropagation();
           else if (event.button === 0) setOpen(!open);
         }}
-        onPointerEnter={() => void loadPopover()}
-        onFocus={() => void loadPopover()}
+        onPointerEnter={ChoicePopover.ahead}
+        onFocus={ChoicePopover.ahead}
         // focus goes to what opens, and does not come back here to close it
         onMouseDown={(event) => event.preventDefault()}
         onClick={({ detail, nativeEvent }) => {

@@ -1,17 +1,17 @@
 "use client";
 import { useState } from "react";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import Link from "next/link";
 import type { Medium } from "@/core/media/medium";
 import type { UnitSystem } from "@/core/units/units";
 import type { ComparedBy } from "./curves";
 import { mediumAddress } from "./medium-address";
 
-const Compared = dynamic(() => import("./curves").then(({ Compared: chart }) => chart), {
-  ssr: false,
-  loading: () => <p className="py-6 text-soft">drawing …</p>,
-});
-const DashSwatch = dynamic(() => import("./curves").then(({ DashSwatch: swatch }) => swatch), { ssr: false });
+const Compared = late(
+  () => import("./curves").then(({ Compared: chart }) => chart),
+  () => <p className="py-6 text-soft">drawing …</p>,
+);
+const DashSwatch = late(() => import("./curves").then(({ DashSwatch: swatch }) => swatch));
 
 const COMPARED_WORDS: Record<ComparedBy, string> = {
   air: "Air left in a drained vessel, by its height",

@@ -1,17 +1,17 @@
 "use client";
 import { useMemo } from "react";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import { POOR_FIT, type Fit } from "@/core/media/fit-curve";
 import type { MadeMedium } from "@/core/media/own-medium";
 import type { Medium } from "@/core/media/medium";
 import { formatLength, formatPercent, formatSpeed, threeFigures } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 
-const RetentionChart = dynamic(() => import("./curves").then((curves) => curves.RetentionChart), {
-  ssr: false,
-  loading: () => <p className="py-6 text-soft">drawing …</p>,
-});
-const HeightChart = dynamic(() => import("./curves").then((curves) => curves.HeightChart), { ssr: false });
+const RetentionChart = late(
+  () => import("./curves").then((curves) => curves.RetentionChart),
+  () => <p className="py-6 text-soft">drawing …</p>,
+);
+const HeightChart = late(() => import("./curves").then((curves) => curves.HeightChart));
 
 /** How the figures are met, and what comes of them. */
 export function FitShown({ made: { medium, fit, remarks }, base }: { made: MadeMedium; base: Medium }) {

@@ -1,6 +1,6 @@
 "use client";
 import { useDeferredValue, useMemo, useState } from "react";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import type { Kept, KeptVersion } from "@/formats/kept";
 import type { Mix } from "@/formats/mix/document";
 import type { OwnMedium } from "@/core/media/own-medium";
@@ -27,11 +27,11 @@ import { RecipePart as RecipeFields } from "./recipe-part";
 import { SavedMixes } from "./saved-mixes";
 import { TakeCare } from "./take-care";
 
-const HeightChart = dynamic(() => import("../media/curves").then((curves) => curves.HeightChart), {
-  ssr: false,
-  loading: () => <p className="py-6 text-soft">drawing …</p>,
-});
-const RetentionChart = dynamic(() => import("../media/curves").then((curves) => curves.RetentionChart), { ssr: false });
+const HeightChart = late(
+  () => import("../media/curves").then((curves) => curves.HeightChart),
+  () => <p className="py-6 text-soft">drawing …</p>,
+);
+const RetentionChart = late(() => import("../media/curves").then((curves) => curves.RetentionChart));
 
 /** A mix composed in parts, and at once what water and air it ends up with, and how much of everything it takes. */
 export function MixBench({

@@ -1,5 +1,5 @@
 "use client";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
 import { boundariesCm, openingsOf, statedWaterHeightCm, type Setup, type StackLayer } from "@/core/stack/setup";
@@ -24,7 +24,7 @@ import { FreeSurface } from "./water-marks";
 import { ZoneMarks } from "./zone-marks";
 
 // drawn only where a grower asks for it
-const SupplyPlot = dynamic(() => import("./supply-plot").then(({ SupplyPlot: plot }) => plot), { ssr: false });
+const SupplyPlot = late(() => import("./supply-plot").then(({ SupplyPlot: plot }) => plot));
 
 const PREFIX = "board";
 

@@ -1,6 +1,6 @@
 "use client";
 import { drainsAfterSoaking } from "@/core/stack/setup";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import { useEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { readingSentences, stateLine } from "@/core/readings/sentences";
@@ -95,10 +95,10 @@ function WhenChoice({ store }: { store: SetupStore }) {
   );
 }
 
-const DoseTable = dynamic(() => import("./dose-table").then(({ DoseTable: table }) => table), { ssr: false });
-const ComparePanel = dynamic(() => import("./compare-panel").then(({ ComparePanel: panel }) => panel), { ssr: false });
-const Cautions = dynamic(() => import("./checks-panel").then(({ Cautions: panel }) => panel), { ssr: false });
-const Checks = dynamic(() => import("./checks-panel").then(({ Checks: panel }) => panel), { ssr: false });
+const DoseTable = late(() => import("./dose-table").then(({ DoseTable: table }) => table));
+const ComparePanel = late(() => import("./compare-panel").then(({ ComparePanel: panel }) => panel));
+const Cautions = late(() => import("./checks-panel").then(({ Cautions: panel }) => panel));
+const Checks = late(() => import("./checks-panel").then(({ Checks: panel }) => panel));
 
 /** Says the state to a screen reader once it has come to rest. */
 function Spoken({ text }: { text: string }) {

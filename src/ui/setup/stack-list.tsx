@@ -1,6 +1,6 @@
 "use client";
 import { memo, useCallback, useMemo, useRef, useState } from "react";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import {
   DndContext,
   PointerSensor,
@@ -26,8 +26,7 @@ import { LayerRow } from "./layer-row";
 import type { SetupStore } from "./setup-store";
 
 // comes when it is first reached for, so that a page paints without it
-const loadPopover = () => import("../fields/choice-popover").then(({ ChoicePopover: popover }) => popover);
-const ChoicePopover = dynamic(loadPopover, { ssr: false });
+const ChoicePopover = late(() => import("../fields/choice-popover").then(({ ChoicePopover: popover }) => popover));
 
 /** The stack in physical order, top at the top: what stands in the section, as a list to work on. */
 export function StackList({ store, newId }: { store: SetupStore; newId: () => string }) {
@@ -96,8 +95,8 @@ function AddLayer({ store, newId }: { store: SetupStore; newId: () => string }) 
         aria-haspopup="listbox"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
-        onPointerEnter={() => void loadPopover()}
-        onFocus={() => void loadPopover()}
+        onPointerEnter={ChoicePopover.ahead}
+        onFocus={ChoicePopover.ahead}
       >
         <Plus size={16} aria-hidden />
         Add layer

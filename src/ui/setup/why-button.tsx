@@ -1,10 +1,9 @@
 "use client";
 import { useRef, useState } from "react";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import type { Why } from "@/core/readings/sentences";
 
-const loadPopover = () => import("./why-popover").then(({ WhyPopover: popover }) => popover);
-const WhyPopover = dynamic(loadPopover, { ssr: false });
+const WhyPopover = late(() => import("./why-popover").then(({ WhyPopover: popover }) => popover));
 
 /** Asks why; the answer exists only while it is open. */
 export function WhyButton({ heading, why }: { heading: string; why: Why }) {
@@ -19,8 +18,8 @@ export function WhyButton({ heading, why }: { heading: string; why: Why }) {
         aria-label={`Why: ${heading}`}
         aria-haspopup="dialog"
         aria-expanded={open}
-        onPointerEnter={() => void loadPopover()}
-        onFocus={() => void loadPopover()}
+        onPointerEnter={WhyPopover.ahead}
+        onFocus={WhyPopover.ahead}
         onClick={() => setOpen(!open)}
       >
         why

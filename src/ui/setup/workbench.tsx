@@ -1,6 +1,6 @@
 "use client";
 import { setupDocument } from "@/formats/setup/document";
-import dynamic from "next/dynamic";
+import { late } from "../common/late";
 import { useCallback, useEffect, useState } from "react";
 import { useRouter } from "next/navigation";
 import { Redo2, Undo2 } from "lucide-react";
@@ -28,12 +28,10 @@ import { useAnswers } from "./use-answers";
 import { WaterPanel } from "./water-panel";
 import { WhenReached } from "./when-reached";
 
-const FixturesPanel = dynamic(() => import("./fixtures-panel").then(({ FixturesPanel: panel }) => panel), {
-  ssr: false,
-});
-const VesselPanel = dynamic(() => import("./vessel-panel").then(({ VesselPanel: panel }) => panel), { ssr: false });
-const SitePanel = dynamic(() => import("./site-panel").then(({ SitePanel: panel }) => panel), { ssr: false });
-const RunBar = dynamic(() => import("./run-bar").then(({ RunBar: bar }) => bar), { ssr: false });
+const FixturesPanel = late(() => import("./fixtures-panel").then(({ FixturesPanel: panel }) => panel));
+const VesselPanel = late(() => import("./vessel-panel").then(({ VesselPanel: panel }) => panel));
+const SitePanel = late(() => import("./site-panel").then(({ SitePanel: panel }) => panel));
+const RunBar = late(() => import("./run-bar").then(({ RunBar: bar }) => bar));
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
 export function Workbench({
