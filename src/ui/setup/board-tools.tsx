@@ -1,10 +1,13 @@
 "use client";
 import { useStore } from "zustand";
-import { schoolPairs } from "@/core/design/schools";
 import { breaksCapillarity } from "@/core/stack/drainage-layer";
 import { reservoirTopCm } from "@/core/stack/setup";
+import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import type { Beside, SetupStore } from "./setup-store";
+import { WhenReached } from "./when-reached";
+
+const OtherWays = late(() => import("./other-ways").then(({ OtherWays: ways }) => ways));
 
 const BESIDE: readonly (readonly [Beside, string])[] = [
   ["profile", "water and air"],
@@ -24,12 +27,6 @@ export function BoardTools({ store, newId }: { store: SetupStore; newId: () => s
     const medium = lowest && store.medium(lowest.mediumId);
     return medium !== undefined && !lowest!.rooted && breaksCapillarity(medium);
   });
-  // joined, so that a drag which changes none of them leaves the tools alone
-  const pairs = useStore(store, ({ committed }) =>
-    schoolPairs(committed, store.medium)
-      .map(({ id, label }) => `${id}\t${label}`)
-      .join("\n"),
-  );
   if (!hasLayers) return null;
   return (
     <div className="no-print flex flex-wrap items-center gap-x-2 gap-y-1 pb-1 text-[0.95rem]">
@@ -53,23 +50,10 @@ export function BoardTools({ store, newId }: { store: SetupStore; newId: () => s
           {without ? "Without drainage layer" : "With drainage layer"}
         </button>
       )}
-      {!held && pairs !== "" && (
-        <select
-          aria-label="Hold it against another way"
-          className="press w-32"
-          value=""
-          onChange={(event) => event.target.value !== "" && store.compareSchool(event.target.value, system)}
-        >
-          <option value="">Another way…</option>
-          {pairs.split("\n").map((pair) => {
-            const [id, label] = pair.split("\t");
-            return (
-              <option key={id} value={id}>
-                {label}
-              </option>
-            );
-          })}
-        </select>
+      {!held && (
+        <WhenReached>
+          <OtherWays store={store} />
+        </WhenReached>
       )}
       {!held && (
         <button

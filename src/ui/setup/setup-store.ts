@@ -1,5 +1,4 @@
 import { createStore } from "zustand/vanilla";
-import { schoolPairs } from "@/core/design/schools";
 import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
 import { drainsAfterSoaking, reservoirTopCm, type Setup } from "@/core/stack/setup";
@@ -229,30 +228,21 @@ export function makeSetupStore(
       put({ living: undefined, holding: { setup, change } });
     },
     letGo: (): void => put({ holding: undefined }),
+    /** Holds the present state against what it becomes by a change. */
+    compare(label: string, setup: Setup, system: UnitSystem, change?: WithOrWithout): void {
+      this.hold(change);
+      const problems = this.offer(label, setup, system);
+      if (problems.length === 0) return;
+      this.letGo();
+      this.say(problems[0]!.message);
+    },
     /** Holds the present state and takes its drainage layer out, or puts one in. */
     compareDrainage(newId: () => string, system: UnitSystem): void {
       const change = withOrWithoutDrainage(store.getState().committed, medium, newId());
       if (!change)
         return this.say("There is no drainage layer to take out, and no room under the lowest layer to put one in.");
-      this.hold(change);
-      const problems = this.offer(
-        change.kind === "without" ? "Without the drainage layer" : "With a drainage layer",
-        change.setup,
-        system,
-      );
-      if (problems.length === 0) return;
-      this.letGo();
-      this.say(problems[0]!.message);
-    },
-    /** Holds the present state and does the vessel another way. */
-    compareSchool(id: string, system: UnitSystem): void {
-      const pair = schoolPairs(store.getState().committed, medium).find((one) => one.id === id);
-      if (!pair) return;
-      this.hold();
-      const problems = this.offer(pair.label, pair.setup, system);
-      if (problems.length === 0) return;
-      this.letGo();
-      this.say(problems[0]!.message);
+      const label = change.kind === "without" ? "Without the drainage layer" : "With a drainage layer";
+      this.compare(label, change.setup, system, change);
     },
     showBeside: (beside: Beside): void => put({ beside }),
     askRun: (dryDays: number): void => put({ living: { dryDays, frame: 0, playing: false }, beside: "profile" }),
