@@ -3,7 +3,8 @@ import { makeColumn } from "../water/column";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { CATALOGUE } from "./catalogue";
-import { FLAG_WORDS, isFed, PEAT_FLAG } from "./words";
+import { isFed, PEAT_FLAG } from "./flags";
+import { FLAG_WORDS } from "./words";
 import { SOURCES } from "./sources";
 import type { Medium, Range } from "./medium";
 

@@ -8,7 +8,7 @@ import { fitCurve, POOR_FIT, type Known } from "./fit-curve";
 import type { Medium, Range } from "./medium";
 import { isOwn, ownMediumId } from "./own-id";
 import { makeOwnMedium, NO_FIGURES, type MadeMedium, type OwnFigures } from "./own-medium";
-import { hasPeat } from "./words";
+import { hasPeat } from "./flags";
 
 const medium = (id: string): Medium => CATALOGUE.find((one) => one.id === id)!;
 const water = (hydraulics: Medium["hydraulics"], heightCm: number): number =>

@@ -3,7 +3,7 @@ import { failed, ok, problem, type Problem, type Result } from "../units/problem
 import { WILTED_CM } from "./bands";
 import { fitCurve, type Fit, type Known } from "./fit-curve";
 import type { Medium, Range } from "./medium";
-import { hasPeat, PEAT_FLAG } from "./words";
+import { hasPeat, PEAT_FLAG } from "./flags";
 
 /**
  * A grower's own medium: a medium of the catalogue it is nearest to, and what is known of it otherwise, from a

@@ -1,5 +1,5 @@
 import type { Medium, Range } from "../media/medium";
-import { isFed, isLimed } from "../media/words";
+import { isFed, isLimed } from "../media/flags";
 import { parseNumber } from "../units/numbers";
 import { failed, ok, problem, type Result } from "../units/problem";
 import type { Part } from "./blend";

@@ -1,6 +1,6 @@
 import type { VgHydraulics } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
-import { isFed, isLimed } from "../media/words";
+import { isFed, isLimed } from "../media/flags";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 import { meanGrainMm } from "./blend";
 import { searchMixes, worth, type Candidate, type WaterAt } from "./search";

@@ -1,7 +1,7 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { WILTED_CM } from "../media/bands";
 import type { Medium, Range, Suitability } from "../media/medium";
-import { hasPeat, PEAT_FLAG } from "../media/words";
+import { hasPeat, PEAT_FLAG } from "../media/flags";
 import { ok, type Result } from "../units/problem";
 import { blend, meanGrainMm, type Part } from "./blend";
 import { mixEc, mixPH } from "./chemistry";

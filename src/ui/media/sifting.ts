@@ -1,6 +1,6 @@
 import { isOwn } from "@/core/media/own-id";
 import type { Medium } from "@/core/media/medium";
-import { hasPeat } from "@/core/media/words";
+import { hasPeat } from "@/core/media/flags";
 import { isMix } from "@/core/mixing/mix-medium";
 import { parseNumber } from "@/core/units/numbers";
 import { ok, type Result } from "@/core/units/problem";

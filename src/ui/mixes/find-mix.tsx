@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { USUALLY_AT_HAND } from "@/core/media/at-hand";
 import type { Medium } from "@/core/media/medium";
 import { isOwn } from "@/core/media/own-id";
-import { hasPeat } from "@/core/media/words";
+import { hasPeat } from "@/core/media/flags";
 import type { Pack } from "@/core/mixing/batch";
 import type { Blend, Part } from "@/core/mixing/blend";
 import type { RecipePart } from "@/core/mixing/recipe";
