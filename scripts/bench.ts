@@ -144,10 +144,13 @@ function benchTransient(): void {
     `The first run in this process, tables and compilation included: ${cold.toFixed(0)} ms, ${asC(cold)} × plain C.`,
   );
 }
-/** A year of a usual setup, its rain and its drinking told anew each hour, as a tub in the open lives it. */
-function benchYear(): void {
+/**
+ * A year of a usual setup, its rain and its drinking told anew each hour, as a tub in the open lives it; on cells of a
+ * width, beside as many bare pows as it had cells to work out.
+ */
+function benchYear(cellCm: number): void {
   const setup = MARROWBECK[0]!;
-  const found = networkOf(setup, (id) => CATALOGUE.find((one) => one.id === id));
+  const found = networkOf(setup, (id) => CATALOGUE.find((one) => one.id === id), undefined, cellCm);
   if (!found.ok) throw new RangeError("bench: the demo's trough has no network");
   const network = found.value;
   const HOURS = 8760;
@@ -178,9 +181,18 @@ function benchYear(): void {
     },
   );
   const ms = performance.now() - started;
+  const POWS = 1000;
+  const powMs = median(() => {
+    for (let i = 0; i < POWS; i++) sink += (1 + 0.01 * i) ** -0.7;
+  });
   const { pond, uptakeCm3, sidesOutCm3 } = run.cumulative.at(-1)!;
+  const cells = network.column.zCm.length;
+  // each stage of a step, of those tried again too, ends with one more look at the cells than it has iterations
+  const looks = cells * (run.iterations + 2 * (run.steps + run.rejected));
+  const litres = (cm3: number): string => `${(cm3 / 1000).toFixed(1)} L`;
+  const ranOut = (sidesOutCm3 ?? []).reduce((a, b) => a + b, 0);
   console.log(
-    `\nA year by the hour (budget 2 s), ${network.column.zCm.length} cells: ${ms.toFixed(0)} ms, ${run.status}, ${run.steps} steps, ${run.iterations} iterations; rain ${(pond!.rainedCm3 / 1000).toFixed(0)} L, drunk ${(uptakeCm3 / 1000).toFixed(0)} L, ran out ${((sidesOutCm3 ?? []).reduce((a, b) => a + b, 0) / 1000).toFixed(0)} L; balance ${run.massBalanceRelError.toExponential(1)}.`,
+    `A year by the hour (budget 2 s), ${cells} cells of ${cellCm} cm: ${ms.toFixed(0)} ms, ${(ms / looks / (powMs / POWS)).toFixed(2)} × a pow a cell, ${run.status}, ${run.steps} steps, ${run.iterations} iterations; rain ${litres(pond!.rainedCm3)}, drunk ${litres(uptakeCm3)}, ran out ${litres(ranOut)}; balance ${run.massBalanceRelError.toExponential(1)}.`,
   );
 }
 
@@ -257,6 +269,7 @@ report(
 );
 benchMixing();
 benchTransient();
-benchYear();
+console.log();
+for (const cellCm of [0.25, 0.5]) benchYear(cellCm);
 benchTapered();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

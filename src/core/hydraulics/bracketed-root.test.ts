@@ -53,6 +53,17 @@ describe("a bracketed root", () => {
     expect(kinked.evaluations).toBeLessThan(60);
   });
 
+  it("of a steep function is found where Newton's method can move no further, and not halved away from", () => {
+    // 1e6 a unit: next to the root the value is still 1e-10 and its step less than the last digit of the place
+    const steep = { valueAt: (x: number) => 1e6 * (x - 7) - 1e-10, slopeAt: () => 1e6, low: 0, high: 9 };
+    const halved = bracketedRoot(steep, 3, tight);
+    const { x, evaluations } = bracketedRoot({ ...steep, isSteep: true }, 3, tight);
+    expect(x).toBeCloseTo(7, 14);
+    expect(halved.x).toBeCloseTo(7, 12);
+    expect(evaluations).toBeLessThanOrEqual(3);
+    expect(halved.evaluations).toBeGreaterThan(30);
+  });
+
   it("is left alone once its place or its value is near enough", () => {
     const rising = { valueAt: cube, slopeAt: (x: number) => 3 * x * x, low: 0, high: 2 };
     const rough = bracketedRoot(rising, 1.2, () => 1e-3);

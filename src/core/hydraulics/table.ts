@@ -72,6 +72,8 @@ export type HydraulicTable = {
    * flux potential, ∫ K d(psi) up to there (Gardner 1958) [cm²/h]. Above 0, theta grows by the specific storage.
    */
   lookUp(psiCm: Float64Array, from: number, to: number, out: HydraulicValues): void;
+  /** Water content at one head, as `lookUp` finds it. [m³/m³] */
+  waterContentAt(psiCm: number): number;
   /** The head at which theta has a value between thetaR and thetaS; beyond the table its end. [cm] */
   psiAtTheta(theta: number): number;
 };
@@ -143,6 +145,17 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
   const number = new Float64Array(1);
   const words = new Uint32Array(number.buffer);
 
+  /** Where the segment of a suction begins, filled. */
+  function segmentStart(suctionCm: number): number {
+    number[0] = suctionCm;
+    let segment = (words[1]! >>> SEGMENT_SHIFT) - firstSegmentBits + 1;
+    if (segment < 0) segment = 0;
+    else if (segment >= segmentCount) segment = segmentCount - 1;
+    const at = segment * SEGMENT_STRIDE;
+    if (segments[at]! !== segments[at]!) fill(segment);
+    return at;
+  }
+
   return {
     thetaR,
     thetaS,
@@ -168,12 +181,7 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
           fluxPotential[i] = saturatedPotential + ksCmPerHour * psi;
           continue;
         }
-        number[0] = -psi;
-        let segment = (words[1]! >>> SEGMENT_SHIFT) - firstSegmentBits + 1;
-        if (segment < 0) segment = 0;
-        else if (segment >= segmentCount) segment = segmentCount - 1;
-        const at = segment * SEGMENT_STRIDE;
-        if (segments[at]! !== segments[at]!) fill(segment);
+        const at = segmentStart(-psi);
         const past = -psi - segments[at]!;
         theta[i] = segments[at + 1]! + segments[at + 2]! * past;
         capacity[i] = -segments[at + 2]!;
@@ -183,6 +191,11 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
         kSlope[i] = -segments[at + 6]!;
         fluxPotential[i] = segments[at + 7]! - past * (segments[at + 5]! + (segments[at + 6]! * past) / 2);
       }
+    },
+    waterContentAt(psiCm) {
+      if (psiCm >= 0) return thetaS + specificStoragePerCm * psiCm;
+      const at = segmentStart(-psiCm);
+      return segments[at + 1]! + segments[at + 2]! * (-psiCm - segments[at]!);
     },
     psiAtTheta(wanted) {
       let octave = 0;

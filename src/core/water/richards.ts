@@ -36,8 +36,13 @@ export type EndFlow = {
   accept?(): void;
 };
 
-/** A flow into the column at one of its cells: a hole in the wall there. */
-export type SideFlow = EndFlow & { readonly cell: number };
+/** A flow into the column at one of its cells, by the head there: a hole in the wall. [cm³/h, cm²/h] */
+export type SideFlow = {
+  readonly cell: number;
+  inCm3PerHour: number;
+  slope: number;
+  evaluate(psiCm: number): void;
+};
 
 /** What roots take out along the column: a share of what is asked in each cell, cut where it is too wet or too dry. */
 export type Uptake = {
@@ -229,22 +234,19 @@ export function createRichards(
   const emptyTheta = array();
   /** No head is followed further into dryness than this. */
   const driestPsi = array();
-  const probe = new Float64Array(1);
-  const probed = hydraulicValues(1);
   const flux = new Float64Array(3);
   const suction = new Float64Array(1);
   const suctionWords = new Uint32Array(suction.buffer);
 
-  /** Water content at one head, off the loop. */
-  function thetaAt(table: HydraulicTable, psiCm: number): number {
-    probe[0] = psiCm;
-    table.lookUp(probe, 0, 1, probed);
-    return probed.theta[0]!;
-  }
-
   const stress = new Float64Array(2);
   const nodeOfCell = new Int32Array(cells);
   for (let i = 0; i < nodes; i++) if (isInterface[i] === 0) nodeOfCell[cellOf[i]!] = i;
+  /** What each sink asks of every node, as a share. */
+  const shareAtNode = sinks.map(({ share }) => {
+    const atNode = array();
+    share.forEach((one, cell) => (atNode[nodeOfCell[cell]!] = one));
+    return atNode;
+  });
   /** What the sinks take at the trial heads, and what stage 1 found. [cm³/h] */
   const taken = new Float64Array(sinks.length);
   const taken1 = new Float64Array(sinks.length);
@@ -376,25 +378,17 @@ export function createRichards(
 
   function flowIn(side: SideFlow): void {
     const i = nodeOfCell[side.cell]!;
-    probe[0] = trial[i]!;
-    tables[layerOf[i]!]!.lookUp(probe, 0, 1, probed);
-    side.evaluate(
-      trial[i]!,
-      probed.k[0]!,
-      probed.kSlope[0]!,
-      probed.lnK[0]!,
-      probed.lnKSlope[0]!,
-      probed.fluxPotential[0]!,
-    );
+    side.evaluate(trial[i]!);
     net[i]! += side.inCm3PerHour;
     diagonal[i]! += side.slope;
   }
 
-  function takeUp({ share, askCm3PerHour, stress: stressAt }: Uptake, sink: number): void {
+  function takeUp(uptake: Uptake, sink: number): void {
+    const share = shareAtNode[sink]!;
     for (let i = 0; i < nodes; i++) {
-      const asked = isInterface[i] === 0 ? askCm3PerHour * share[cellOf[i]!]! : 0;
-      if (asked === 0) continue;
-      stressAt(trial[i]!, stress);
+      if (share[i] === 0) continue;
+      const asked = uptake.askCm3PerHour * share[i]!;
+      uptake.stress(trial[i]!, stress);
       // a coarse medium runs out of water long before its suction says so
       const film = (curveTheta[i]! - tables[layerOf[i]!]!.thetaR) / UPTAKE_FILM;
       const left = Math.min(1, Math.max(0, film));
@@ -504,7 +498,7 @@ export function createRichards(
     let sum = 0;
     for (let k = from; k < to; k++)
       if (volume[k]! > 0)
-        sum += volume[k]! * (thetaAt(tables[layerOf[k]!]!, trial[k]! + share * change[k]!) - curveTheta[k]!);
+        sum += volume[k]! * (tables[layerOf[k]!]!.waterContentAt(trial[k]! + share * change[k]!) - curveTheta[k]!);
     return sum;
   }
 
@@ -548,7 +542,7 @@ export function createRichards(
     const least = Math.max(thetaNow + asked, table.thetaR + KEPT_SHARE * (thetaNow - table.thetaR));
     if (asked < -SMALL_CHANGE) return Math.max(table.psiAtTheta(least), driest);
     return Math.max(
-      thetaAt(table, next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next,
+      table.waterContentAt(next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next,
       driest,
     );
   }
@@ -585,7 +579,7 @@ export function createRichards(
         psi[i] = isInterface[i] === 0 ? psiCm[cellOf[i]!]! : (psiCm[cellOf[i - 1]!]! + psiCm[cellOf[i + 1]!]!) / 2;
         driestPsi[i] = Math.min(tables[layerOf[i]!]!.driestPsiCm, psi[i]!);
         emptyTheta[i] = tables[layerOf[i]!]!.thetaR + MOST_OFF_CURVE;
-        theta[i] = settledTheta[i] = thetaAt(tables[layerOf[i]!]!, psi[i]!);
+        theta[i] = settledTheta[i] = tables[layerOf[i]!]!.waterContentAt(psi[i]!);
       }
       slopeKnown = false;
     },

@@ -40,7 +40,6 @@ export function sideHoleFlow(column: Column, { lipCm, diameterCm, count }: SideH
     cell,
     inCm3PerHour: 0,
     slope: 0,
-    runoffCm3PerHour: 0,
     evaluate(psiCm) {
       const headCm = psiCm + overLipCm;
       flow.inCm3PerHour = headCm > 0 ? -perHead * headCm : 0;

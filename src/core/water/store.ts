@@ -39,9 +39,6 @@ export const refillAt = (
   };
 };
 
-/** The level a stage ends at is found to this. [cm, and of a level above 1 cm the share] */
-const LEVEL_TOLERANCE = 1e-13;
-
 /** The cell at a column's end, as an evaluation finds it. */
 export type EndCell = {
   set(psiCm: number, k: number, kSlope: number, lnK: number, lnKSlope: number, fluxPotential: number): void;
@@ -73,21 +70,24 @@ export type StageBalance = {
 /**
  * The level a stage ends at. A store's level and its flows hold each other: the volume over the base of the stage is
  * what has come and not gone. What that is off by grows with the level, by at least as much as the level does, so the
- * level lies no further from the base than it is off there.
+ * level lies no further from any other than it is off there.
  */
 export function levelFinder(basin: Basin, { offAt, slopeAt }: StageBalance) {
   /** Where it was found last: the heads above hardly move any more between two evaluations of a stage. */
   let foundCm = Number.NaN;
+  const between = { valueAt: offAt, slopeAt, low: 0, high: 0, isSteep: true };
   return (baseCm: number, leastCm: number, mostCm: number): number => {
-    const off = Math.abs(offAt(baseCm));
-    if (off === 0) return (foundCm = baseCm);
-    const low = Math.max(leastCm, basin.levelAfterCm(baseCm, -off * basin.areaCm2));
-    const high = Math.min(mostCm, basin.levelAfterCm(baseCm, off * basin.areaCm2));
-    foundCm = bracketedRoot(
-      { valueAt: offAt, slopeAt, low, high },
-      foundCm > low && foundCm < high ? foundCm : Math.min(baseCm, mostCm),
-      (levelCm) => LEVEL_TOLERANCE * Math.max(1, Math.abs(levelCm)),
-    ).x;
-    return foundCm;
+    const startCm = Math.min(Math.max(Number.isNaN(foundCm) ? baseCm : foundCm, leastCm), mostCm);
+    const off = offAt(startCm);
+    const newton = startCm - off / slopeAt(startCm);
+    if (Math.abs(newton - startCm) <= levelTolerance(startCm)) return (foundCm = startCm);
+    const furthestCm = Math.min(Math.max(basin.levelAfterCm(startCm, -off * basin.areaCm2), leastCm), mostCm);
+    between.low = Math.min(startCm, furthestCm);
+    between.high = Math.max(startCm, furthestCm);
+    const first = newton > between.low && newton < between.high ? newton : furthestCm;
+    return (foundCm = bracketedRoot(between, first, levelTolerance).x);
   };
 }
+
+/** The level a stage ends at is found to this. [cm, and of a level above 1 cm the share] */
+const levelTolerance = (levelCm: number): number => 1e-13 * Math.max(1, Math.abs(levelCm));
