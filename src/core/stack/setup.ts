@@ -182,9 +182,8 @@ export function openingsOf(setup: Pick<Setup, "vessel" | "fixtures">): Openings 
  */
 export function drainsAtCm(setup: Pick<Setup, "vessel" | "fixtures">): number | undefined {
   const { baseIsOpen, over, trayRimCm } = openingsOf(setup);
-  const lowest = over[0]?.lipCm;
-  if (!baseIsOpen) return lowest;
-  return trayRimCm === undefined ? 0 : Math.max(0, Math.min(trayRimCm, lowest ?? trayRimCm));
+  // what runs out of a hole over an open base has run into the tray, and leaves over its rim
+  return baseIsOpen ? Math.max(0, trayRimCm ?? 0) : over[0]?.lipCm;
 }
 
 /** Up to where free water is held: the reservoir's brim. Undefined for a vessel that holds none of its own. [cm] */

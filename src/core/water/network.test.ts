@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { withFixture } from "../stack/edit";
 import type { Fixture } from "../stack/fixtures";
-import type { Setup } from "../stack/setup";
+import { drainsAtCm, type Setup } from "../stack/setup";
 import { BASE_HOLES, boxVessel, GRAVEL, inFeet, layer, medium, MIX, potWith, wallHole } from "../testing/setups";
 import { areaAtCm2 } from "../vessel/area-by-height";
 import type { Vessel } from "../vessel/vessel";
@@ -55,6 +55,17 @@ describe("how a vessel holds water, from what is built into it", () => {
     expect([column.baseCm, column.heightCm]).toEqual([4, 16]);
     expect(belowWaterCm3(below, 2)).toBeCloseTo(2 * AREA_CM2, 9);
     expect(over.bedCm).toBe(16);
+  });
+
+  it("a hole over the rim of the tray runs into it; one under the rim joins what the base has joined", () => {
+    const inTray = withFixture(withFixture(potWith({ kind: "drained", outletCm: 0 }), TRAY), wallHole(8, "high"));
+    const { below, sideHoles } = of(inTray);
+    expect(below?.catches).toBe(true);
+    expect(sideHoles).toMatchObject([{ lipCm: 8 }]);
+    expect(drainsAtCm(inTray)).toBeCloseTo(5 - inTray.vessel.baseCm, 9);
+    expect(of(withFixture(inTray, wallHole(3, "low"))).sideHoles).toEqual(sideHoles);
+    expect(drainsAtCm(withFixture(inTray, wallHole(3, "low")))).toBe(drainsAtCm(inTray));
+    expect(of(withFixture(BED, TUBE)).below?.catches).toBe(false);
   });
 
   it("an open base: drains by itself, and in a tray has the tray's water, which stands beside the pot", () => {

@@ -53,6 +53,8 @@ export type Store = {
   readonly bedCm: number;
   readonly topCm: number;
   readonly discharges: readonly Discharge[];
+  /** Whether what runs out over it, of holes and over the rim, falls into it: it is the tray the vessel stands in. */
+  readonly catches: boolean;
   /** What it is made of, for words. */
   readonly made: readonly ("void" | "tube" | "tray" | "assumed-tube" | "pond")[];
 };
@@ -87,7 +89,8 @@ export function networkOf(
   const openings = openingsOf(setup);
   const over = pondOf(setup, inside, tubes, openings);
   const below = belowOf(setup, inside, openings);
-  const reached = below ? platformCm(setup) : setup.fillFromCm;
+  // a hole under the rim of the tray only joins what the base has joined already
+  const reached = below ? Math.max(platformCm(setup), below.catches ? below.topCm : 0) : setup.fillFromCm;
   const sideHoles = openings.over.filter(({ lipCm }) => lipCm >= reached && lipCm < column.heightCm);
   return ok({
     column,
@@ -147,6 +150,7 @@ function pondOf(setup: Setup, inside: AreaByHeight, tubes: number, { over }: Ope
       ...over.filter(({ lipCm }) => lipCm >= surfaceCm).map(dischargeOf),
       { kind: "rim", lipCm: rimCm, lengthCm: perimeterCm(setup.vessel, setup.vessel.insideDepthCm) },
     ],
+    catches: false,
     made: ["pond"],
   };
 }
@@ -196,7 +200,7 @@ function belowOf(setup: Setup, inside: AreaByHeight, openings: Openings): Store 
     bedCm: area[0]!.fromCm,
     topCm: rooms.length > 0 ? platform : isOnTray ? trayRimCm! : rimCm,
     discharges: [
-      ...openings.over.filter(({ lipCm }) => rooms.length > 0 && lipCm < platform).map(dischargeOf),
+      ...openings.over.filter(({ lipCm }) => rooms.length > 0 && !isOnTray && lipCm < platform).map(dischargeOf),
       ...(baseIsOpen && !tray
         ? [
             {
@@ -211,6 +215,7 @@ function belowOf(setup: Setup, inside: AreaByHeight, openings: Openings): Store 
         ? [{ kind: "rim" as const, lipCm: trayRimCm!, lengthCm: 2 * (tray.insideLengthCm + tray.insideWidthCm) }]
         : [{ kind: "rim" as const, lipCm: rimCm, lengthCm: perimeterCm(setup.vessel, rimCm) }]),
     ],
+    catches: isOnTray,
     made,
   };
 }

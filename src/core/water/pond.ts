@@ -101,6 +101,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
     overflowCm3: 0,
     evaporatedCm3: 0,
     rainedCm3: 0,
+    caughtCm3: 0,
 
     setHour(now) {
       const { due, begins, holding: isHeld } = refillAt(refills, now);

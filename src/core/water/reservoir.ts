@@ -22,6 +22,8 @@ export type ReservoirCondition = {
   readonly overflowCm?: number | undefined;
   /** What it runs out through, as fast as that lets it. */
   readonly discharges?: readonly Discharge[] | undefined;
+  /** Whether what runs out of the column's holes, and off its top, falls into it. */
+  readonly catches?: boolean | undefined;
   /** At an hour it is filled to a level, and kept there for a while: water is poured on as it sinks in. */
   readonly refills?: readonly Refill[] | undefined;
   /** What the air takes of it while there is any. [cm³/h] */
@@ -35,7 +37,10 @@ export const reservoirJumps = (condition: ReservoirCondition): readonly number[]
   ...changesOf(condition.evaporationCm3PerHour ?? 0),
 ];
 
-export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): StoreFlow {
+/** A store that takes in what has run out elsewhere in the step just taken: it is there from the next on. */
+export type CatchingFlow = StoreFlow & { catch(cm3: number): void };
+
+export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): CatchingFlow {
   const { overflowCm = Infinity, refills = [], discharges = [], evaporationCm3PerHour = 0 } = condition;
   const footCm = end.heightCm;
   const bedCm = condition.bedCm ?? footCm;
@@ -115,7 +120,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
   const overLipCm3 = (): number => (baseCm > lipCm ? basinVolumeCm3(basin, lipCm, baseCm) : 0);
   const levelOfStage = levelFinder(basin, { offAt: overBase, slopeAt: overBaseSlope });
 
-  const flow: StoreFlow = {
+  const flow: CatchingFlow = {
     inCm3PerHour: 0,
     slope: 0,
     runoffCm3PerHour: 0,
@@ -129,6 +134,12 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): St
     overflowCm3: 0,
     evaporatedCm3: 0,
     rainedCm3: 0,
+    caughtCm3: 0,
+
+    catch(cm3) {
+      flow.caughtCm3 += cm3;
+      water.add(cm3);
+    },
 
     setHour(now) {
       const { due, begins, holding: isHeld } = refillAt(refills, now);

@@ -42,7 +42,7 @@ export function footOf(
   },
 ): BottomCondition {
   if (!below) return { kind: footDrains ? "seepage" : "sealed" };
-  const { area, bedCm, discharges } = below;
+  const { area, bedCm, discharges, catches } = below;
   return {
     kind: "reservoir",
     areaCm2: area,
@@ -50,6 +50,7 @@ export function footOf(
     // what stood over its lowest way out has run out before anything is told
     levelCm: Math.max(bedCm, Math.min(levelCm, lowestLipCm(discharges))),
     discharges,
+    catches,
     refills,
     evaporationCm3PerHour,
   };

@@ -231,12 +231,12 @@ function toldRun(setup: Setup, network: Network, plan: RunPlan, { meanCm3PerHour
 /** What is asked from a dawn on, in hours of the mean: all of a day by its dusk. */
 const askedHours = (hours: number): number => 24 * Math.floor(hours / 24) + 2 * Math.min(12, hours % 24);
 
-/** What has left a network by its holes, its base and its rims. [cm³] */
+/** What has left a network by its holes, its base and its rims, and did not fall into its tray. [cm³] */
 function ranOut(flow: CumulativeFlow | undefined): number {
   if (!flow) return 0;
   const { reservoir, pond, sidesOutCm3 = [], bottomInCm3 } = flow;
   return (
-    (reservoir ? reservoir.overflowCm3 : Math.max(0, -bottomInCm3)) +
+    (reservoir ? reservoir.overflowCm3 - (reservoir.caughtCm3 ?? 0) : Math.max(0, -bottomInCm3)) +
     (pond?.overflowCm3 ?? 0) +
     sidesOutCm3.reduce((sum, cm3) => sum + cm3, 0)
   );

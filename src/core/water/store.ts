@@ -15,6 +15,8 @@ export type StoreFlow = EndFlow & {
   overflowCm3: number;
   evaporatedCm3: number;
   rainedCm3: number;
+  /** What has run into it out of other parts of its network. */
+  caughtCm3: number;
   /** Says what hour it is: refills begin and end then, and weather changes. */
   setHour(hour: number): void;
 };

@@ -4,7 +4,7 @@ import { PEAT } from "../testing/hydraulics";
 import { pieceOfProduct, type AreaByHeight } from "../vessel/area-by-height";
 import { makeColumn } from "./column";
 import { dischargeAt, levelForDischargeCm, type Discharge } from "./discharge";
-import { runTransient } from "./transient";
+import { runTransient, type CumulativeFlow } from "./transient";
 import type { PondCondition } from "./pond";
 
 const flow = (discharge: Discharge, levelCm: number): number => {
@@ -146,8 +146,9 @@ describe("water over the soil", () => {
           tray: fc.double({ min: 0, max: 4, noNaN: true }),
           start: fc.double({ min: -200, max: 0, noNaN: true }),
           side: fc.double({ min: 0.1, max: 9.5, noNaN: true }),
+          catches: fc.boolean(),
         }),
-        ({ rain, dry, lip, wide, tray, start, side }) => {
+        ({ rain, dry, lip, wide, tray, start, side, catches }) => {
           const run = runTransient(
             column,
             column.zCm.map(() => start),
@@ -155,6 +156,7 @@ describe("water over the soil", () => {
               kind: "reservoir",
               areaCm2: [{ fromCm: -1, toCm: 5, coefficients: [300, 12] }],
               bedCm: -1,
+              catches,
               levelCm: tray - 1,
               discharges: [{ kind: "rim", lipCm: 4, lengthCm: 70 }],
               evaporationCm3PerHour: dry,
@@ -192,6 +194,36 @@ describe("water over the soil", () => {
 });
 
 describe("a hole in the wall with soil against it", () => {
+  it("runs into the tray the vessel stands in, with what spills over the rim, until the tray spills too", () => {
+    const runs = [false, true].map((catches) =>
+      runTransient(
+        column,
+        column.zCm.map(() => 0),
+        {
+          kind: "reservoir",
+          areaCm2: 400,
+          bedCm: -1,
+          levelCm: -1,
+          catches,
+          discharges: [{ kind: "rim", lipCm: 1, lengthCm: 80 }],
+        },
+        pond({ levelCm: 13, discharges: [{ kind: "rim", lipCm: 12, lengthCm: 60 }] }),
+        [0.1, 48],
+        { sideHoles: [{ lipCm: 4, diameterCm: 1.5, count: 3 }] },
+      ),
+    );
+    const [lost, caught] = runs.map(({ cumulative }) => cumulative[1]!);
+    const ran = ({ sidesOutCm3, pond: over }: CumulativeFlow): number => sidesOutCm3![0]! + over!.overflowCm3;
+    expect(lost!.reservoir!.caughtCm3).toBeUndefined();
+    expect(ran(caught!)).toBeGreaterThan(250);
+    expect(caught!.reservoir!.caughtCm3).toBeCloseTo(ran(caught!), 9);
+    // the tray holds what it can, and the rest has left over its rim
+    expect(caught!.reservoir!.levelCm).toBeGreaterThan(lost!.reservoir!.levelCm);
+    expect(caught!.reservoir!.levelCm).toBeLessThan(1.1);
+    expect(caught!.reservoir!.overflowCm3).toBeGreaterThan(lost!.reservoir!.overflowCm3);
+    for (const run of runs) expect(run.massBalanceRelError).toBeLessThan(1e-9);
+  });
+
   it("drains what stands over its lip and no lower, sooner the wider it is", () => {
     const left = (diameterCm: number, hours: number): number => {
       const run = runTransient(

@@ -34,8 +34,9 @@ export type ReservoirState = {
   readonly levelCm: number;
   readonly refilledCm3: number;
   readonly overflowCm3: number;
-  /** What the air has taken of it, where anything was asked. */
+  /** What the air has taken of it, where anything was asked; and what of the rest of the network has run into it. */
   readonly evaporatedCm3?: number;
+  readonly caughtCm3?: number;
 };
 /** Water over the soil at an output time, and what came to it and left it until then. */
 export type PondState = ReservoirState & { readonly rainedCm3: number; readonly evaporatedCm3: number };
@@ -164,6 +165,7 @@ export function runTransient(
   let status: TransientResult["status"] = "done";
   // weather told by the hour jumps each hour, mostly by little: what is too much is found out and tried again
   const afterJump = pond ? STEP_AFTER_WEATHER_HOURS : STEP_AFTER_JUMP_HOURS;
+  const catches = bottomCondition.kind === "reservoir" && bottomCondition.catches === true;
   let hour = 0;
   let step = FIRST_STEP_HOURS;
 
@@ -243,6 +245,7 @@ export function runTransient(
         status = "flux-not-met";
         break run;
       }
+      const overBefore = pond?.overflowCm3 ?? 0;
       richards.accept();
       steps++;
       topIn += richards.topInCm3;
@@ -253,10 +256,14 @@ export function runTransient(
         sinksTaken[i]! += richards.uptakeCm3[i]!;
         gross += richards.uptakeCm3[i]!;
       }
+      let ranOut = (pond?.overflowCm3 ?? 0) - overBefore + richards.runoffCm3;
       for (let i = 0; i < sides.length; i++) {
-        sidesOut[i]! -= richards.sidesInCm3[i]!;
-        gross += Math.abs(richards.sidesInCm3[i]!);
+        const out = -richards.sidesInCm3[i]!;
+        sidesOut[i]! += out;
+        gross += Math.abs(out);
+        ranOut += out;
       }
+      if (catches && ranOut > 0) reservoir!.catch(ranOut);
       hour = tried === left ? stop : hour + tried;
       const grown = tried * Math.min(MOST_GROWTH, SAFETY * Math.cbrt(tolerance / Math.max(error, 1e-30)));
       // a step cut short by a stop says nothing against the length it was cut from
@@ -296,16 +303,17 @@ export function runTransient(
 
 const sum = (values: Float64Array): number => values.reduce((whole, value) => whole + value, 0);
 
-const storeState = ({ levelCm, refilledCm3, overflowCm3, evaporatedCm3 }: StoreFlow): ReservoirState => ({
+const storeState = ({ levelCm, refilledCm3, overflowCm3, evaporatedCm3, caughtCm3 }: StoreFlow): ReservoirState => ({
   levelCm,
   refilledCm3,
   overflowCm3,
   ...(evaporatedCm3 > 0 ? { evaporatedCm3 } : {}),
+  ...(caughtCm3 > 0 ? { caughtCm3 } : {}),
 });
 
 /** What has come to a store but from its column. [cm³] */
-const cameTo = ({ refilledCm3, rainedCm3, overflowCm3, evaporatedCm3 }: StoreFlow): number =>
-  refilledCm3 + rainedCm3 - overflowCm3 - evaporatedCm3;
+const cameTo = ({ refilledCm3, rainedCm3, caughtCm3, overflowCm3, evaporatedCm3 }: StoreFlow): number =>
+  refilledCm3 + rainedCm3 + caughtCm3 - overflowCm3 - evaporatedCm3;
 
 function endOf(column: Column, tables: readonly HydraulicTable[], side: "bottom" | "top"): ColumnEnd {
   const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
