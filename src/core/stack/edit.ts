@@ -1,12 +1,14 @@
 import type { Vessel } from "../vessel/vessel";
-import { fixtureHeightKey, type Fixture } from "./fixtures";
+import type { Fixture } from "./fixtures";
 import type { Problem } from "../units/problem";
 import { THINNEST_LAYER_CM } from "./check";
 import {
   boundariesCm,
   drainsAtCm,
+  gripOf,
   headroomCm,
   usualDemand,
+  type FixtureGrip,
   type History,
   type Planting,
   type Setup,
@@ -144,11 +146,13 @@ export function dragFixture(
 ): Setup {
   const fixture = setup.fixtures.find((one) => one.id === id);
   if (!fixture) return setup;
-  const depth = setup.vessel.insideDepthCm;
-  const key = fixtureHeightKey(fixture);
+  const grip = gripOf(setup, fixture);
+  const sized = (heightCm: number, { key, fromCm, leastCm, mostCm }: FixtureGrip) => ({
+    [key]: Math.min(tidy(clamp(heightCm, leastCm, mostCm) - fromCm), mostCm - fromCm),
+  });
   const moved = {
     ...fixture,
-    ...(key && to.heightCm !== undefined ? { [key]: Math.min(tidy(clamp(to.heightCm, 0, depth)), depth) } : {}),
+    ...(grip && to.heightCm !== undefined ? sized(to.heightCm, grip) : {}),
     ...(to.acrossShare !== undefined && "acrossShare" in fixture
       ? { acrossShare: tidy(clamp(to.acrossShare, 0, 1)) }
       : {}),

@@ -166,6 +166,23 @@ describe("edits at their edges", () => {
     expect(at(0.5)).not.toHaveProperty("lipCm");
   });
 
+  it("drag the rim of a tray and the top of a dressing by their own sizes, and make neither nothing", () => {
+    const dressed = withFixture(
+      withFixture(POT, { kind: "tray", id: "tray", insideLengthCm: 30, insideWidthCm: 30, insideDepthCm: 5 }),
+      { kind: "dressing", id: "dressing", material: "gravel", thicknessCm: 2 },
+    );
+    const { baseCm, insideDepthCm } = POT.vessel;
+    const surfaceCm = boundariesCm(POT).at(-1)!;
+    const trayAt = (heightCm: number) => dragFixture(dressed, "tray", { heightCm }).fixtures.at(-2);
+    const dressingAt = (heightCm: number) => dragFixture(dressed, "dressing", { heightCm }).fixtures.at(-1);
+    expect(trayAt(3)).toMatchObject({ kind: "tray", insideDepthCm: 3 + baseCm });
+    expect(trayAt(-9)).toMatchObject({ insideDepthCm: 0.2 });
+    expect(trayAt(900)).toMatchObject({ insideDepthCm: insideDepthCm + baseCm });
+    expect(dressingAt(surfaceCm + 3.5)).toMatchObject({ kind: "dressing", thicknessCm: 3.5 });
+    expect(dressingAt(0)).toMatchObject({ thicknessCm: 0.2 });
+    expect(dressingAt(900)).toMatchObject({ thicknessCm: insideDepthCm - surfaceCm });
+  });
+
   it("drag a false bottom, which lifts the stack as far as the rim lets it", () => {
     expect(boundariesCm(dragFillFrom(POT, 3))).toEqual([3, 8, 28]);
     expect(boundariesCm(dragFillFrom(POT, 99))).toEqual([5, 10, 30]);

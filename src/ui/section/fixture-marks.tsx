@@ -187,6 +187,14 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
   }
 }
 
+/** Where a tray of a length is drawn under the vessel; one that is far longer goes to the edge of the drawing. */
+export function traySpan(outline: Outline, geometry: BoardGeometry, lengthCm: number): Span {
+  const foot = outline.wallsAt(0);
+  const middle = (foot.left + foot.right) / 2;
+  const half = Math.min(outline.across(lengthCm) / 2, middle - geometry.ruler.right - 6);
+  return { left: middle - half, right: middle + half };
+}
+
 /** The tray the vessel stands in, with what stands in it. */
 function TrayMark({
   setup,
@@ -199,8 +207,7 @@ function TrayMark({
 }: Drawing & { wallPx: number; lengthCm: number }) {
   const { trayRimCm, trayBedCm, baseIsOpen } = openingsOf(setup);
   const foot = outline.wallsAt(0);
-  const middle = (foot.left + foot.right) / 2;
-  const half = Math.min(outline.across(lengthCm) / 2, middle - geometry.ruler.right - 6);
+  const { left, right } = traySpan(outline, geometry, lengthCm);
   const [bed, rim] = [yOf(trayBedCm!) + 4, yOf(trayRimCm!)];
   const level = baseIsOpen && waterTableCm !== undefined ? Math.min(waterTableCm, trayRimCm!) : undefined;
   return (
@@ -208,8 +215,8 @@ function TrayMark({
       {level !== undefined &&
         level > trayBedCm! &&
         [
-          [middle - half, foot.left - wallPx],
-          [foot.right + wallPx, middle + half],
+          [left, foot.left - wallPx],
+          [foot.right + wallPx, right],
         ].map(
           ([from, to]) =>
             to! > from! && (
@@ -224,12 +231,7 @@ function TrayMark({
               />
             ),
         )}
-      <path
-        d={`M${middle - half} ${rim}V${bed}H${middle + half}V${rim}`}
-        stroke="var(--ink)"
-        strokeWidth={3}
-        strokeLinejoin="round"
-      />
+      <path d={`M${left} ${rim}V${bed}H${right}V${rim}`} stroke="var(--ink)" strokeWidth={3} strokeLinejoin="round" />
     </>
   );
 }

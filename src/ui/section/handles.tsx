@@ -1,14 +1,15 @@
 import { memo } from "react";
 import { useStore } from "zustand";
 import { dragBoundary, dragFillFrom, dragFixture, dragLevel, withWater } from "@/core/stack/edit";
-import { fixtureHeightKey, type Fixture } from "@/core/stack/fixtures";
-import { drainsAtCm, headroomCm, type Setup } from "@/core/stack/setup";
-import type { UnitSystem } from "@/core/units/units";
+import type { Fixture } from "@/core/stack/fixtures";
+import { drainsAtCm, gripOf, headroomCm, type Setup } from "@/core/stack/setup";
+import { formatLength, type UnitSystem } from "@/core/units/units";
 import { doseForLevelCm3 } from "@/core/water/settle";
 import { fixtureName } from "../setup/fixture-words";
 import type { SetupStore } from "../setup/setup-store";
 import { yOf as yOfHeight, type BoardGeometry } from "./geometry";
 import { HeightHandle } from "./height-handle";
+import { traySpan } from "./fixture-marks";
 import type { Outline } from "./outline";
 import { SurfaceMark } from "./water-marks";
 
@@ -181,23 +182,36 @@ export function FixtureHandle({
   yOf: (heightCm: number) => number;
   shareAt: (clientX: number) => number;
 }) {
-  const key = fixtureHeightKey(fixture);
+  const grip = gripOf(setup, fixture);
   const hasPlace = "acrossShare" in fixture && !(fixture.kind === "hole" && fixture.in === "base");
-  if (!key && !hasPlace) return null;
+  if (!grip && !hasPlace) return null;
   const label = fixtureName(setup, fixture);
-  const heightCm = key
-    ? (fixture as unknown as Record<typeof key, number>)[key]
+  const heightCm = grip
+    ? grip.fromCm + (fixture as unknown as Record<typeof grip.key, number>)[grip.key]
     : Math.min(geometry.shownTopCm, setup.vessel.insideDepthCm);
   const walls = outline.wallsAt(heightCm);
-  const x =
-    fixture.kind === "liner" || (fixture.kind === "hole" && fixture.acrossShare >= 0.5)
-      ? walls.right
-      : fixture.kind === "hole"
-        ? walls.left
-        : hasPlace
-          ? outline.xOf(fixture.acrossShare)
-          : walls.left;
-  const y = key ? yOf(heightCm) : geometry.rimY + 14;
+  const x = (() => {
+    switch (fixture.kind) {
+      case "hole":
+        return fixture.acrossShare < 0.5 ? walls.left : walls.right;
+      case "tray":
+        return traySpan(outline, geometry, fixture.insideLengthCm).right;
+      case "dressing":
+        // beside the grip of the stack's top
+        return walls.left + (walls.right - walls.left) * 0.78;
+      case "fill-tube":
+      case "standpipe":
+      case "tell-tale":
+        return outline.xOf(fixture.acrossShare);
+      case "liner":
+      case "drain-screen":
+      case "lid":
+        return walls.right;
+      default:
+        return fixture satisfies never;
+    }
+  })();
+  const y = grip ? yOf(heightCm) : geometry.rimY + 14;
   const move = (to: { heightCm?: number; acrossShare?: number }): void =>
     store.preview(dragFixture(store.getState().setup, fixture.id, to));
   return (
@@ -205,13 +219,21 @@ export function FixtureHandle({
       {...handles}
       label={label}
       valueCm={heightCm}
-      leastCm={0}
-      mostCm={setup.vessel.insideDepthCm}
-      {...(hasPlace ? { valueText: `${Math.round(100 * fixture.acrossShare)} % of the way across` } : {})}
+      leastCm={grip?.leastCm ?? 0}
+      mostCm={grip?.mostCm ?? setup.vessel.insideDepthCm}
+      valueText={
+        hasPlace
+          ? `${Math.round(100 * fixture.acrossShare)} % of the way across`
+          : fixture.kind === "tray"
+            ? `${formatLength(fixture.insideDepthCm, handles.system)} deep`
+            : fixture.kind === "dressing"
+              ? `${formatLength(fixture.thicknessCm, handles.system)} thick`
+              : ""
+      }
       y={y}
       left={x - (fixture.kind === "hole" && fixture.acrossShare < 0.5 ? REACH_PX + 12 : REACH_PX)}
       right={x + (fixture.kind === "hole" && fixture.acrossShare >= 0.5 ? REACH_PX + 12 : REACH_PX)}
-      onMove={(to) => key && move({ heightCm: to })}
+      onMove={(to) => grip && move({ heightCm: to })}
       onKeep={() => store.commitPreview(label)}
       across={
         hasPlace ? { share: fixture.acrossShare, shareAt, onMove: (acrossShare) => move({ acrossShare }) } : undefined
