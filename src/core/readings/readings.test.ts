@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { standsOnCm2 } from "../vessel/vessel";
 import fc from "fast-check";
 import { CATALOGUE } from "../media/catalogue";
+import { withFixture } from "../stack/edit";
 import { stackHeightCm, type Setup } from "../stack/setup";
 import { GRAVEL, MIX, PEAT, layer, medium, potWith, roundVessel } from "../testing/setups";
 import { vesselAreaCm2 } from "../vessel/vessel";
@@ -225,6 +226,16 @@ describe("sentences", () => {
     );
     expect(said[1]).toMatch(/^Waterlogged up to \d.*The surface, at 25 cm, has \d\d % air\.$/u);
     expect(said[2]).toMatch(/^The root zone has \d\d % air on the whole/u);
+  });
+
+  it("of a pot in its tray say how far the water is from the tray's rim", () => {
+    const inTray = withFixture(
+      { ...potWith({ kind: "drained", outletCm: 0 }), water: { by: "level", levelCm: 2 } },
+      { kind: "tray", id: "tray", insideLengthCm: 30, insideWidthCm: 30, insideDepthCm: 5 },
+    );
+    expect(plain(readingSentences(inTray, read(inTray).readings, undefined, "metric")[0]!.text)).toMatch(
+      /\. The rim of the tray is 2\.7 cm above it\.$/u,
+    );
   });
 
   it("speak in inches and gallons as well", () => {

@@ -1,6 +1,6 @@
 import { WILTED_CM } from "../media/bands";
 import type { Setup } from "../stack/setup";
-import { soakedLevelCm, drainsAtCm, boundariesCm } from "../stack/setup";
+import { boundariesCm, drainsAtCm, openingsOf, soakedLevelCm } from "../stack/setup";
 import { formatLength, formatLoad, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { historyOf } from "../water/branch";
@@ -92,7 +92,9 @@ function standing({ setup, readings, system, when }: Saying): ReadingSentence {
   const drainsAt = drainsAtCm(setup);
   if (when !== "run" && water.by === "level" && drainsAt !== undefined) {
     const spare = drainsAt - water.levelCm;
-    text += spare < 0.05 ? " It is at the overflow." : ` The overflow is ${cm(spare)} above it.`;
+    const { baseIsOpen, trayRimCm } = openingsOf(setup);
+    const brim = baseIsOpen && trayRimCm !== undefined ? "rim of the tray" : "overflow";
+    text += spare < 0.05 ? ` It is at the ${brim}.` : ` The ${brim} is ${cm(spare)} above it.`;
   }
   if (water.by === "soaking" && soakedLevelCm(setup) > 0)
     text += " It cannot fall lower by draining: only drinking and drying lower it.";
