@@ -150,8 +150,8 @@ export function NewSetup({
   return (
     <>
       <SiteHeader />
-      <main className="mx-auto grid max-w-6xl gap-x-10 px-4 py-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
-        <form onSubmit={(event) => void make(event)} noValidate className="space-y-6">
+      <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-x-10 px-4 py-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <form id={FORM_ID} onSubmit={(event) => void make(event)} noValidate className="space-y-6">
           <h1 className="text-2xl">New setup</h1>
           <Entry
             form={form}
@@ -163,9 +163,9 @@ export function NewSetup({
             most={200}
             autoFocus
           />
-          <fieldset className="flex flex-wrap items-end gap-x-5 gap-y-2">
+          <fieldset className="flex min-w-0 flex-wrap items-end gap-x-5 gap-y-2">
             <legend className="font-serif text-lg font-semibold">What it is for</legend>
-            <label className="block text-sm text-soft">
+            <label className="block max-w-full text-sm text-soft">
               Lives there
               <select
                 {...form.register("purpose", {
@@ -196,10 +196,10 @@ export function NewSetup({
               options={(Object.keys(RAIN_WORDS) as Site["rain"][]).map((one) => [one, RAIN_WORDS[one]] as const)}
             />
           </fieldset>
-          <fieldset>
+          <fieldset className="min-w-0">
             <legend className="font-serif text-lg font-semibold">Vessel</legend>
             <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-2">
-              <label className="block text-sm text-soft">
+              <label className="block max-w-full text-sm text-soft">
                 From the shelf
                 <select
                   {...form.register("shelf", {
@@ -264,7 +264,7 @@ export function NewSetup({
                 : " "}
             </p>
           </fieldset>
-          <fieldset>
+          <fieldset className="min-w-0">
             <legend className="font-serif text-lg font-semibold">How it holds water</legend>
             <div className="mt-2 grid gap-2 sm:grid-cols-2">
               {[...suited, ...STRATEGIES.filter((one) => !suited.includes(one))].map((strategy, i) => (
@@ -279,6 +279,14 @@ export function NewSetup({
               ))}
             </div>
           </fieldset>
+        </form>
+        <aside aria-label="What comes of it" className="mt-8 lg:sticky lg:top-4 lg:mt-2">
+          <h2 className="text-lg">What comes of it</h2>
+          {made?.ok ? (
+            <Preview made={made.value} medium={medium} />
+          ) : (
+            <p className="mt-2 text-soft">The vessel's measures cannot be read yet.</p>
+          )}
           <Said>{saidOf(problems, "")}</Said>
           {problems.some(({ path }) =>
             /^(?:water|layers|fixtures|fillFrom|vessel$|vessel\.(?:pours|wall|base))/u.test(path),
@@ -287,23 +295,16 @@ export function NewSetup({
               {problems.map(({ message }) => message).join(" ")}
             </p>
           )}
-          <button type="submit" className="press press-main" disabled={making}>
+          <button type="submit" form={FORM_ID} className="press press-main mt-5" disabled={making}>
             {making ? "Making it" : "Make it"}
           </button>
-        </form>
-        <aside aria-label="What comes of it" className="mt-8 lg:mt-2">
-          <h2 className="text-lg">What comes of it</h2>
-          {made?.ok ? (
-            <Preview made={made.value} medium={medium} />
-          ) : (
-            <p className="mt-2 text-soft">The vessel's measures cannot be read yet.</p>
-          )}
         </aside>
       </main>
     </>
   );
 }
 
+const FORM_ID = "new-setup";
 const PREVIEW_PX = 300;
 
 /** The design as it would stand, and why it is so. */
