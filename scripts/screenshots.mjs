@@ -21,6 +21,9 @@ async function picture(name, setup, { dark = false, phone = false, path, act } =
   if (path) await page.goto(url + path);
   if (setup) await page.getByRole("link", { name: setup }).first().click();
   await page.waitForTimeout(1200);
+  // a sign of life, at which the rest of a page comes
+  await page.keyboard.press("Shift");
+  await page.waitForTimeout(800);
   await act?.(page);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
   await context.close();

@@ -89,8 +89,7 @@ function FixtureMark({ fixture, ...drawing }: Drawing & { fixture: Fixture }): R
     case "standpipe":
     case "tell-tale": {
       const half = Math.max(2.5, outline.across(fixture.diameterCm) / 2);
-      const foot = outline.wallsAt(0);
-      const x = Math.min(Math.max(outline.xOf(fixture.acrossShare), foot.left + half), foot.right - half);
+      const x = outline.standingX(fixture.acrossShare, 2 * half);
       const topCm = fixture.kind === "standpipe" ? fixture.lipCm : geometry.shownTopCm;
       const top = yOf(topCm) - (fixture.kind === "standpipe" ? 0 : 8);
       const bottom =

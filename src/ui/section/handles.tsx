@@ -202,7 +202,7 @@ export function FixtureHandle({
       case "fill-tube":
       case "standpipe":
       case "tell-tale":
-        return outline.xOf(fixture.acrossShare);
+        return outline.standingX(fixture.acrossShare, outline.across(fixture.diameterCm));
       case "liner":
       case "drain-screen":
       case "lid":

@@ -5,6 +5,8 @@ import type { Span } from "./geometry";
 export type Outline = {
   /** Where a place across lies: 0 at the left end of the section, 1 at its right. */
   readonly xOf: (share: number) => number;
+  /** Where something upright of a width stands that is wanted at a place across: between the walls, down to the base. */
+  readonly standingX: (share: number, width: number) => number;
   /** How wide a length across is drawn. */
   readonly across: (cm: number) => number;
   /** The inside of the two walls at a height. */
@@ -39,6 +41,7 @@ export function outlineOf(
     const { leftCm, rightCm } = wallsAtCm(vessel, heightCm);
     return { left: span.left + leftCm * scale, right: span.left + rightCm * scale };
   };
+  const xOf = (share: number): number => span.left + share * (span.right - span.left);
   const heights = (topCm: number): readonly number[] => [
     ...outlineHeightsCm(vessel).filter((z) => z < topCm - 1e-9),
     topCm,
@@ -52,7 +55,11 @@ export function outlineOf(
     heights(topCm).map((z) => [wallsAt(z)[which] + out, yOf(z)] as const);
   return {
     across: (cm) => cm * scale,
-    xOf: (share) => span.left + share * (span.right - span.left),
+    standingX(share, width) {
+      const { left, right } = wallsAt(0);
+      return Math.min(Math.max(xOf(share), left + width / 2), right - width / 2);
+    },
+    xOf,
     wallsAt,
     inside: (topCm) => `${path([...side(topCm, "left", 0).toReversed(), ...side(topCm, "right", 0)])}Z`,
     wall: (topCm) => {

@@ -121,7 +121,7 @@ function ShelfFixtures({
       {fixturesOf(setup, "fill-tube").map(({ id, acrossShare, diameterCm }) => (
         <rect
           key={id}
-          x={outline.xOf(acrossShare) - diameterCm / 2}
+          x={outline.standingX(acrossShare, diameterCm) - diameterCm / 2}
           y={yOf(setup.vessel.insideDepthCm)}
           width={diameterCm}
           height={setup.vessel.insideDepthCm}

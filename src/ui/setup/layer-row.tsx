@@ -172,18 +172,15 @@ function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<
         <MediumChoice layer={layer} isTop={isTop} name={name} store={store} onChange={change} />
         <ThicknessField store={store} id={layer.id} name={name} />
       </div>
-      {layer.legs && !selected && (
-        <p className="pl-[4.1rem] text-sm leading-tight text-soft">{legsWords(layer.legs, system)}</p>
-      )}
-      {layer.separator && !selected && (
-        <p className="pl-[4.1rem] text-sm leading-tight text-soft">on {SEPARATOR_WORDS[layer.separator]}</p>
-      )}
-      {!selected && (
-        <p className="pl-[4.1rem] text-sm leading-tight text-soft">
+      {/* of the selected layer these are fields, which are not printed */}
+      <div className={`pl-[4.1rem] text-sm leading-tight text-soft ${selected ? "hidden print:block" : ""}`}>
+        {layer.legs && <p>{legsWords(layer.legs, system)}</p>}
+        {layer.separator && <p>on {SEPARATOR_WORDS[layer.separator]}</p>}
+        <p>
           {layer.name && `${layer.name}, `}
           {layer.rooted ? "roots" : "no roots"}
         </p>
-      )}
+      </div>
       {!medium && (
         <p className="said mt-1 pl-8">
           “{layer.mediumId}” is not in the catalogue, so the water cannot be computed. Choose a medium for this layer;
