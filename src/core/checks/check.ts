@@ -27,6 +27,7 @@ export const CHECK_IDS = [
   "no-wick",
   "fines",
   "separator-rots",
+  "grains-out",
   "floats",
   "neck",
   "neck-grains",

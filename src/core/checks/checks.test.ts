@@ -25,6 +25,7 @@ const said = (setup: Setup, id: CheckId): string =>
     ?.text.replace(/\u00a0/gu, " ") ?? "";
 
 const TUBE: Fixture = { kind: "fill-tube", id: "tube", diameterCm: 3, acrossShare: 0.1, foot: "cut" };
+const SCREEN: Fixture = { kind: "drain-screen", id: "screen" };
 const LID: Fixture = { kind: "lid", id: "lid", openShare: 0.05 };
 const rained = (setup: Setup, roofM2 = 0): Setup => ({ ...setup, site: { ...setup.site, rain: "open", roofM2 } });
 
@@ -144,6 +145,18 @@ const WRONG: readonly (readonly [id: CheckId, what: string, wrong: Setup, mended
   ],
   ["fines", "soil straight on stones", withLayer(BED, "fine-sand-0.1-0.5-2", { separator: null }), BED],
   ["fines", "sand on a wide mesh", withLayer(BED, "fine-sand-0.1-0.5-2", { separator: "mesh" }), BED],
+  [
+    "grains-out",
+    "coarse sand over wide holes",
+    potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 20)]),
+    withFixture(potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 20)]), SCREEN),
+  ],
+  [
+    "grains-out",
+    "loam over holes that stones would not pass",
+    potWith({ kind: "drained", outletCm: 0 }, [layer("topsoil-loam", 20)]),
+    potWith({ kind: "drained", outletCm: 0 }, [layer("pumice-2-5", 3, false), layer("topsoil-loam", 17)]),
+  ],
   [
     "floats",
     "perlite under open water",

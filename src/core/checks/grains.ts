@@ -24,3 +24,13 @@ export const FILTER_RATIO = { safe: 4, fails: 5 } as const;
 
 export const filterRatio = (coarse: Medium, fine: Medium): number =>
   grainSizeMm(coarse.particleSizeMm, 0.15) / grainSizeMm(fine.particleSizeMm, 0.85);
+
+/**
+ * Pieces flow through an opening at least so many times as wide as they are; over a narrower one they arch and jam
+ * (Beverloo et al. 1961 need four to six times; three with patience).
+ */
+export const FLOWS_AT = 3;
+
+/** Whether a medium runs out of an opening: loose grains do, what is organic or cloth hangs together. */
+export const runsOut = ({ class: kind, particleSizeMm }: Medium, openingMm: number): boolean =>
+  kind === "mineral" && openingMm >= FLOWS_AT * grainSizeMm(particleSizeMm, 0.85);

@@ -1,11 +1,16 @@
-import { SEPARATOR_FACTS } from "../stack/fixtures";
-import { boundariesCm } from "../stack/setup";
+import { fixtureOf, SEPARATOR_FACTS } from "../stack/fixtures";
+import { boundariesCm, openingsOf } from "../stack/setup";
 import { formatLength, threeFigures } from "../units/units";
 import { cutAt, narrowestAboveCm } from "../vessel/vessel";
 import { layerWords, lower, type Check, type Design } from "./check";
-import { FILTER_RATIO, filterRatio, grainSizeMm, shareFinerThan } from "./grains";
+import { FILTER_RATIO, filterRatio, FLOWS_AT, grainSizeMm, runsOut, shareFinerThan } from "./grains";
 
-export const checkLayers = (design: Design): Check[] => [...fines(design), ...floating(design), ...neckGrains(design)];
+export const checkLayers = (design: Design): Check[] => [
+  ...fines(design),
+  ...grainsOut(design),
+  ...floating(design),
+  ...neckGrains(design),
+];
 
 /** Less than this is lost without a trace. */
 const SHARE_WORTH_KEEPING = 0.15;
@@ -80,6 +85,35 @@ function fines(design: Design): Check[] {
   });
 }
 
+/** Loose grains that run out of bare holes in the base with the water. */
+function grainsOut({ setup, medium, system }: Design): Check[] {
+  const [lowest] = setup.layers;
+  const found = lowest && medium(lowest.mediumId);
+  const { baseIsOpen, baseDiameterCm } = openingsOf(setup);
+  // cloth holds its soil, and a false bottom is a screen by itself
+  const isHeld =
+    fixtureOf(setup, "drain-screen") !== undefined || setup.vessel.material === "fabric" || setup.fillFromCm > 0;
+  if (!found || !baseIsOpen || isHeld || !runsOut(found, 10 * baseDiameterCm)) return [];
+  return [
+    {
+      id: "grains-out",
+      heading: "Grains run out",
+      text: `Most of ${lower(found)} is finer than a third of the holes in the base, ${formatLength(baseDiameterCm, system)} wide, and runs out with the water. Put a drain screen over them.`,
+      tone: "trouble",
+      why: {
+        formula:
+          "Loose grains run out of an opening at least three times as wide as they are; over a narrower one they arch.",
+        inputs: [
+          ["holes in the base", formatLength(baseDiameterCm, system)],
+          [`D85 of ${lower(found)}`, `${threeFigures(grainSizeMm(found.particleSizeMm, 0.85))} mm`],
+        ],
+        source: "Flow of grains through an opening (Beverloo et al. 1961).",
+        uncertainty: "Grain sizes vary by half between suppliers; roots hold them after a season.",
+      },
+    },
+  ];
+}
+
 /** Grains that float, with water over their foot and too little on them to hold them down. */
 function floating(design: Design): Check[] {
   const { setup, readings, medium, system } = design;
@@ -128,9 +162,6 @@ function floating(design: Design): Check[] {
 
 /** What is hardly narrower than the soil is a mouth, no neck. */
 const NECK_SHARE = 0.85;
-/** Pieces three times narrower than a neck still jam in it. */
-const JAM = 3;
-
 function neckGrains(design: Design): Check[] {
   const { setup, medium, surface, system } = design;
   const neckCm = narrowestAboveCm(setup.vessel, setup.vessel.insideDepthCm);
@@ -143,7 +174,7 @@ function neckGrains(design: Design): Check[] {
       return { i, d90: isStiff ? found.particleSizeMm.d90 : 0 };
     })
     .reduce((a, b) => (b.d90 > a.d90 ? b : a), { i: 0, d90: 0 });
-  if (worst.d90 * JAM <= 10 * neckCm) return [];
+  if (worst.d90 * FLOWS_AT <= 10 * neckCm) return [];
   return [
     {
       id: "neck-grains",

@@ -1,3 +1,4 @@
+import { runsOut } from "../checks/grains";
 import { readSettled } from "../readings/readings";
 import { isRootedByDefault } from "../stack/drainage-layer";
 import type { Fixture } from "../stack/fixtures";
@@ -93,6 +94,20 @@ export function baseHoles({ wish }: Bench, wanted: "open" | "plugged"): readonly
     },
   ];
 }
+
+/** Open holes, and a screen over them where what lies on them would run out. */
+export function openBase(bench: Bench, lowestId: string): readonly Fixture[] {
+  const holes = baseHoles(bench, "open");
+  const lowest = bench.medium(lowestId);
+  const isLoose = lowest && holes.some((one) => one.kind === "hole" && runsOut(lowest, 10 * one.diameterCm));
+  return isLoose ? [...holes, { kind: "drain-screen", id: "screen" }] : holes;
+}
+
+/** Why there is a screen, where there is one. */
+export const screenReason = ({ fixtures }: Setup): readonly Reason[] =>
+  fixtures.some(({ kind }) => kind === "drain-screen")
+    ? [{ about: "Drain screen", text: "What lies on the base is finer than its holes, and runs out of bare ones." }]
+    : [];
 
 /** Boards and cloth hold water only where they are lined. */
 export const linerTo = ({ wish: { vessel } }: Bench, topCm: number, always = false): readonly Fixture[] =>

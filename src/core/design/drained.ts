@@ -11,7 +11,9 @@ import {
   hole,
   layer,
   linerTo,
+  openBase,
   rootAir,
+  screenReason,
   setupOf,
   tidy,
   type Bench,
@@ -67,7 +69,7 @@ export function sandLens(bench: Bench): Designed {
       layer(bench, "lens", "fine-sand-0.1-0.5", sandCm, { name: "lens of sand", rooted: false }),
       layer(bench, "soil", soilId, fillCm - sandCm, { rooted: facts.rooted }),
     ],
-    [...baseHoles(bench, "open"), { kind: "drain-screen", id: "screen" }],
+    openBase(bench, "fine-sand-0.1-0.5"),
     { by: "soaking" },
   );
   return {
@@ -77,7 +79,7 @@ export function sandLens(bench: Bench): Designed {
         about: "Lens",
         text: `${formatLength(sandCm, system)} of fine sand at the base: it stays wet after all above has drained, and the lowest roots drink from it; ${formatPercent(rootAir(bench, setup))} air is left over it a day after a soaking.`,
       },
-      { about: "Drain screen", text: "Fine sand runs out of bare holes." },
+      ...screenReason(setup),
     ],
   };
 }
@@ -96,7 +98,7 @@ export function graded(bench: Bench): Designed {
         rooted: facts.rooted,
       }),
     ],
-    [...baseHoles(bench, "open"), { kind: "drain-screen", id: "screen" }],
+    openBase(bench, "calcined-clay-1-3"),
     { by: "soaking" },
   );
   const airs = drainedAfterSoaking(setup, bench.medium);
@@ -111,6 +113,7 @@ export function graded(bench: Bench): Designed {
         text: `Fine at the base, where they hold water; coarser towards the top${told.length === 3 ? `: ${told.join(", ")} air from below, a day after a soaking` : ""}. Each is coarse enough for the next not to fall through it.`,
       },
       { about: "Heights", text: `${formatLength(fineCm, system)}, ${formatLength(middleCm, system)} and the rest.` },
+      ...screenReason(setup),
     ],
   };
 }
@@ -148,7 +151,7 @@ export function openPot(bench: Bench): Designed {
   const setup = setupOf(
     bench,
     [layer(bench, "soil", soilId, fillCm, { rooted: facts.rooted })],
-    baseHoles(bench, "open"),
+    openBase(bench, soilId),
     { by: "soaking" },
   );
   const air = rootAir(bench, setup);
@@ -163,6 +166,7 @@ export function openPot(bench: Bench): Designed {
         about: "Air",
         text: `${formatPercent(air)} at the roots a day after a soaking${air < facts.leastAir ? `, less than the ${formatPercent(facts.leastAir)} they want: take a coarser mix or a taller pot` : ""}.`,
       },
+      ...screenReason(setup),
     ],
   };
 }

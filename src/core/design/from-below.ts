@@ -13,7 +13,9 @@ import {
   lasts,
   layer,
   linerTo,
+  openBase,
   rootAir,
+  screenReason,
   setupOf,
   tidy,
   type Bench,
@@ -158,7 +160,7 @@ export function inTray(bench: Bench): Designed {
   const plain = setupOf(
     bench,
     [layer(bench, "soil", soilId, fillCm, { rooted: facts.rooted })],
-    baseHoles(bench, "open"),
+    openBase(bench, soilId),
     {
       by: "level",
       levelCm: 0,
@@ -185,6 +187,7 @@ export function inTray(bench: Bench): Designed {
             ? `Filled to ${cm(chosen.at)}: ${daysWords(chosen.days)} a fill, with ${formatPercent(chosen.air)} air at the roots. Let it be drunk up before it is filled again: mosquitoes breed in water that stands.`
             : `Filled to ${cm(chosen.at)}; it does not carry a usual day to the middle of the roots by itself.`,
       },
+      ...screenReason(chosen.setup),
     ],
   };
 }
