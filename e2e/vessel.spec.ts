@@ -42,6 +42,39 @@ test("what is built in is moved in the drawing by keys and by hand, and the desi
   await saved(page);
 });
 
+test("the rim of a tray and the top of a dressing are taken hold of, and the water follows the rim", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await open(BAG);
+  const tray = page.getByRole("slider", { name: "Tray", exact: true });
+  await expect(tray).toHaveAttribute("aria-valuetext", words(String.raw`6 cm deep`));
+  await tray.focus();
+  await page.keyboard.press("ArrowUp");
+  await saved(page);
+  await expect(page.getByRole("textbox", { name: "Inside depth of Tray" })).toHaveValue("6.5");
+  await expect(page.getByText(words(String.raw`The rim of the tray is 2\.2 cm above it`))).toBeVisible();
+  // what stands in it falls with the rim
+  for (let i = 0; i < 9; i++) await page.keyboard.press("ArrowDown");
+  await saved(page);
+  const level = marlstone.stored(BAG).water.levelCm!;
+  expect(level).toBeLessThan(4);
+  expect(marlstone.stored(BAG).fixtures).toContainEqual(expect.objectContaining({ kind: "tray", insideDepthCm: 2 }));
+
+  await open(PLATFORM);
+  const dressing = page.getByRole("slider", { name: "Top dressing" });
+  const box = (await dressing.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 12, { steps: 4 });
+  await page.mouse.up();
+  await saved(page);
+  await expect(dressing).toHaveAttribute("aria-valuetext", words(String.raw`[3-5](\.\d+)? cm thick`));
+  await page.keyboard.press("Control+z");
+  await expect(dressing).toHaveAttribute("aria-valuetext", words(String.raw`, 2 cm thick`));
+});
+
 test("a platform is held against gravel in one choice, and what that costs is said", async ({ page, open }) => {
   await open(PLATFORM);
   await page.getByLabel("Hold it against another way").selectOption({ label: "Gravel in place of the platform" });
