@@ -11,16 +11,17 @@ const KEY_STEP_CM: Record<UnitSystem, { usual: number; fine: number }> = {
 
 /** What is taken hold of reaches so far: for a mouse, and for a thumb. */
 const HIT_PX = { fine: 22, coarse: 44 } as const;
-const COARSE = "(pointer: coarse)";
+let media: MediaQueryList | undefined;
+/** Asked once: each handle looks at it in every frame of a drag. */
+const coarsePointer = (): MediaQueryList => (media ??= matchMedia("(pointer: coarse)"));
 
 const useCoarsePointer = (): boolean =>
   useSyncExternalStore(
     (changed) => {
-      const media = matchMedia(COARSE);
-      media.addEventListener("change", changed);
-      return () => media.removeEventListener("change", changed);
+      coarsePointer().addEventListener("change", changed);
+      return () => coarsePointer().removeEventListener("change", changed);
     },
-    () => matchMedia(COARSE).matches,
+    () => coarsePointer().matches,
     () => false,
   );
 
