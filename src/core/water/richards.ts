@@ -162,13 +162,10 @@ export function createRichards(
   const [overExpm1, correctApart] = [oneOverExpm1, correctFarApart];
   const cells = column.zCm.length;
   const nodes = cells + column.layers.length - 1;
-  const firstEmptiedPsi = Float64Array.from(tables, ({ thetaS, thetaR, psiAtTheta }) =>
-    psiAtTheta(thetaS - FIRST_EMPTIED * (thetaS - thetaR)),
-  );
 
   // Fixed by the grid. Face f joins nodes f and f+1 inside one layer.
   const array = (): Float64Array => new Float64Array(nodes);
-  const layerOf = new Int32Array(nodes);
+  const tableOf: HydraulicTable[] = [];
   const isInterface = new Uint8Array(nodes);
   const cellOf = new Int32Array(nodes);
   const volume = array();
@@ -185,7 +182,7 @@ export function createRichards(
     const dz = (topCm - bottomCm) / cellCount;
     firstNode[layer] = node;
     for (let i = 0; i < cellCount; i++, node++) {
-      layerOf[node] = layer;
+      tableOf[node] = tables[layer]!;
       cellOf[node] = firstCell + i;
       volume[node] = column.cellVolumeCm3[firstCell + i]!;
       perVolume[node] = perScale[node] = 1 / volume[node]!;
@@ -196,7 +193,7 @@ export function createRichards(
     if (layer + 1 === column.layers.length) return;
     const next = column.layers[layer + 1]!;
     const nextDz = (next.topCm - next.bottomCm) / next.cellCount;
-    layerOf[node] = layer;
+    tableOf[node] = tables[layer]!;
     isInterface[node] = 1;
     perScale[node] = 1 / Math.min(volume[node - 1]!, column.cellVolumeCm3[next.firstCell]!);
     faceArea[node] = layerAreaAtCm2(next, next.bottomCm + nextDz / 4);
@@ -204,6 +201,15 @@ export function createRichards(
     node++;
   });
   firstNode[column.layers.length] = nodes;
+  /** Above this head a node has hardly begun to empty. */
+  const firstEmptiedPsi = array();
+  tables.forEach(({ thetaS, thetaR, psiAtTheta }, layer) =>
+    firstEmptiedPsi.fill(
+      psiAtTheta(thetaS - FIRST_EMPTIED * (thetaS - thetaR)),
+      firstNode[layer],
+      firstNode[layer + 1],
+    ),
+  );
 
   // The state, and a step being tried: stage 1, stage 2.
   const psi = array();
@@ -390,7 +396,7 @@ export function createRichards(
       const asked = uptake.askCm3PerHour * share[i]!;
       uptake.stress(trial[i]!, stress);
       // a coarse medium runs out of water long before its suction says so
-      const film = (curveTheta[i]! - tables[layerOf[i]!]!.thetaR) / UPTAKE_FILM;
+      const film = (curveTheta[i]! - tableOf[i]!.thetaR) / UPTAKE_FILM;
       const left = Math.min(1, Math.max(0, film));
       const given = asked * stress[0]! * left;
       taken[sink]! += given;
@@ -414,7 +420,7 @@ export function createRichards(
     for (let i = 0; i < nodes; i++) {
       const v = volume[i]!;
       const residual = v * (base[i]! - curveTheta[i]!) + hours * net[i]!;
-      const isNearlyFull = trial[i]! > firstEmptiedPsi[layerOf[i]!]!;
+      const isNearlyFull = trial[i]! > firstEmptiedPsi[i]!;
       let cap = capacity[i]!;
       let error = Math.abs(residual) * perScale[i]!;
       if (curveTheta[i]! < emptyTheta[i]! || (isFirst && isNearlyFull && cap < FLAT_CAPACITY_PER_CM))
@@ -463,7 +469,7 @@ export function createRichards(
     let i = 0;
     while (i < nodes) {
       const from = i;
-      while (i < nodes && change[i]! < 0 && trial[i]! > firstEmptiedPsi[layerOf[i]!]!) i++;
+      while (i < nodes && change[i]! < 0 && trial[i]! > firstEmptiedPsi[i]!) i++;
       if (i > from) {
         const share = drainedShare(from, i);
         for (let k = from; k < i; k++) trial[k] = Math.max(trial[k]! + share * change[k]!, driestPsi[k]!);
@@ -498,7 +504,7 @@ export function createRichards(
     let sum = 0;
     for (let k = from; k < to; k++)
       if (volume[k]! > 0)
-        sum += volume[k]! * (tables[layerOf[k]!]!.waterContentAt(trial[k]! + share * change[k]!) - curveTheta[k]!);
+        sum += volume[k]! * (tableOf[k]!.waterContentAt(trial[k]! + share * change[k]!) - curveTheta[k]!);
     return sum;
   }
 
@@ -523,12 +529,12 @@ export function createRichards(
   function updated(i: number, delta: number): number {
     const now = trial[i]!;
     const next = now + delta;
-    const table = tables[layerOf[i]!]!;
+    const table = tableOf[i]!;
     if (isInterface[i] !== 0) {
       const most = 2 * Math.abs(now) + 2;
       return now + Math.min(Math.max(delta, -most), most);
     }
-    const near = firstEmptiedPsi[layerOf[i]!]!;
+    const near = firstEmptiedPsi[i]!;
     if (now >= -KINK_CM) return next;
     const thetaNow = curveTheta[i]!;
     const asked = capacity[i]! * delta;
@@ -577,9 +583,9 @@ export function createRichards(
       for (let i = 0; i < nodes; i++) {
         // an interface starts between its two cells, and finds its own head in the first step
         psi[i] = isInterface[i] === 0 ? psiCm[cellOf[i]!]! : (psiCm[cellOf[i - 1]!]! + psiCm[cellOf[i + 1]!]!) / 2;
-        driestPsi[i] = Math.min(tables[layerOf[i]!]!.driestPsiCm, psi[i]!);
-        emptyTheta[i] = tables[layerOf[i]!]!.thetaR + MOST_OFF_CURVE;
-        theta[i] = settledTheta[i] = tables[layerOf[i]!]!.waterContentAt(psi[i]!);
+        driestPsi[i] = Math.min(tableOf[i]!.driestPsiCm, psi[i]!);
+        emptyTheta[i] = tableOf[i]!.thetaR + MOST_OFF_CURVE;
+        theta[i] = settledTheta[i] = tableOf[i]!.waterContentAt(psi[i]!);
       }
       slopeKnown = false;
     },

@@ -6,6 +6,7 @@ import { makeColumn } from "./column";
 import { dischargeAt, levelForDischargeCm, type Discharge } from "./discharge";
 import { runTransient, type CumulativeFlow } from "./transient";
 import type { PondCondition } from "./pond";
+import { CONTAINER_UPTAKE } from "./uptake";
 
 const flow = (discharge: Discharge, levelCm: number): number => {
   const out = new Float64Array(2);
@@ -190,6 +191,58 @@ describe("water over the soil", () => {
       ),
       { numRuns: 150 },
     );
+  });
+});
+
+describe("weather told by the hour", () => {
+  it("drinks, soaks in and runs out as much on cells twice as high", () => {
+    let seed = 7;
+    const random = (): number => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
+    const HOURS = 24 * 30;
+    const rain: [number, number][] = [];
+    const drink: [number, number][] = [];
+    for (let hour = 0; hour < HOURS; hour++) {
+      rain.push([hour, random() < 0.15 ? -40 * Math.log(random()) : 0]);
+      drink.push([hour, 0.03 * Math.max(0, Math.sin(((hour % 24) - 6) * (Math.PI / 12)))]);
+    }
+    const lived = [0.25, 0.5].map((cellCm) => {
+      const one = makeColumn([{ thicknessCm: 20, areaCm2: 400, hydraulics: PEAT }], 1e-7, cellCm);
+      const run = runTransient(
+        one,
+        one.zCm.map((z) => 3 - z),
+        {
+          kind: "reservoir",
+          areaCm2: 150,
+          levelCm: 3,
+          discharges: [{ kind: "holes", lipCm: 4, diameterCm: 1, count: 1 }],
+          refills: [{ hour: 400, levelCm: 4, holdHours: 0.5 }],
+        },
+        {
+          kind: "pond",
+          areaCm2: 400,
+          levelCm: 20,
+          discharges: [{ kind: "rim", lipCm: 24, lengthCm: 80 }],
+          rainCm3PerHour: rain,
+          evaporationCm3PerHour: 0,
+          limitPsiCm: -5000,
+        },
+        [HOURS],
+        {
+          uptake: {
+            demandCmPerHour: drink,
+            roots: [{ fromCm: 4, toCm: 20, weight: 1 }],
+            stress: CONTAINER_UPTAKE,
+          },
+        },
+      );
+      expect([run.status, run.massBalanceRelError < 1e-9]).toEqual(["done", true]);
+      const { uptakeCm3, reservoir, pond: over } = run.cumulative[0]!;
+      return [uptakeCm3, reservoir!.overflowCm3, over!.rainedCm3, reservoir!.levelCm] as const;
+    });
+    const [fine, coarse] = lived as [(typeof lived)[0], (typeof lived)[0]];
+    for (const [i, value] of fine.entries()) expect(Math.abs(coarse[i]! / value - 1)).toBeLessThan(0.005);
+    expect(fine[0]).toBeGreaterThan(1000);
+    expect(fine[1]).toBeGreaterThan(1000);
   });
 });
 
