@@ -12,9 +12,18 @@ import { bin, say } from "./run.mjs";
  *     npm run mutate -- mixing water some areas, and the survivors named
  *     npm run mutate -- --scores     the scores of the reports there are
  */
-const SOLVER = ["richards", "transient", "fitted-flux", "ends", "reservoir", "uptake"].map(
-  (name) => `src/core/water/${name}.ts`,
-);
+const SOLVER = [
+  "richards",
+  "transient",
+  "fitted-flux",
+  "ends",
+  "store",
+  "reservoir",
+  "pond",
+  "discharge",
+  "side-hole",
+  "uptake",
+].map((name) => `src/core/water/${name}.ts`);
 const AREAS = {
   units: ["src/core/units"],
   hydraulics: ["src/core/hydraulics"],
@@ -25,6 +34,8 @@ const AREAS = {
   // apart from what calls it: code that looks up at every step whether it is changed makes all runs slow
   solver: SOLVER,
   readings: ["src/core/readings"],
+  checks: ["src/core/checks"],
+  design: ["src/core/design"],
   server: ["src/server"],
 };
 /**
