@@ -15,8 +15,16 @@ const TESTS_OF: Readonly<Record<string, readonly string[]>> = {
   mixing: ["core/mixing", "formats/mix", "core/readings"],
   stack: ["core/vessel", "core/stack", "formats/setup", "core/water", "core/readings"],
   water: ["core/water", "formats/column-case", "core/readings"],
-  solver: ["core/water/ends", "formats/column-case/verification", "core/water/reservoir", "core/water/flow"],
+  solver: [
+    "core/water/ends",
+    "formats/column-case/verification",
+    "core/water/reservoir",
+    "core/water/stores",
+    "core/water/flow",
+  ],
   readings: ["core/readings"],
+  checks: ["core/checks"],
+  design: ["core/design"],
   server: ["server", "formats"],
 };
 /** Compares all words of many setups, for seconds: left to the area it is about. */
