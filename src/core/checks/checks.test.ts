@@ -4,14 +4,17 @@ import { drainedAfterSoaking } from "../water/drain";
 import { readSettled } from "../readings/readings";
 import { withFixture, withLayer, withoutFixture } from "../stack/edit";
 import type { Fixture } from "../stack/fixtures";
-import type { Setup } from "../stack/setup";
-import { boxVessel, GRAVEL, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
+import { openingsOf, type Setup } from "../stack/setup";
+import { BED, JAR, LID, planted, PLATFORM, POT, rained, TUBE, WRONG } from "../testing/designs";
+import { boxVessel, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
 import { checkWhole } from "../water/settle";
 import type { Check, CheckId } from "./check";
 import { CHECK_IDS } from "./check";
 import { checksOf } from "./checks";
-import { cloudburst, CLOUDBURST_MM_PER_HOUR } from "./cloudburst";
+import { cloudburst, CLOUDBURST_MINUTES, CLOUDBURST_MM_PER_HOUR } from "./cloudburst";
 import { fixtureKg, vesselKg } from "./vessel-weight";
+import { formatLength, threeFigures } from "../units/units";
+import { holeConductance } from "../water/discharge";
 
 const all = (setup: Setup): readonly Check[] => {
   const settled = drainedAfterSoaking(setup, medium);
@@ -23,186 +26,6 @@ const said = (setup: Setup, id: CheckId): string =>
   all(setup)
     .find((check) => check.id === id)
     ?.text.replace(/\u00a0/gu, " ") ?? "";
-
-const TUBE: Fixture = { kind: "fill-tube", id: "tube", diameterCm: 3, acrossShare: 0.1, foot: "cut" };
-const SCREEN: Fixture = { kind: "drain-screen", id: "screen" };
-const LID: Fixture = { kind: "lid", id: "lid", openShare: 0.05 };
-const rained = (setup: Setup, roofM2 = 0): Setup => ({ ...setup, site: { ...setup.site, rain: "open", roofM2 } });
-
-/** A sound bed: gravel and sand as a reservoir, on cloth, an overflow level with the stones. */
-const BED: Setup = withFixture(
-  {
-    ...potWith({ kind: "free-water", levelCm: 6, overflowCm: 7 }, [
-      layer(GRAVEL, 7, false),
-      { ...layer("fine-sand-0.1-0.5", 2, false), separator: "weed-cloth" },
-      layer(MIX, 18),
-    ]),
-    vessel: boxVessel(60, 20, 30),
-  },
-  TUBE,
-);
-/** Soil on feet over a room of water. */
-const PLATFORM: Setup = withFixture(
-  {
-    ...potWith({ kind: "free-water", levelCm: 8, overflowCm: 9 }, [
-      { ...layer(MIX, 10, false), id: "feet", legs: { section: "round", acrossCm: 7, count: 4 } },
-      layer(MIX, 16),
-    ]),
-    vessel: boxVessel(50, 30, 30),
-  },
-  TUBE,
-);
-const POT = potWith({ kind: "drained", outletCm: 0 }, [layer(MIX, 25)]);
-const JAR: Setup = {
-  ...potWith({ kind: "dosed", storedCm3: 1500 }, [layer("coir-pith-fine", 10)]),
-  vessel: {
-    shape: "bottle",
-    insideDiameterCm: 20,
-    neckDiameterCm: 12,
-    shoulderCm: 20,
-    neckFromCm: 26,
-    insideDepthCm: 30,
-    material: "glass",
-    wallCm: 0.5,
-    baseCm: 0.6,
-    seeThrough: true,
-    foodSafe: "unsaid",
-  },
-};
-const planted = (setup: Setup, crownOverSoilCm: number, ballDepthCm = 8, ballAcrossCm = 8): Setup => ({
-  ...setup,
-  planting: { crownOverSoilCm, ballDepthCm, ballAcrossCm },
-});
-
-/** For each trouble: a design that has it, and the same with the one thing mended. */
-const WRONG: readonly (readonly [id: CheckId, what: string, wrong: Setup, mended: Setup])[] = [
-  [
-    "cloudburst",
-    "a roof led into a trough whose holes are too small",
-    rained(BED, 5),
-    withFixture(rained(BED, 5), {
-      ...(wallHole(27.1, "storm") as Extract<Fixture, { kind: "hole" }>),
-      diameterCm: 5,
-      count: 4,
-    }),
-  ],
-  [
-    "cloudburst",
-    "one hole over the soil, and it clogs",
-    rained(
-      withFixture(BED, { ...(wallHole(28, "storm") as Extract<Fixture, { kind: "hole" }>), diameterCm: 4, count: 1 }),
-      5,
-    ),
-    rained(
-      withFixture(BED, { ...(wallHole(28, "storm") as Extract<Fixture, { kind: "hole" }>), diameterCm: 4, count: 3 }),
-      5,
-    ),
-  ],
-  ["no-way-out", "a sealed pot in the rain", rained(JAR), rained(withFixture(JAR, { ...LID, openShare: 0 }))],
-  ["no-way-out", "soaking what has no hole", { ...POT, fixtures: [] }, POT],
-  [
-    "hole-too-high",
-    "an overflow in the middle of the roots",
-    withHeld(BED, { kind: "free-water", levelCm: 6, overflowCm: 15 }),
-    BED,
-  ],
-  [
-    "reservoir-small",
-    "a hole so low that nothing is kept",
-    withHeld(PLATFORM, { kind: "free-water", levelCm: 0.1, overflowCm: 0.1 }),
-    PLATFORM,
-  ],
-  [
-    "out-of-level",
-    "water up to the platform",
-    withHeld(PLATFORM, { kind: "free-water", levelCm: 9.99, overflowCm: 10 }),
-    PLATFORM,
-  ],
-  ["tube-near-overflow", "the tube beside the overflow", withFixture(BED, { ...TUBE, acrossShare: 0.9 }), BED],
-  [
-    "leaks",
-    "boards that are to hold water",
-    { ...BED, vessel: boxVessel(60, 20, 30, "wood") },
-    withFixture({ ...BED, vessel: boxVessel(60, 20, 30, "wood") }, { kind: "liner", id: "liner", topCm: 7 }),
-  ],
-  [
-    "wick-out-of-water",
-    "feet that end over the water",
-    { ...withLayer(PLATFORM, "feet", { thicknessCm: 1 }), fillFromCm: 9 },
-    PLATFORM,
-  ],
-  [
-    "dead-water",
-    "feet that end well over the base",
-    { ...withLayer(PLATFORM, "feet", { thicknessCm: 6 }), fillFromCm: 4 },
-    PLATFORM,
-  ],
-  [
-    "no-wick",
-    "a false bottom over the water, and nothing hangs down",
-    { ...PLATFORM, fillFromCm: 10, layers: PLATFORM.layers.slice(1) },
-    PLATFORM,
-  ],
-  ["fines", "soil straight on stones", withLayer(BED, "fine-sand-0.1-0.5-2", { separator: null }), BED],
-  ["fines", "sand on a wide mesh", withLayer(BED, "fine-sand-0.1-0.5-2", { separator: "mesh" }), BED],
-  [
-    "grains-out",
-    "coarse sand over wide holes",
-    potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 20)]),
-    withFixture(potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 20)]), SCREEN),
-  ],
-  [
-    "grains-out",
-    "loam over holes that stones would not pass",
-    potWith({ kind: "drained", outletCm: 0 }, [layer("topsoil-loam", 20)]),
-    potWith({ kind: "drained", outletCm: 0 }, [layer("pumice-2-5", 3, false), layer("topsoil-loam", 17)]),
-  ],
-  [
-    "floats",
-    "perlite under open water",
-    potWith({ kind: "free-water", levelCm: 12, overflowCm: null }, [layer("perlite-coarse-3-6", 10)]),
-    potWith({ kind: "free-water", levelCm: 12, overflowCm: null }, [layer("perlite-coarse-3-6", 5), layer(GRAVEL, 6)]),
-  ],
-  ["neck", "a root ball wider than the neck", planted(JAR, 0, 5, 15), planted(JAR, 0, 5, 8)],
-  [
-    "neck-grains",
-    "stones through a narrow neck",
-    {
-      ...JAR,
-      vessel: { ...JAR.vessel, neckDiameterCm: 5 } as Setup["vessel"],
-      layers: [layer("coarse-gravel-15-25", 3, false), ...JAR.layers],
-    },
-    { ...JAR, vessel: { ...JAR.vessel, neckDiameterCm: 5 } as Setup["vessel"] },
-  ],
-  ["crown", "a crown under the soil", planted(POT, -3), planted(POT, 0.5)],
-  [
-    "crown",
-    "a crown under water",
-    planted(potWith({ kind: "free-water", levelCm: 20, overflowCm: null }, [layer(MIX, 18)]), 0.5),
-    planted(potWith({ kind: "free-water", levelCm: 20, overflowCm: null }, [layer(MIX, 18)]), 3),
-  ],
-  ["root-ball", "a root ball that stands in the reservoir", planted(BED, 0, 24), planted(BED, 0, 12)],
-  ["root-ball", "a root ball deeper than the soil", planted(POT, 0, 28), planted(POT, 0, 20)],
-  ["lid", "a lid on a pot that is to dry", withFixture(POT, LID), withFixture(POT, { ...LID, openShare: 0.8 })],
-  [
-    "glass-sun",
-    "a jar in the sun",
-    { ...JAR, site: { ...JAR.site, sun: "sun" } },
-    { ...JAR, site: { ...JAR.site, sun: "shade" } },
-  ],
-  [
-    "children",
-    "an open tub beside the sandpit",
-    {
-      ...potWith({ kind: "free-water", levelCm: 22, overflowCm: null }, [layer(MIX, 18)]),
-      site: { ...POT.site, children: "yes" },
-    },
-    {
-      ...potWith({ kind: "free-water", levelCm: 22, overflowCm: null }, [layer(MIX, 18)]),
-      site: { ...POT.site, children: "no" },
-    },
-  ],
-];
 
 describe("checks of a whole design", () => {
   it.each(WRONG)("%s: raised by %s, and silenced by its mending", (id, _, wrong, mended) => {
@@ -249,6 +72,68 @@ describe("checks of a whole design", () => {
       "by 40 mm before the water touches the soil at one end, and by 20 mm",
     );
     expect(said(POT, "out-of-level")).toBe("");
+  });
+
+  it("say what a hand reckons: heights, places and volumes", () => {
+    const high = withHeld(BED, { kind: "free-water", levelCm: 6, overflowCm: 15 });
+    expect(said(high, "hole-too-high")).toContain("Roots begin at 9 cm, and the lowest way out is at 15 cm");
+    expect(said(high, "hole-too-high")).toContain("floods the lowest 6 cm of their soil");
+    // half a cm of slack, and who fills into the roots means it
+    expect(said(withHeld(BED, { kind: "free-water", levelCm: 6, overflowCm: 9.5 }), "hole-too-high")).toBe("");
+    expect(said(withHeld(BED, { kind: "free-water", levelCm: 9.2, overflowCm: 15 }), "hole-too-high")).toBe("");
+    // a tenth of 60 cm from the wall the overflow is in
+    expect(said(withFixture(BED, { ...TUBE, acrossShare: 0.9 } as Fixture), "tube-near-overflow")).toContain(
+      "stands 6 cm from the overflow",
+    );
+    expect(said(planted(POT, -3), "crown")).toContain("lies 3 cm under the surface");
+    expect(said(planted(POT, 0, 28), "root-ball")).toBe("The root ball is 28 cm deep, the soil 25 cm.");
+    // 24 cm deep under 27 cm of soil, over water at 6
+    expect(said(planted(BED, 0, 24), "root-ball")).toContain("The lower 3 cm of the root ball");
+    // of a room 50 by 30 that is filled to 8, the lowest 4 cm, and over them beside four feet 7 cm across
+    const dead = { ...withLayer(PLATFORM, "feet", { thicknessCm: 6 }), fillFromCm: 4 };
+    const whole = 4 * 1500 + 4 * (1500 - Math.PI * 3.5 ** 2 * 4);
+    expect(said(dead, "dead-water")).toContain(`6 L of the ${(whole / 1000).toFixed(1)} L`);
+    const small = withHeld(PLATFORM, { kind: "free-water", levelCm: 0.1, overflowCm: 0.1 });
+    // a mm of a room beside the feet, and as much less in feet and soil as they lose with it; a day of 4 mm over 1,500 cm²
+    const [, gives] = /it gives (\d+) mL, and a day takes 600 mL/u.exec(said(small, "reservoir-small"))!;
+    expect(Number(gives)).toBeGreaterThan(0.1 * (1500 - Math.PI * 3.5 ** 2 * 4));
+    expect(Number(gives)).toBeLessThan(0.1 * 1800);
+  });
+
+  it("say how hard floating grains lift: their outside under water, less what they weigh", () => {
+    const { packing, dryBulkDensityGPerCm3 } = medium("perlite-coarse-3-6")!;
+    const under = potWith({ kind: "free-water", levelCm: 12, overflowCm: null }, [layer("perlite-coarse-3-6", 10)]);
+    const lift = 10 * (1 - packing.interParticlePorosity - dryBulkDensityGPerCm3.typical);
+    expect(said(under, "floats")).toContain("stands 10 cm deep in water");
+    expect(said(under, "floats")).toContain(`lifts with ${threeFigures(lift)} g on each cm², more than the 0 g on it`);
+    // half under water half the lift, and the dry half of it lies on the wet
+    const half = potWith({ kind: "free-water", levelCm: 5, overflowCm: null }, [layer("perlite-coarse-3-6", 10)]);
+    expect(said(half, "floats")).toContain(
+      `lifts with ${threeFigures(lift / 2)} g on each cm², more than the ${threeFigures(5 * dryBulkDensityGPerCm3.typical)} g`,
+    );
+    expect(said(withHeld(half, { kind: "free-water", levelCm: 0, overflowCm: null }), "floats")).toBe("");
+  });
+
+  it("say what a cloudburst leaves over soil it has to sink through, and over holes it has to find", () => {
+    const area = Math.PI * 100;
+    const storm = (roofM2: number): number => (area + roofM2 * 1e4 * 0.9) * (CLOUDBURST_MM_PER_HOUR / 10);
+    const ks = medium(MIX)!.hydraulics.ksCmPerHour;
+    const stands = (roofM2: number, passes: number): string =>
+      formatLength(((storm(roofM2) - passes) * CLOUDBURST_MINUTES) / 60 / area, "metric").replace(/\u00a0/gu, " ");
+    const roof = (2 * ks * area) / (1e4 * 0.9 * (CLOUDBURST_MM_PER_HOUR / 10));
+    expect(said(rained(POT, roof), "cloudburst")).toContain(`${stands(roof, ks * area)} would stand over the soil`);
+    expect(said(rained(POT), "cloudburst")).toContain("the soil and the holes take it");
+    // a hole in the wall passes what the soil brings it (Hvorslev 1951), one of two half of that
+    const walled = (roofM2: number): Setup => rained(withHeld(POT, { kind: "drained", outletCm: 10 }), roofM2);
+    const [hole] = openingsOf(walled(0)).over;
+    const passes = holeConductance(ks, hole!.diameterCm, hole!.count) * 15;
+    expect(hole!.count).toBe(2);
+    expect(said(walled(0.14), "cloudburst")).toContain(
+      `${stands(0.14, passes)} stands over the soil for a while, with one hole clogged ${stands(0.14, passes / 2)}`,
+    );
+    expect(troubles(walled(0.14))).not.toContain("cloudburst");
+    expect(said(walled(0.2), "cloudburst")).toContain(`with one hole clogged ${stands(0.2, passes / 2)} would stand`);
+    expect(troubles(walled(0.2))).toContain("cloudburst");
   });
 
   it("say where drained water goes, and what one person lifts", () => {
