@@ -14,7 +14,7 @@ const SPOKEN_OF_MS = 4000;
  */
 export function late<P extends object>(load: () => Promise<ComponentType<P>>, Meanwhile: ComponentType = () => null) {
   return Object.assign(
-    dynamic(() => untilLoaded(load), { ssr: false, loading: () => <Awaited meanwhile={Meanwhile} /> }),
+    dynamic(() => untilLoaded(load), { ssr: false, loading: () => <Missing meanwhile={Meanwhile} /> }),
     {
       ahead: (): void => void load().catch(() => undefined),
     },
@@ -33,7 +33,7 @@ async function untilLoaded<T>(load: () => Promise<T>): Promise<T> {
   }
 }
 
-function Awaited({ meanwhile: Meanwhile }: { meanwhile: ComponentType }) {
+function Missing({ meanwhile: Meanwhile }: { meanwhile: ComponentType }) {
   const [spokenOf, setSpokenOf] = useState(false);
   useEffect(() => {
     const timer = setTimeout(() => setSpokenOf(true), SPOKEN_OF_MS);
