@@ -3,10 +3,10 @@ import { MARROWBECK } from "../../../demo/marrowbeck";
 import { drainedAfterSoaking } from "../water/drain";
 import { readSettled } from "../readings/readings";
 import { withFixture, withLayer, withoutFixture } from "../stack/edit";
-import type { Fixture } from "../stack/fixtures";
+import type { Fixture, FixtureOf } from "../stack/fixtures";
 import { openingsOf, type Setup } from "../stack/setup";
 import { BED, JAR, LID, planted, PLATFORM, POT, rained, TUBE, WRONG } from "../testing/designs";
-import { boxVessel, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
+import { BASE_HOLES, boxVessel, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
 import { checkWhole } from "../water/settle";
 import type { Check, CheckId } from "./check";
 import { CHECK_IDS } from "./check";
@@ -98,6 +98,97 @@ describe("checks of a whole design", () => {
     const [, gives] = /it gives (\d+) mL, and a day takes 600 mL/u.exec(said(small, "reservoir-small"))!;
     expect(Number(gives)).toBeGreaterThan(0.1 * (1500 - Math.PI * 3.5 ** 2 * 4));
     expect(Number(gives)).toBeLessThan(0.1 * 1800);
+  });
+
+  it("are silent where the question does not come up, and at the line itself", () => {
+    const level = (setup: Setup, levelCm: number, overflowCm: number | null): Setup =>
+      withHeld(setup, { kind: "free-water", levelCm, overflowCm });
+    const bare = (setup: Setup): Setup => ({
+      ...setup,
+      layers: setup.layers.map((one) => ({ ...one, rooted: false })),
+    });
+    const TRAY: Fixture = { kind: "tray", id: "tray", insideLengthCm: 70, insideWidthCm: 30, insideDepthCm: 8 };
+    const boards = (setup: Setup): Setup => ({ ...setup, vessel: { ...setup.vessel, material: "wood" } });
+    const silent: readonly (readonly [CheckId, string, Setup])[] = [
+      ["hole-too-high", "no roots", bare(level(BED, 6, 15))],
+      ["hole-too-high", "no hole", level(BED, 6, null)],
+      ["reservoir-small", "a tray, which is filled again", withFixture(level(POT, 0.5, null), TRAY)],
+      ["reservoir-small", "water over the soil", level(POT, 26, null)],
+      ["reservoir-small", "nothing asked", { ...level(PLATFORM, 0.1, 0.1), demandMmPerDay: 0 }],
+      ["out-of-level", "a tray", withFixture(level(POT, 2, null), TRAY)],
+      ["out-of-level", "water over the soil", level(POT, 26, null)],
+      ["out-of-level", "neither roots nor a hole", bare(level(BED, 6, null))],
+      ["out-of-level", "no roots, and at the hole", bare(level(BED, 7, 7))],
+      [
+        "tube-near-overflow",
+        "a plugged hole",
+        withFixture(withFixture(BED, { ...(wallHole(7) as FixtureOf<"hole">), acrossShare: 0.1, plugged: true }), TUBE),
+      ],
+      ["tube-near-overflow", "holes in the base only", withFixture(POT, { ...TUBE, acrossShare: 0.9 } as Fixture)],
+      ["tube-near-overflow", "two fifths away", withFixture(BED, { ...TUBE, acrossShare: 0.6 } as Fixture)],
+      ["leaks", "boards that are watered through", boards(POT)],
+      ["leaks", "plastic", BED],
+      ["no-wick", "no roots", { ...bare(PLATFORM), fillFromCm: 10, layers: bare(PLATFORM).layers.slice(1) }],
+      [
+        "no-wick",
+        "water up to the false bottom",
+        level({ ...PLATFORM, fillFromCm: 8, layers: PLATFORM.layers.slice(1) }, 8, 9),
+      ],
+      [
+        "dead-water",
+        "feet half a cm over the base",
+        { ...withLayer(PLATFORM, "feet", { thicknessCm: 9.5 }), fillFromCm: 0.5 },
+      ],
+      [
+        "fines",
+        "a mat between",
+        { ...BED, layers: [BED.layers[0]!, layer("capillary-mat", 0.3, false), BED.layers[2]!] },
+      ],
+      ["grains-out", "what is organic", POT],
+      [
+        "grains-out",
+        "a plugged base",
+        withFixture(potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 20)]), {
+          ...BASE_HOLES,
+          plugged: true,
+        } as Fixture),
+      ],
+      [
+        "grains-out",
+        "small holes",
+        withFixture(potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 20)]), {
+          ...BASE_HOLES,
+          diameterCm: 0.4,
+        } as Fixture),
+      ],
+      ["floats", "nothing stands", potWith({ kind: "drained", outletCm: 0 }, [layer("perlite-coarse-3-6", 10)])],
+      [
+        "floats",
+        "what is wet and hangs together",
+        level(
+          potWith({ kind: "drained", outletCm: 0 }, [layer("long-fibre-sphagnum-loose", 5), layer(MIX, 15)]),
+          4,
+          null,
+        ),
+      ],
+      ["neck-grains", "a wide mouth", { ...POT, layers: [layer("coarse-gravel-15-25", 5, false)] }],
+      ["no-way-out", "a dose in a sealed jar", JAR],
+      ["cloudburst", "under a roof", BED],
+    ];
+    for (const [id, what, setup] of silent) expect([id, what, said(setup, id)]).toEqual([id, what, ""]);
+    // and with the one thing changed that brings it up
+    expect(said(boards(BED), "leaks")).toContain("Boards and staves let water out at every joint");
+    const bag: Setup = { ...JAR, vessel: { ...JAR.vessel, material: "fabric" } };
+    expect(said(withFixture(bag, { kind: "liner", id: "liner", topCm: 0.5 }), "leaks")).toContain("Cloth");
+    expect(said(withFixture(bag, { kind: "liner", id: "liner", topCm: 1 }), "leaks")).toBe("");
+    expect(said(withFixture(boards(BED), { kind: "liner", id: "liner", topCm: 5.9 }), "leaks")).not.toBe("");
+    expect(said(withFixture(boards(BED), { kind: "liner", id: "liner", topCm: 6 }), "leaks")).toBe("");
+    expect(said(bare(level(BED, 6, 7)), "out-of-level")).toContain(
+      "out of level by 20 mm before it runs out at the hole.",
+    );
+    expect(said(level(BED, 6, null), "out-of-level")).toContain(
+      "by 60 mm before the water touches the soil at one end.",
+    );
   });
 
   it("say how hard floating grains lift: their outside under water, less what they weigh", () => {
