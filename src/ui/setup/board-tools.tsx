@@ -7,7 +7,12 @@ import { useUnits } from "../common/preferences";
 import type { Beside, SetupStore } from "./setup-store";
 import { WhenReached } from "./when-reached";
 
-const OtherWays = late(() => import("./other-ways").then(({ OtherWays: ways }) => ways));
+const WaysToCome = () => (
+  <select aria-label="Hold it against another way" className="press w-32" disabled>
+    <option>Another way…</option>
+  </select>
+);
+const OtherWays = late(() => import("./other-ways").then(({ OtherWays: ways }) => ways), WaysToCome);
 
 const BESIDE: readonly (readonly [Beside, string])[] = [
   ["profile", "water and air"],
@@ -51,7 +56,7 @@ export function BoardTools({ store, newId }: { store: SetupStore; newId: () => s
         </button>
       )}
       {!held && (
-        <WhenReached>
+        <WhenReached before={<WaysToCome />}>
           <OtherWays store={store} />
         </WhenReached>
       )}

@@ -10,17 +10,15 @@ import { withLayer } from "@/core/stack/edit";
 import type { Legs, StackLayer } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import { formatLength, type UnitSystem } from "@/core/units/units";
-import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { SearchedChoice } from "../fields/searched-choice";
 import { grainFill, soilFill } from "../section/patterns";
 import { layerName, removeLayer } from "./layer-changes";
+import { LayerDetails } from "./layer-details";
 import { mediumChoices } from "./medium-choices";
 import type { SetupStore } from "./setup-store";
 import { SEPARATOR_WORDS } from "./setup-words";
-
-const LayerDetails = late(() => import("./layer-details").then(({ LayerDetails: details }) => details));
 
 type RowProps = {
   id: string;
@@ -142,7 +140,6 @@ function LayerRowOf({ layer, index, isTop, count, store, onMove, onTell }: Omit<
       className={`border-t border-rule py-1.5 pl-0 pr-1 ${selected ? "bg-sheet shadow-[inset_3px_0_0_var(--ink)]" : ""} ${isDragging ? "relative z-10 bg-sheet opacity-90 outline outline-1 outline-ink" : ""}`}
       style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined }}
       onFocus={() => store.select(layer.id)}
-      onPointerEnter={LayerDetails.ahead}
       onPointerDown={() => store.select(layer.id)}
       onKeyDown={onKeyDown}
     >

@@ -10,11 +10,13 @@ export function OtherWays({ store }: { store: SetupStore }) {
   const system = useUnits();
   const committed = useStore(store, (state) => state.committed);
   const pairs = useMemo(() => schoolPairs(committed, store.medium), [committed, store]);
-  if (pairs.length === 0) return null;
   return (
     <select
       aria-label="Hold it against another way"
       className="press w-32"
+      // it stays where it stands, or what is beside it would move under the hand
+      disabled={pairs.length === 0}
+      title={pairs.length === 0 ? "There is no other way of doing this one" : undefined}
       value=""
       onChange={(event) => {
         const pair = pairs.find(({ id }) => id === event.target.value);

@@ -5,8 +5,11 @@ import { useEffect, useState } from "react";
 const AT_REST_MS = 4000;
 const SIGNS = ["pointerdown", "pointermove", "wheel", "keydown", "touchstart", "focusin"] as const;
 
-/** What stands below the fold: it comes at the first sign that somebody is there, so that a page paints without it. */
-export function WhenReached({ children }: { children: React.ReactNode }) {
+/**
+ * What stands below the fold: it comes at the first sign that somebody is there, so that a page paints without it.
+ * `before` keeps the place of what would push other things away when it comes.
+ */
+export function WhenReached({ before = null, children }: { before?: React.ReactNode; children: React.ReactNode }) {
   const [reached, setReached] = useState(false);
   useEffect(() => {
     const reach = (): void => setReached(true);
@@ -17,5 +20,5 @@ export function WhenReached({ children }: { children: React.ReactNode }) {
       for (const sign of SIGNS) removeEventListener(sign, reach);
     };
   }, []);
-  return reached ? children : null;
+  return reached ? children : before;
 }
