@@ -203,7 +203,10 @@ export type FixtureGrip = {
 };
 
 /** What a fixture is taken hold of by to be made higher or lower; undefined for what stands on the base as it is. */
-export function gripOf(setup: Pick<Setup, "vessel" | "fixtures" | "layers" | "fillFromCm">, fixture: Fixture) {
+export function gripOf(
+  setup: Pick<Setup, "vessel" | "fixtures" | "layers" | "fillFromCm">,
+  fixture: Fixture,
+): FixtureGrip | undefined {
   const { insideDepthCm, baseCm } = setup.vessel;
   const grip = (key: FixtureGrip["key"], fromCm: number, leastCm: number, mostCm: number): FixtureGrip => ({
     key,

@@ -7,7 +7,7 @@ import { formatLength, type UnitSystem } from "@/core/units/units";
 import { doseForLevelCm3 } from "@/core/water/settle";
 import { fixtureName } from "../setup/fixture-words";
 import type { SetupStore } from "../setup/setup-store";
-import { yOf as yOfHeight, type BoardGeometry } from "./geometry";
+import { yOf as yOfHeight, type BoardGeometry, type Span } from "./geometry";
 import { HeightHandle } from "./height-handle";
 import { traySpan } from "./fixture-marks";
 import type { Outline } from "./outline";
@@ -162,6 +162,29 @@ export function SurfaceHandle({
 /** Reach of a handle around the middle of what it moves. [px] */
 const REACH_PX = 14;
 
+/** Where across a fixture is taken hold of, between the walls at its height. */
+function holdX(fixture: Fixture, walls: Span, outline: Outline, geometry: BoardGeometry): number {
+  switch (fixture.kind) {
+    case "hole":
+      return fixture.acrossShare < 0.5 ? walls.left : walls.right;
+    case "tray":
+      return traySpan(outline, geometry, fixture.insideLengthCm).right;
+    case "dressing":
+      // beside the grip of the stack's top
+      return walls.left + (walls.right - walls.left) * 0.78;
+    case "fill-tube":
+    case "standpipe":
+    case "tell-tale":
+      return outline.standingX(fixture.acrossShare, outline.across(fixture.diameterCm));
+    case "liner":
+    case "drain-screen":
+    case "lid":
+      return walls.right;
+    default:
+      return fixture satisfies never;
+  }
+}
+
 /** A fixture that has a height or a place across, to take hold of. */
 export function FixtureHandle({
   store,
@@ -190,27 +213,7 @@ export function FixtureHandle({
     ? grip.fromCm + (fixture as unknown as Record<typeof grip.key, number>)[grip.key]
     : Math.min(geometry.shownTopCm, setup.vessel.insideDepthCm);
   const walls = outline.wallsAt(heightCm);
-  const x = (() => {
-    switch (fixture.kind) {
-      case "hole":
-        return fixture.acrossShare < 0.5 ? walls.left : walls.right;
-      case "tray":
-        return traySpan(outline, geometry, fixture.insideLengthCm).right;
-      case "dressing":
-        // beside the grip of the stack's top
-        return walls.left + (walls.right - walls.left) * 0.78;
-      case "fill-tube":
-      case "standpipe":
-      case "tell-tale":
-        return outline.standingX(fixture.acrossShare, outline.across(fixture.diameterCm));
-      case "liner":
-      case "drain-screen":
-      case "lid":
-        return walls.right;
-      default:
-        return fixture satisfies never;
-    }
-  })();
+  const x = holdX(fixture, walls, outline, geometry);
   const y = grip ? yOf(heightCm) : geometry.rimY + 14;
   const move = (to: { heightCm?: number; acrossShare?: number }): void =>
     store.preview(dragFixture(store.getState().setup, fixture.id, to));

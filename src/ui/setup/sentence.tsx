@@ -26,8 +26,8 @@ export const Sentence = memo(
   (before, after) => told(before.sentence) === told(after.sentence),
 );
 
-type Said = Pick<ReadingSentence | Check, "id" | "heading" | "text" | "tone" | "why">;
+type Said = Pick<ReadingSentence | Check, "heading" | "text" | "tone" | "why">;
 
 /** All that a sentence and its why say. */
-const told = ({ id, text, tone, why }: Said): string =>
-  [id, text, tone, why.formula, ...why.inputs.flat(), why.source, why.uncertainty].join("|");
+const told = ({ heading, text, tone, why }: Said): string =>
+  [heading, text, tone, why.formula, ...why.inputs.flat(), why.source, why.uncertainty].join("|");

@@ -7,7 +7,7 @@ import { reservoirTopCm } from "@/core/stack/setup";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import type { SetupStore } from "./setup-store";
-import { WhyButton } from "./why-button";
+import { Sentence } from "./sentence";
 
 /** What the reservoir sends up against what a day takes, and when to refill. */
 export function SupplyPanel({ store }: { store: SetupStore }) {
@@ -42,19 +42,8 @@ export function SupplyPanel({ store }: { store: SetupStore }) {
       )}
       {supply && !supply.result.ok && <p className="text-[0.95rem]">{supply.result.problems[0]!.message}</p>}
       <div className={stale ? "opacity-60" : ""}>
-        {sayings.map(({ heading, text, tone, why }) => (
-          <div key={heading} className="border-t border-rule py-1.5 first:border-t-0">
-            <h3
-              className={`small-caps flex items-baseline justify-between gap-2 ${tone === "trouble" ? "text-trouble!" : ""}`}
-            >
-              <span>
-                {heading}
-                {tone === "trouble" && <span className="sr-only"> (trouble)</span>}
-              </span>
-              <WhyButton heading={heading} why={why} />
-            </h3>
-            <p className={`leading-snug ${tone === "trouble" ? "text-trouble" : ""}`}>{text}</p>
-          </div>
+        {sayings.map((saying) => (
+          <Sentence key={saying.heading} sentence={saying} />
         ))}
       </div>
     </section>
