@@ -24,6 +24,7 @@ const CORE_ORDER = [
   "units",
   "hydraulics",
   "media",
+  "occupants",
   "mixing",
   "vessel",
   "stack",
@@ -31,6 +32,7 @@ const CORE_ORDER = [
   "readings",
   "checks",
   "design",
+  "verdicts",
 ];
 
 module.exports = {

@@ -52,11 +52,18 @@ const baseHoles = (count: number, diameterCm: number, plugged = false): Fixture 
   plugged,
 });
 
-const TERRACE: Site = { sun: "sun", rain: "open", children: "no", roofM2: 0 };
-const LEAN_TO: Site = { sun: "shade", rain: "sheltered", children: "no", roofM2: 0 };
-const INDOORS: Site = { sun: "shade", rain: "sheltered", children: "unsaid", roofM2: 0 };
+const TERRACE: Site = { ...UNSAID_SITE, sun: "sun", rain: "open", children: "no" };
+const LEAN_TO: Site = { ...UNSAID_SITE, sun: "shade", rain: "sheltered", children: "no" };
+const INDOORS: Site = { ...UNSAID_SITE, sun: "shade", rain: "sheltered" };
 
-const common = { fillFromCm: 0, history: "soaked", planting: null, site: UNSAID_SITE } as const;
+const common = {
+  fillFromCm: 0,
+  history: "soaked",
+  planting: null,
+  site: UNSAID_SITE,
+  occupants: [],
+  wateredEveryDays: null,
+} as const;
 
 export const MARROWBECK: readonly Setup[] = [
   {

@@ -133,6 +133,8 @@ export function setupOf(
     demandMmPerDay: facts.demandMmPerDay,
     planting: null,
     site: wish.site ?? UNSAID_SITE,
+    occupants: [],
+    wateredEveryDays: null,
     ...more,
   };
 }

@@ -15,5 +15,7 @@ const hasFlag =
     safety.flags.some((flag) => flags.includes(flag));
 /** Whether it feeds, by itself or by what is sold in it. */
 export const isFed = hasFlag(FEEDING);
+/** Whether feed was put into it, beyond what earth has of itself. */
+export const hasAddedFeed = hasFlag(["contains-fertiliser", "fertiliser", "high-salts"]);
 /** Whether it lifts pH for good. */
 export const isLimed = hasFlag(LIMING);

@@ -92,8 +92,51 @@ export function checkSetup(
     );
   }
   problems.push(...checkFixtures(setup, cm), ...checkWater(setup, cm), ...checkPlanting(setup, cm));
+  problems.push(...checkLiving(setup));
   if (!(setup.site.roofM2 >= 0 && setup.site.roofM2 <= GREATEST_ROOF_M2))
     add("site.roofM2", "out-of-range", `A roof has between 0 and ${GREATEST_ROOF_M2} m².`);
+  return problems;
+}
+
+export const MOST_OCCUPANTS = 24;
+export const MOST_OF_A_KIND = 10_000;
+export const LONGEST_RHYTHM_DAYS = 365;
+/** What can be said of a place, in its units; more is taken for a slip of the unit. */
+export const PLACE_BOUNDS = {
+  lightMolPerDay: [0, 70, "A day's light is between 0 and 70 mol/m²."],
+  coldestC: [-60, 50, "The coldest it gets is between −60 and 50 °C."],
+  warmestC: [-20, 70, "The warmest it gets is between −20 and 70 °C."],
+  humidity: [0, 1, "Humidity is between 0 and 100 %."],
+  waterPpm: [0, 50_000, "Dissolved solids are between 0 and 50 000 mg/L; the sea has 35 000."],
+} as const;
+
+/** Who lives there, what is said of the place, and how often it is watered. */
+function checkLiving({ occupants, site, wateredEveryDays }: Setup): Problem[] {
+  const problems: Problem[] = [];
+  if (occupants.length > MOST_OCCUPANTS)
+    problems.push(problem("occupants", "too-many", `At most ${MOST_OCCUPANTS} kinds live in one setup.`));
+  occupants.forEach(({ count }, i) => {
+    if (!(Number.isInteger(count) && count >= 1 && count <= MOST_OF_A_KIND))
+      problems.push(
+        problem(
+          `occupants[${i}].count`,
+          "not-a-count",
+          `There are 1 to ${MOST_OF_A_KIND} of a kind, in whole numbers.`,
+        ),
+      );
+  });
+  for (const key of Object.keys(PLACE_BOUNDS) as (keyof typeof PLACE_BOUNDS)[]) {
+    const value = site[key];
+    const [least, most, message] = PLACE_BOUNDS[key];
+    if (value !== null && !(value >= least && value <= most))
+      problems.push(problem(`site.${key}`, "out-of-range", message));
+  }
+  if (site.coldestC !== null && site.warmestC !== null && site.coldestC > site.warmestC)
+    problems.push(problem("site.coldestC", "over-warmest", "The coldest it gets is warmer than the warmest."));
+  if (wateredEveryDays !== null && !(wateredEveryDays >= 0.25 && wateredEveryDays <= LONGEST_RHYTHM_DAYS))
+    problems.push(
+      problem("wateredEveryDays", "out-of-range", "It is watered every 6 hours to every 365 days, or as it wants."),
+    );
   return problems;
 }
 

@@ -10,6 +10,7 @@ import {
   usualDemand,
   type FixtureGrip,
   type History,
+  type Occupancy,
   type Planting,
   type Setup,
   type Site,
@@ -47,6 +48,8 @@ export const withoutFixture = (setup: Setup, id: string): Setup => ({
 
 export const withSite = (setup: Setup, site: Site): Setup => ({ ...setup, site });
 export const withPlanting = (setup: Setup, planting: Planting | null): Setup => ({ ...setup, planting });
+export const withOccupants = (setup: Setup, occupants: readonly Occupancy[]): Setup => ({ ...setup, occupants });
+export const withRhythm = (setup: Setup, wateredEveryDays: number | null): Setup => ({ ...setup, wateredEveryDays });
 export const withFillFrom = (setup: Setup, fillFromCm: number): Setup => ({ ...setup, fillFromCm });
 
 export const withLayer = (setup: Setup, id: string, change: Partial<Omit<StackLayer, "id">>): Setup => ({

@@ -55,8 +55,30 @@ export type Site = {
   readonly children: (typeof CHILDREN)[number];
   /** Roof whose water runs into it. [m²] */
   readonly roofM2: number;
+  /** A day's sum of photons for photosynthesis where it stands; null while nobody has said. [mol/m²] */
+  readonly lightMolPerDay: number | null;
+  /** The coldest and the warmest it gets there, over the year. [°C] */
+  readonly coldestC: number | null;
+  readonly warmestC: number | null;
+  /** Relative humidity of the air there. [0…1] */
+  readonly humidity: number | null;
+  /** Solids dissolved in the water it is given. [mg/L] */
+  readonly waterPpm: number | null;
 };
-export const UNSAID_SITE: Site = { sun: "unsaid", rain: "unsaid", children: "unsaid", roofM2: 0 };
+export const UNSAID_SITE: Site = {
+  sun: "unsaid",
+  rain: "unsaid",
+  children: "unsaid",
+  roofM2: 0,
+  lightMolPerDay: null,
+  coldestC: null,
+  warmestC: null,
+  humidity: null,
+  waterPpm: null,
+};
+
+/** So many of one kind that live in a setup. `occupantId` names a kind of the library, or a grower's own. */
+export type Occupancy = { readonly id: string; readonly occupantId: string; readonly count: number };
 
 /** A plant as it is put in: its crown over the soil's surface (under it where negative), and its root ball. */
 export type Planting = {
@@ -79,6 +101,9 @@ export type Setup = {
   readonly demandMmPerDay: number;
   readonly planting: Planting | null;
   readonly site: Site;
+  readonly occupants: readonly Occupancy[];
+  /** It is watered or filled up every so many days; null for whenever it wants it. */
+  readonly wateredEveryDays: number | null;
 };
 
 /** What a setup has until the grower says otherwise: soaked from the top, as most are, and a usual growing day. */

@@ -134,6 +134,8 @@ export const potWith = (
   demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
   planting: null,
   site: UNSAID_SITE,
+  occupants: [],
+  wateredEveryDays: null,
   layers,
 });
 

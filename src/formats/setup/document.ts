@@ -5,7 +5,7 @@ import type { Setup } from "../../core/stack/setup";
  * that the browser carries none.
  */
 export const SETUP_KIND = "marlstone.setup";
-export const SETUP_VERSION = 3;
+export const SETUP_VERSION = 4;
 
 export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Setup;
 
@@ -21,6 +21,8 @@ export const setupDocument = ({
   demandMmPerDay,
   planting,
   site,
+  occupants,
+  wateredEveryDays,
 }: Setup): SetupDocument => ({
   kind: SETUP_KIND,
   version: SETUP_VERSION,
@@ -34,4 +36,6 @@ export const setupDocument = ({
   demandMmPerDay,
   planting,
   site,
+  occupants,
+  wateredEveryDays,
 });

@@ -1,11 +1,12 @@
 import { z } from "zod";
-import { LONGEST_NAME, MOST_FIXTURES, MOST_LAYERS } from "../../core/stack/check";
+import { LONGEST_NAME, MOST_FIXTURES, MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../../core/stack/fixtures";
 import {
   CHILDREN,
   HISTORIES,
   RAIN,
   SUN,
+  type Occupancy,
   type Setup,
   type Site,
   type StackLayer,
@@ -24,6 +25,7 @@ import { READABLE_VERSIONS, upgraded } from "./upgrade";
 const cm = z.number().min(-1e9).max(1e9);
 const count = z.number().min(-1e9).max(1e9);
 const share = z.number().min(-1e9).max(1e9);
+const amount = z.number().min(-1e9).max(1e9);
 const id = z.string().min(1).max(40);
 
 const walls = {
@@ -116,8 +118,15 @@ const siteSchema = tied<Site>()(
     rain: z.enum(RAIN),
     children: z.enum(CHILDREN),
     roofM2: z.number().min(-1e9).max(1e9),
+    lightMolPerDay: amount.nullable(),
+    coldestC: amount.nullable(),
+    warmestC: amount.nullable(),
+    humidity: share.nullable(),
+    waterPpm: amount.nullable(),
   }),
 );
+
+const occupancySchema = tied<Occupancy>()(z.strictObject({ id, occupantId: z.string().min(1).max(80), count }));
 
 /** No id stands twice in a list. */
 const eachOnce =
@@ -150,6 +159,11 @@ const setupSchema = tied<SetupDocument>()(
     demandMmPerDay: z.number().min(-1e9).max(1e9),
     planting: z.strictObject({ crownOverSoilCm: cm, ballDepthCm: cm, ballAcrossCm: cm }).nullable(),
     site: siteSchema,
+    occupants: z
+      .array(occupancySchema)
+      .max(MOST_OCCUPANTS * 2)
+      .superRefine(eachOnce()),
+    wateredEveryDays: amount.nullable(),
   }),
 );
 

@@ -86,7 +86,7 @@ describe("a setup document", () => {
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 4 }, "version: must be 3 or 2 or 1"],
+    ["another version", { ...DOCUMENT, version: 5 }, "version: must be 4 or 3 or 2 or 1"],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     [
       "a vessel of no known shape",

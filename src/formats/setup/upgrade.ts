@@ -4,7 +4,7 @@ import { USUAL_WALLS, type VesselMaterial } from "../../core/vessel/vessel";
 import { SETUP_VERSION } from "./document";
 
 /** The versions that can be read, the present one last. */
-export const READABLE_VERSIONS = [1, 2, SETUP_VERSION] as const;
+export const READABLE_VERSIONS = [1, 2, 3, SETUP_VERSION] as const;
 
 type Loose = Readonly<Record<string, unknown>>;
 
@@ -12,9 +12,11 @@ type Loose = Readonly<Record<string, unknown>>;
 export function upgraded(document: { readonly version: number }): object {
   switch (document.version) {
     case 1:
-      return fromVersion2(fromVersion1(document));
+      return fromVersion3(fromVersion2(fromVersion1(document)));
     case 2:
-      return fromVersion2(document);
+      return fromVersion3(fromVersion2(document));
+    case 3:
+      return fromVersion3(document);
     default:
       return document;
   }
@@ -71,7 +73,24 @@ function fromVersion2(document: object): Loose {
     ),
     ...kept(old, "water", isObject(old.water) ? standing(old.water) : old.water),
     planting: null,
-    site: UNSAID_SITE,
+    site: { sun: "unsaid", rain: "unsaid", children: "unsaid", roofM2: 0 },
+  };
+}
+
+/** Version 4 brought who lives there, more of the place, and how often it is watered. */
+function fromVersion3(document: object): Loose {
+  const old = document as Loose;
+  const { lightMolPerDay, coldestC, warmestC, humidity, waterPpm } = UNSAID_SITE;
+  return {
+    ...old,
+    version: 4,
+    ...kept(
+      old,
+      "site",
+      isObject(old.site) ? { ...old.site, lightMolPerDay, coldestC, warmestC, humidity, waterPpm } : old.site,
+    ),
+    occupants: [],
+    wateredEveryDays: null,
   };
 }
 

@@ -1,0 +1,16 @@
+import { AIRY_AND_DRY_PLANTS } from "./library/airy-and-dry";
+import { ANIMALS } from "./library/animals";
+import { CROPS } from "./library/crops";
+import { FOLIAGE } from "./library/foliage";
+import { WET_PLANTS } from "./library/wet";
+import { WOODY_PLANTS } from "./library/woody";
+import type { Occupant, OccupantLookup, Plant } from "./occupant";
+
+export const PLANTS: readonly Plant[] = [...WET_PLANTS, ...CROPS, ...FOLIAGE, ...AIRY_AND_DRY_PLANTS, ...WOODY_PLANTS];
+export { ANIMALS };
+
+/** Everything that ships, plants first. */
+export const LIBRARY: readonly Occupant[] = [...PLANTS, ...ANIMALS];
+
+const byId = new Map(LIBRARY.map((occupant) => [occupant.id, occupant]));
+export const inLibrary: OccupantLookup = (id) => byId.get(id);

@@ -1,0 +1,40 @@
+import { describe, expect, it } from "vitest";
+import { inLibrary } from "../occupants/library";
+import type { Setup } from "../stack/setup";
+import { PAIR_STACKS, PAIRS } from "../testing/pairs";
+import { medium } from "../testing/setups";
+import { drainedAfterSoaking } from "../water/drain";
+import { settle } from "../water/settle";
+import { waterStates } from "./states";
+import { verdictsOf } from "./verdicts";
+import type { Verdict } from "./verdict";
+
+const days = new Map<string, ReturnType<typeof drainedAfterSoaking>>();
+
+function verdictOn(stack: keyof typeof PAIR_STACKS, occupantId: string, count: number): Verdict {
+  const setup: Setup = { ...PAIR_STACKS[stack], occupants: [{ id: "one", occupantId, count }] };
+  const settled = settle(setup, medium);
+  if (!settled.ok) throw new Error(`${stack}: ${settled.problems[0]!.message}`);
+  const day = days.get(stack) ?? drainedAfterSoaking(setup, medium);
+  days.set(stack, day);
+  const states = waterStates(setup, settled.value, day.ok ? day.value.equilibrium : undefined);
+  return verdictsOf(setup, medium, inLibrary, states)[0]!;
+}
+
+describe("what common husbandry knows of 100 pairs", () => {
+  it("is of 80 at least, each once, and of some that live and some that die in every kind of keeping", () => {
+    expect(PAIRS.length).toBeGreaterThanOrEqual(80);
+    expect(new Set(PAIRS.map(([id, stack]) => `${id} ${stack}`)).size).toBe(PAIRS.length);
+    expect(PAIRS.filter(([, , expected]) => expected === "lives").length).toBeGreaterThan(40);
+  });
+
+  it.each(PAIRS)("%s in %s: %s", (id, stack, expected, count = 1) => {
+    const { grade, findings } = verdictOn(stack, id, count);
+    const against = findings.filter((one) => one.grade === "unsuited").map(({ limit }) => limit);
+    if (expected === "lives") expect(against).toEqual([]);
+    else {
+      expect(grade).toBe("unsuited");
+      expect(against.filter((limit) => expected.includes(limit))).not.toEqual([]);
+    }
+  });
+});

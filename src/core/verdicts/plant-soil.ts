@@ -1,0 +1,142 @@
+import { isFed, isLimed } from "../media/flags";
+import type { Medium, Range } from "../media/medium";
+import type { Plant } from "../occupants/occupant";
+import { vesselAreaCm2 } from "../vessel/vessel";
+import { rootZoneOf, type Judged, type RootZone } from "./plant-water";
+import { atMost, rangeWithin, worse, type Asked } from "./verdict";
+
+/** A layer thinner than this part of the roots' height does not set what they live in. */
+const LEAST_SHARE = 0.12;
+
+type Soil = { readonly layer: number; readonly medium: Medium };
+
+/** The media roots live in, the thickest first. */
+function soilsOf({ setup, medium, states }: Asked, zone: RootZone): readonly Soil[] {
+  const height = zone.topCm - zone.fromCm;
+  return setup.layers
+    .flatMap(({ mediumId, rooted, thicknessCm }, layer) => {
+      const found = medium(mediumId);
+      return rooted && found && thicknessCm >= LEAST_SHARE * height ? [{ layer, medium: found, thicknessCm }] : [];
+    })
+    .sort(
+      (a, b) =>
+        b.thicknessCm - a.thicknessCm || states.column.layers[b.layer]!.topCm - states.column.layers[a.layer]!.topCm,
+    );
+}
+
+/** What soil and water are made of, and how many roots share them. */
+export function judgeSoil(asked: Asked, plant: Plant, count: number): Judged[] {
+  const zone = rootZoneOf(asked);
+  const soils = zone ? soilsOf(asked, zone) : [];
+  return [
+    ...judgePH(plant, soils),
+    ...judgeLime(plant, soils),
+    ...judgeSalts(plant, soils),
+    ...judgeFeed(plant, soils),
+    ...judgeWaterSolids(asked, plant),
+    ...(zone ? judgeRoom(asked, plant, count, zone) : []),
+  ];
+}
+
+/** A mix's pH moves by some tenths with water and feed. */
+const PH_SLACK = 0.3;
+/** Beyond this a pH is not put right by care. */
+const PH_FAR = 0.8;
+
+function judgePH(plant: Plant, soils: readonly Soil[]): Judged[] {
+  const judged = soils.map(({ layer, medium: { pH } }): Judged => {
+    const reach = rangeWithin(pH, plant.pH, PH_SLACK);
+    const off = Math.max(plant.pH.low - pH.typical, pH.typical - plant.pH.high);
+    const grade = reach === "suits" ? "suits" : off > PH_FAR ? "unsuited" : "care";
+    return { limit: "pH", grade, pH, wanted: plant.pH, layer };
+  });
+  return worstFirst(judged).slice(0, 1);
+}
+
+function judgeLime(plant: Plant, soils: readonly Soil[]): Judged[] {
+  const limed = soils.find(({ medium }) => isLimed(medium));
+  if (plant.lime === "hates") {
+    // commercial peat mixes are limed to a pH that their own range says; it is judged by that
+    const harms = limed && limed.medium.pH.typical > plant.pH.high;
+    return [
+      {
+        limit: "lime",
+        grade: harms ? "unsuited" : limed ? "care" : "suits",
+        fatal: true,
+        layer: limed?.layer,
+        likes: "hates",
+      },
+    ];
+  }
+  return [];
+}
+
+function judgeSalts(plant: Plant, soils: readonly Soil[]): Judged[] {
+  const judged = soils.map(({ layer, medium: { ecDsPerM } }): Judged => {
+    const likely = atMost(ecDsPerM.typical, plant.mostEcDsPerM);
+    const grade = likely === "suits" && ecDsPerM.high > 1.5 * plant.mostEcDsPerM.high ? "care" : likely;
+    // what salts by some accounts, and washes out, is not refused
+    const washes = grade === "unsuited" && ecDsPerM.low <= plant.mostEcDsPerM.typical;
+    return { limit: "salts", grade: washes ? "care" : grade, fatal: true, ecDsPerM, most: plant.mostEcDsPerM, layer };
+  });
+  return worstFirst(judged).slice(0, 1);
+}
+
+function judgeFeed(plant: Plant, soils: readonly Soil[]): Judged[] {
+  const fed = soils.find(({ medium }) => isFed(medium));
+  if (plant.feed === "none")
+    return [{ limit: "feed", grade: fed ? "unsuited" : "suits", fatal: true, wants: "none", layer: fed?.layer }];
+  return plant.feed === "hungry" && !fed ? [{ limit: "feed", grade: "suits", wants: "hungry", layer: undefined }] : [];
+}
+
+/** Over this a plant takes what comes from most taps. [mg/L] */
+const ANY_TAP_PPM = 400;
+
+function judgeWaterSolids({ setup: { site } }: Asked, plant: Plant): Judged[] {
+  const { mostWaterPpm: most } = plant;
+  if (site.waterPpm === null)
+    return most.typical < ANY_TAP_PPM ? [{ limit: "water-solids", grade: "unknown", ppm: null, most }] : [];
+  const grade = atMost(site.waterPpm, most);
+  return [
+    {
+      limit: "water-solids",
+      grade: grade === "unsuited" && site.waterPpm < 2 * most.high ? "care" : grade,
+      fatal: true,
+      ppm: site.waterPpm,
+      most,
+    },
+  ];
+}
+
+/** Room a root system takes of the surface, as a square of its spread less what neighbours share. */
+const SHARED = 0.8;
+const rootAreaCm2 = (spreadCm: number): number => SHARED * spreadCm ** 2;
+
+/** How many of a kind find room for their roots, were they alone; one always does. */
+export function howManyFit(plant: Plant, areaCm2: number): Range {
+  const fit = (spreadCm: number): number => Math.max(1, Math.floor(areaCm2 / rootAreaCm2(spreadCm)));
+  const { low, typical, high } = plant.rootSpreadCm;
+  return { low: fit(high), typical: fit(typical), high: fit(low) };
+}
+
+/** The soil's surface where roots are. [cm²] */
+export const rootedSurfaceCm2 = ({ setup }: Asked, { topCm }: RootZone): number =>
+  vesselAreaCm2(setup.vessel, Math.min(topCm, setup.vessel.insideDepthCm));
+
+function judgeRoom(asked: Asked, plant: Plant, count: number, zone: RootZone): Judged[] {
+  const { setup, occupants } = asked;
+  const areaCm2 = rootedSurfaceCm2(asked, zone);
+  const plants = setup.occupants.flatMap(({ occupantId, count: of }) => {
+    const found = occupants(occupantId);
+    return found?.life === "plant" ? [{ found, of }] : [];
+  });
+  const alone = plants.reduce((sum, { of }) => sum + of, 0) <= 1;
+  const takenShare = (key: keyof Range): number =>
+    plants.reduce((sum, { found, of }) => sum + of * rootAreaCm2(found.rootSpreadCm[key]), 0) / areaCm2;
+  const grade = alone || takenShare("typical") <= 1.05 ? "suits" : takenShare("low") <= 1.05 ? "care" : "unsuited";
+  return [{ limit: "root-room", grade, fits: howManyFit(plant, areaCm2), count, takenShare: takenShare("typical") }];
+}
+
+/** The worst first. */
+const worstFirst = (judged: readonly Judged[]): Judged[] =>
+  [...judged].sort((a, b) => (a.grade === b.grade ? 0 : worse(a.grade, b.grade) === a.grade ? -1 : 1));

@@ -1,0 +1,94 @@
+import { describe, expect, it } from "vitest";
+import type { Setup } from "../stack/setup";
+import { GRAVEL, layer, medium, MIX, PEAT, potWith, type Held } from "../testing/setups";
+import { drainedAfterSoaking } from "../water/drain";
+import { steadyRise } from "../water/steady-rise";
+import { mouthDemandCm3PerHour } from "../water/losses";
+import { settle } from "../water/settle";
+import { meanAirDown, roomDownCm, stretchOf, suctionAtCm, waterStates, type WaterStates } from "./states";
+
+const statesOf = (setup: Setup): WaterStates => {
+  const settled = settle(setup, medium);
+  if (!settled.ok) throw new Error(settled.problems[0]!.message);
+  const day = drainedAfterSoaking(setup, medium);
+  return waterStates(setup, settled.value, day.ok ? day.value.equilibrium : undefined);
+};
+const pot = (held: Held, more: Partial<Setup> = {}): Setup => ({ ...potWith(held), ...more });
+const RESERVOIR: Held = { kind: "free-water", levelCm: 3, overflowCm: 5 };
+const OPEN: Held = { kind: "drained", outletCm: 0 };
+
+describe("the moments between two waterings", () => {
+  it("are of a reservoir: full to its overflow, as it stands, and at its refill mark", () => {
+    const { watered, settled, mark, driest, lasting, fullCm } = statesOf(pot(RESERVOIR));
+    expect([watered.waterTableCm, settled.waterTableCm, fullCm, lasting]).toEqual([5, 3, 5, true]);
+    expect(driest).toBeUndefined();
+    if (mark) expect(mark.waterTableCm).toBeLessThan(5);
+  });
+
+  it("are of an open pot: a day after a soaking, and a time that a rhythm leaves it", () => {
+    const states = statesOf(pot(OPEN, { wateredEveryDays: 6 }));
+    expect(states.lasting).toBe(false);
+    expect(states.mark).toBeUndefined();
+    // what is drunk in six days is what the driest state holds less
+    expect(states.daysUntil(states.driest!.waterTableCm)).toBeCloseTo(6, 2);
+    expect(suctionAtCm(states.driest!.profile, 15)).toBeGreaterThan(suctionAtCm(states.watered.profile, 15));
+  });
+
+  it("are no drier than what the media never give up, however long nobody comes", () => {
+    const { driest } = statesOf(pot(OPEN, { wateredEveryDays: 365 }));
+    expect(driest!.waterTableCm).toBeLessThan(-15_000);
+    expect(driest!.profile.theta.every((theta) => theta >= 0)).toBe(true);
+  });
+
+  it("keep a height at a suction from the level at which the steady rise brings just the demand", () => {
+    const setup = pot(RESERVOIR, { demandMmPerDay: 12 });
+    const states = statesOf(setup);
+    const level = states.levelKeeping(18, 40)!;
+    expect(steadyRise(states.column, level, 18, -40).maxCm3PerHour).toBeCloseTo(mouthDemandCm3PerHour(setup), 3);
+    expect(statesOf(pot(RESERVOIR, { demandMmPerDay: 0 })).levelKeeping(18, 40)).toBe(-Infinity);
+  });
+});
+
+describe("room under the surface", () => {
+  const setup = potWith({ kind: "free-water", levelCm: 4, overflowCm: null }, [layer(GRAVEL, 3), layer(MIX, 17)]);
+  const { watered, column } = statesOf(setup);
+  const roots = stretchOf(watered.profile, 1, 1);
+
+  it("ends where the suction has fallen to a limit: at rest so many cm over the water", () =>
+    expect(roomDownCm(watered.profile, roots, -Infinity, 10)).toBeCloseTo(20 - 14, 6));
+
+  it("ends where the air has fallen to a limit, found in the curve itself", () => {
+    const { functions } = column.layers[1]!;
+    const depth = roomDownCm(watered.profile, roots, 0.12, -Infinity);
+    expect(depth).toBeGreaterThan(0);
+    expect(depth).toBeLessThan(17);
+    expect(functions.thetaS - functions.waterContent(-(20 - depth - 4))).toBeCloseTo(0.12, 3);
+  });
+
+  it("is all of the soil where nothing is asked, and none where the surface itself falls short", () => {
+    expect(roomDownCm(watered.profile, roots, 0, 0)).toBeCloseTo(16, 6);
+    expect(roomDownCm(watered.profile, roots, 0.9, 0)).toBe(0);
+  });
+
+  it("is not cut by a wet layer over the roots, and is cut by one among them", () => {
+    const mulched = statesOf(
+      potWith({ kind: "free-water", levelCm: 2, overflowCm: null }, [layer(MIX, 14), layer(PEAT, 4, false)]),
+    ).watered.profile;
+    expect(roomDownCm(mulched, stretchOf(mulched, 0, 0), 0.1, 0)).toBeGreaterThan(2);
+    const lens = statesOf(
+      potWith({ kind: "drained", outletCm: 0 }, [
+        layer(MIX, 10, true),
+        layer("aquatic-loam", 3, true),
+        layer(MIX, 8, true),
+      ]),
+    ).watered.profile;
+    expect(roomDownCm(lens, stretchOf(lens, 0, 2), 0.12, -Infinity)).toBeLessThanOrEqual(8 + 3);
+  });
+
+  it("has a mean of the air that lies between its least and its most", () => {
+    const { airSpace } = watered.profile;
+    const mean = meanAirDown(watered.profile, roots, 10);
+    expect(mean).toBeGreaterThan(airSpace[roots.first]!);
+    expect(mean).toBeLessThan(airSpace[roots.last]!);
+  });
+});

@@ -1,0 +1,203 @@
+import type { Range } from "../media/medium";
+import type { Figure, Harm, Occupant, OccupantLookup } from "../occupants/occupant";
+import type { Occupancy, Setup } from "../stack/setup";
+import type { MediumLookup } from "../water/network";
+import type { WaterStates } from "./states";
+
+/**
+ * How well a setup suits what lives there, as data: for each limit the value that met or missed it, where and when. What
+ * is said of it is made of it in words.ts, and nowhere else.
+ */
+export const GRADES = ["unsuited", "care", "unknown", "suits"] as const;
+export type Grade = (typeof GRADES)[number];
+
+/** Water as it stands in a moment that matters. */
+export type StateId = "watered" | "settled" | "mark" | "driest";
+
+/** What something needs and has, held against one another. */
+export type Held = { readonly value: number; readonly limit: Range };
+
+export type Finding = {
+  /** The setup's entry it is about. */
+  readonly occupancyId: string;
+  readonly grade: Grade;
+  /** Whether it kills, and is never outweighed by what suits. */
+  readonly fatal: boolean;
+} & Told;
+
+/** Each limit with what its sentence is made of. */
+export type Told =
+  /** How deep under the surface there is the air it needs, against how deep its roots must go. */
+  | {
+      readonly limit: "air";
+      readonly state: StateId;
+      readonly airedCm: Range;
+      readonly neededCm: Figure;
+      readonly leastAirSpace: Figure;
+      readonly meanAirSpace: number;
+      readonly goodAirSpace: Figure;
+      /** Where the air falls short first; undefined where it is enough all through. [cm over the base] */
+      readonly shortBelowCm: number | undefined;
+    }
+  /** Deeper than this no oxygen comes. */
+  | {
+      readonly limit: "oxygen";
+      readonly state: StateId;
+      readonly reachesCm: Range;
+      readonly soilCm: number;
+      readonly neededCm: Figure;
+      readonly sourWithinDays: Range;
+    }
+  /** How deep it is not wetter than it likes, in a soil that stays as it is. */
+  | {
+      readonly limit: "wet-for-good";
+      readonly state: StateId;
+      readonly roomCm: Range;
+      readonly neededCm: Figure;
+      readonly wettestSuctionCm: Figure;
+      readonly suctionCm: number;
+    }
+  /** How long it is wetter than it likes after a watering. */
+  | {
+      readonly limit: "wet-days";
+      readonly days: Range;
+      readonly borne: Figure;
+      readonly wettestSuctionCm: Figure;
+      /** In its rest, when it drinks far less. */
+      readonly restingDays: number;
+      readonly borneResting: Figure;
+      readonly decidedBy: "growing" | "resting";
+    }
+  /** How dry it is at its roots in a soil that stays as it is. */
+  | { readonly limit: "dry-for-good"; readonly state: StateId; readonly suctionCm: number; readonly driest: Figure }
+  /** The level from which the reservoir still keeps it damp, against the level there is. */
+  | {
+      readonly limit: "kept-damp";
+      readonly markCm: number | undefined;
+      readonly levelCm: number;
+      readonly driest: Figure;
+      readonly daysFromFull: number;
+      /** Days it must live beyond that until it is next filled up. */
+      readonly beyondDays: number;
+      readonly borne: Figure;
+      readonly everyDays: number | null;
+    }
+  /** The days a watering lasts it. */
+  | {
+      readonly limit: "dry-days";
+      readonly lastsDays: number;
+      readonly driest: Figure;
+      readonly beyondDays: number;
+      readonly borne: Figure;
+      readonly everyDays: number | null;
+    }
+  | {
+      readonly limit: "crown";
+      readonly state: StateId;
+      readonly overWaterCm: number;
+      readonly wanted: Figure;
+      readonly side: "near" | "far" | "within";
+    }
+  | { readonly limit: "soil-depth"; readonly soilCm: number; readonly wanted: Figure }
+  | { readonly limit: "root-room"; readonly fits: Range; readonly count: number; readonly takenShare: number }
+  | { readonly limit: "pH"; readonly pH: Range; readonly wanted: Figure; readonly layer: number }
+  | { readonly limit: "lime"; readonly layer: number | undefined; readonly likes: "hates" | "likes" }
+  | { readonly limit: "salts"; readonly ecDsPerM: Range; readonly most: Figure; readonly layer: number }
+  | { readonly limit: "feed"; readonly wants: "none" | "hungry"; readonly layer: number | undefined }
+  | { readonly limit: "water-solids"; readonly ppm: number | null; readonly most: Figure }
+  | { readonly limit: "light"; readonly molPerDay: Range | null; readonly wanted: Figure; readonly typed: boolean }
+  | {
+      readonly limit: "cold";
+      readonly coldestC: number | null;
+      readonly lives: Figure;
+      readonly kind: "frost" | "cool";
+    }
+  | { readonly limit: "heat"; readonly warmestC: number; readonly lives: Figure }
+  | { readonly limit: "humidity"; readonly humidity: Range; readonly wanted: Figure; readonly from: "lid" | "place" }
+  | { readonly limit: "moving-air"; readonly openShare: number }
+  | {
+      readonly limit: "company";
+      readonly otherId: string;
+      readonly clash: "water" | "pH" | "feed" | "lime" | "vigour" | "eaten" | "eats" | "poison" | "alone" | "warmth";
+    }
+  | { readonly limit: "no-roots" }
+  | { readonly limit: "no-ground" }
+  /** For animals. */
+  | { readonly limit: "ground-depth"; readonly depthCm: number; readonly wanted: Figure }
+  | {
+      readonly limit: "surface-damp";
+      readonly state: StateId;
+      readonly suctionCm: number;
+      readonly band: Figure;
+      readonly side: "wet" | "dry" | "within";
+    }
+  | {
+      readonly limit: "deep-damp";
+      readonly state: StateId;
+      readonly band: Figure;
+      /** Heights over the base between which the suction lies in the band; undefined where it does nowhere. */
+      readonly fromCm: number | undefined;
+      readonly toCm: number | undefined;
+      readonly suctionAtFootCm: number;
+      readonly side: "wet" | "dry" | "within";
+    }
+  | { readonly limit: "open-water"; readonly deepCm: number; readonly most: Figure }
+  | {
+      readonly limit: "burrow";
+      readonly widthCm: Figure;
+      /** Height of a cut that stands by itself in the damp ground. [cm] */
+      readonly standsCm: Range;
+      readonly atCm: number;
+      readonly layer: number;
+    }
+  | { readonly limit: "harm"; readonly harm: Harm; readonly layer: number }
+  | { readonly limit: "open-share"; readonly openShare: number | undefined; readonly wanted: Figure }
+  | { readonly limit: "ground-room"; readonly areaCm2: number; readonly wantedCm2: Range; readonly count: number }
+  | { readonly limit: "unknown-kind" };
+
+export type Limit = Told["limit"];
+
+/** What something that lives there is told. */
+export type Verdict = {
+  readonly occupancy: Occupancy;
+  /** Undefined for a kind that is not known here. */
+  readonly occupant: Occupant | undefined;
+  readonly grade: Grade;
+  /** What decides it first, the worst first. */
+  readonly findings: readonly Finding[];
+};
+
+/** What every rule reads. */
+export type Asked = {
+  readonly setup: Setup;
+  readonly medium: MediumLookup;
+  readonly occupants: OccupantLookup;
+  readonly states: WaterStates;
+  /** Soil the roots may have, from the top down, or ground for animals. [cm over the base] */
+  readonly surfaceCm: number;
+};
+
+/** The worst of what is known. Whatever is fatal and unsuited decides alone, and nothing is averaged. */
+export function worstOf(findings: readonly { readonly grade: Grade }[]): Grade {
+  for (const grade of ["unsuited", "care"] as const) if (findings.some((one) => one.grade === grade)) return grade;
+  return findings.length > 0 && findings.every(({ grade }) => grade === "unknown") ? "unknown" : "suits";
+}
+
+/** A value against a limit known as a range: met for sure, met by some accounts, or missed by all. */
+export const atMost = (value: number, { typical, high }: Range): Grade =>
+  value <= typical ? "suits" : value <= high ? "care" : "unsuited";
+export const atLeast = (value: number, { low, typical }: Range): Grade =>
+  value >= typical ? "suits" : value >= low ? "care" : "unsuited";
+/** The same where the range is of what is liked, and a factor beyond it is still borne. */
+export function within(value: number, { low, high }: Range, slackFactor: number): Grade {
+  if (value >= low && value <= high) return "suits";
+  return value >= low / slackFactor && value <= high * slackFactor ? "care" : "unsuited";
+}
+
+/** Two ranges against one another: the one lies in the other, reaches into it, or misses it. */
+export function rangeWithin(value: Range, { low, high }: Range, slack = 0): Grade {
+  if (value.low > high + slack || value.high < low - slack) return "unsuited";
+  return value.typical >= low - slack && value.typical <= high + slack ? "suits" : "care";
+}
+
+export const worse = (a: Grade, b: Grade): Grade => (GRADES.indexOf(a) <= GRADES.indexOf(b) ? a : b);

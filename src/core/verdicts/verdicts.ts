@@ -1,0 +1,45 @@
+import type { OccupantLookup } from "../occupants/occupant";
+import { stackHeightCm, type Occupancy, type Setup } from "../stack/setup";
+import type { MediumLookup } from "../water/network";
+import { judgeAnimal } from "./animal";
+import { judgeCompany } from "./company";
+import { judgeAnimalPlace, judgePlantPlace } from "./place";
+import { judgeSoil } from "./plant-soil";
+import { judgeWater, type Judged } from "./plant-water";
+import type { WaterStates } from "./states";
+import { GRADES, worstOf, type Asked, type Finding, type Verdict } from "./verdict";
+
+/** What everything that lives in a setup is told, in the setup's order. */
+export function verdictsOf(
+  setup: Setup,
+  medium: MediumLookup,
+  occupants: OccupantLookup,
+  states: WaterStates,
+): readonly Verdict[] {
+  const asked: Asked = { setup, medium, occupants, states, surfaceCm: stackHeightCm(setup) };
+  return setup.occupants.map((occupancy) => verdictOf(asked, occupancy));
+}
+
+function verdictOf(asked: Asked, occupancy: Occupancy): Verdict {
+  const occupant = asked.occupants(occupancy.occupantId);
+  const judged: readonly Judged[] = !occupant
+    ? [{ limit: "unknown-kind", grade: "unknown" }]
+    : [
+        ...(occupant.life === "plant"
+          ? [
+              ...judgeWater(asked, occupant),
+              ...judgeSoil(asked, occupant, occupancy.count),
+              ...judgePlantPlace(asked.setup, occupant),
+            ]
+          : [...judgeAnimal(asked, occupant, occupancy.count), ...judgeAnimalPlace(asked.setup, occupant)]),
+        ...judgeCompany(asked, occupancy, occupant),
+      ];
+  const findings = judged
+    .map((one): Finding => ({ fatal: false, ...one, occupancyId: occupancy.id }))
+    .sort((a, b) => GRADES.indexOf(a.grade) - GRADES.indexOf(b.grade) || Number(b.fatal) - Number(a.fatal));
+  return { occupancy, occupant, grade: worstOf(findings), findings };
+}
+
+/** The worst that any of them is told. */
+export const worstVerdict = (verdicts: readonly Verdict[]): Verdict["grade"] | undefined =>
+  verdicts.length === 0 ? undefined : worstOf(verdicts);
