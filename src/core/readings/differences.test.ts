@@ -177,7 +177,7 @@ describe("what is said of a supply", () => {
     const [mark] = say(TROUGH);
     expect(mark).toMatchObject({ heading: "Refill mark", tone: "plain" });
     expect(mark!.text).toMatch(
-      /^Refill when the surface has fallen to 5\.\d cm \(5\.\d cm to 5\.\d cm\), about [\d.]+ such days from full \(.* between 8 cm and there\)\. From then on it feeds more slowly/u,
+      /^Refill when the surface has fallen to 5\.\d cm \(9 of 10 such pots: 4\.\d cm to 6\.\d cm\), about [\d.]+ such days from full \(.* between 8 cm and there\)\. From then on it feeds more slowly/u,
     );
     const [low] = say(withHeld(TROUGH, { kind: "free-water", levelCm: 2, overflowCm: 8 }));
     expect(low).toMatchObject({ tone: "trouble" });

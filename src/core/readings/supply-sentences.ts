@@ -7,7 +7,7 @@ import {
   threeFigures,
   type UnitSystem,
 } from "../units/units";
-import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "../water/limits";
+import { POTS_OF_TEN, ROOT_LIMIT_PSI_CM } from "../water/limits";
 import { historyOf } from "../water/branch";
 import { branchesShown } from "../water/supply-shown";
 import type { BranchSupply, RefillMark, Supply } from "../water/supply";
@@ -55,12 +55,12 @@ export function supplySayings(
       ["middle of the roots", cm(demandHeightCm)],
       ["surface now", cm(levelCm)],
       ["highest surface", cm(brimCm)],
-      ["mark if the media conduct 3 times better", markText(marked.markIfBetter, cm)],
-      ["mark if 3 times worse", markText(marked.markIfWorse, cm)],
+      [`${POTS_OF_TEN} of 10 such pots, from`, markText(marked.lowMark, cm)],
+      ["to", markText(marked.highMark, cm)],
     ],
     source:
       "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity; wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
-    uncertainty: `Conductivities are known to a factor of ${CONDUCTIVITY_FACTOR} or more. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile. The days to pick from are reference evapotranspiration (Allen et al. 1998); foliage wider than the vessel takes more.`,
+    uncertainty: `The range is of 200 such pots, with media drawn from their own ranges of pores and conductivity. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile. The days to pick from are reference evapotranspiration (Allen et al. 1998); foliage wider than the vessel takes more.`,
   };
   const sayings: SupplySaying[] = [];
   if (stuck) {
@@ -116,7 +116,7 @@ function markSentence(
         : `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}, about ${time} from full (${amount}). From then on it feeds more slowly than they drink; the soil's own water carries them on for a while, and “Run it” shows how long.`;
     case "empty":
       return demandCm3PerHour > 0
-        ? `It wicks to the last: even an all but empty reservoir keeps up with such a day, about ${time} from full (${amount}).`
+        ? `It wicks to the last: even an all but empty reservoir keeps up with such a day, about ${time} from full (${amount})${rangeText(branch, cm)}.`
         : "Nothing is drawn from it, so it need not be refilled.";
     case "too-weak":
       return `Even filled to ${cm(brimCm)} it brings ${perDay(branch.mark.atBrimCm3PerHour, areaCm2, system)}, less than such a day takes. A finer mix, a wick bed that reaches into the water, or a higher overflow would mend it; until then water from the top.`;
@@ -136,9 +136,9 @@ function markText(mark: RefillMark, cm: (height: number) => string): string {
 }
 
 /** How far the mark may be off, for what is not known of the media. */
-function rangeText({ markIfBetter, markIfWorse }: BranchSupply, cm: (height: number) => string): string {
-  const low = markIfBetter.kind === "mark" ? cm(markIfBetter.levelCm) : "empty";
-  const high =
-    markIfWorse.kind === "mark" ? cm(markIfWorse.levelCm) : markIfWorse.kind === "too-weak" ? "never enough" : "empty";
-  return low === high ? "" : ` (${low} to ${high})`;
+function rangeText({ lowMark, highMark }: BranchSupply, cm: (height: number) => string): string {
+  const words = (mark: RefillMark): string =>
+    mark.kind === "mark" ? cm(mark.levelCm) : mark.kind === "too-weak" ? "never enough" : "empty";
+  const [low, high] = [words(lowMark), words(highMark)];
+  return low === high ? "" : ` (${POTS_OF_TEN} of 10 such pots: ${low} to ${high})`;
 }

@@ -262,3 +262,24 @@ export function formatHours(hours: number): string {
   if (hours < 72) return `${threeFigures(hours, 0)}${NBSP}h`;
   return `${threeFigures(hours / 24, 1)}${NBSP}days`;
 }
+
+/** Degrees for reading: whole ones, as thermometers are read. */
+export const formatTemperature = (celsius: number, system: UnitSystem): string =>
+  `${Math.round(system === "metric" ? celsius : celsius * 1.8 + 32)}${NBSP}${temperatureUnitName(system)}`;
+export const temperatureUnitName = (system: UnitSystem): string => (system === "metric" ? "°C" : "°F");
+export const temperatureFieldText = (celsius: number, system: UnitSystem): string =>
+  String(Number((system === "metric" ? celsius : celsius * 1.8 + 32).toFixed(1)));
+
+/** Reads a temperature; a bare number is in °C or °F, one with its letter is taken by it. @returns °C */
+export function parseTemperatureC(text: string, system: UnitSystem): Result<number> {
+  const examples = system === "metric" ? "18 or 64 °F" : "64 or 18 °C";
+  const parsed = parseNumberAndUnit(text);
+  if (!parsed || text.trim() === "")
+    return failed(problem("", "not-a-number", `“${text.trim()}” is not a temperature. Write ${examples}.`));
+  if (parsed.unsure) return failed(parsed.unsure);
+  const unit = parsed.unit.replace(/[°º\s]/gu, "");
+  if (!["", "c", "f"].includes(unit))
+    return failed(problem("", "unknown-unit", `“${parsed.unit}” is not a unit for a temperature. Write ${examples}.`));
+  const isFahrenheit = unit === "" ? system === "imperial" : unit === "f";
+  return ok(isFahrenheit ? (parsed.value - 32) / 1.8 : parsed.value);
+}

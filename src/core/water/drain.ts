@@ -17,8 +17,9 @@ export function drainedAfterSoaking(
   medium: MediumLookup,
   hours = AFTER_SOAKING_HOURS,
   mayGoOn?: () => boolean,
+  cellCm?: number,
 ): Result<Settled> {
-  const settled = settle(setup, medium);
+  const settled = settle(setup, medium, "metric", cellCm);
   const outletCm = soakedLevelCm(setup);
   if (!settled.ok || !drainsAfterSoaking(setup) || outletCm >= settled.value.column.heightCm) return settled;
   const { network, column } = settled.value;

@@ -5,7 +5,7 @@
  * 1972). [cm]
  */
 export const ROOT_LIMIT_PSI_CM = -100;
-/** How far a medium's conductivity may be from what is computed with, either way; supply is off by the same factor. */
-export const CONDUCTIVITY_FACTOR = 3;
+/** Of so many of ten like pots a band tells; as many of the others lie over it as under it. */
+export const POTS_OF_TEN = 9;
 /** A run has at most this many dry days. */
 export const MOST_DRY_DAYS = 30;

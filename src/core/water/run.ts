@@ -49,15 +49,12 @@ export type Run = {
 const MOST_ITERATIONS = 250_000;
 const SHORT_SHARE = 0.9;
 const EMPTY_CM = 0.05;
-/**
- * A cell no drier than this at the start stands in water; roots of which more than this share do are those of a marsh.
- */
-const STANDING_PSI_CM = -1;
-const MARSH_SHARE = 1 / 3;
-/** Roots of bog and marsh plants, whose whole zone stands in water, breathe through their stems. */
-const MARSH_UPTAKE: UptakeLimits = { ...CONTAINER_UPTAKE, drownedPsiCm: 1e6, airedPsiCm: 1e5 };
+/** While nobody says what grows there, it is taken to drink wherever there is water: what it bears is not known. */
+const UNNAMED_UPTAKE: UptakeLimits = { ...CONTAINER_UPTAKE, drownedPsiCm: 1e6, airedPsiCm: 1e5 };
 
 export type Following = {
+  /** Between which heads what grows there drinks. */
+  readonly drinks?: UptakeLimits | undefined;
   /** Told each hour that has been followed, so that a page can show how far it is. */
   readonly onHour?: ((hour: number) => void) | undefined;
   /** Asked now and then whether to go on; a run that is called off tells what is known until then. */
@@ -79,7 +76,7 @@ export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number, fo
   const { network, equilibrium } = settled.value;
   const plan = planRun(setup, dryDays);
   const start = startOf(setup, settled.value, plan);
-  const asked = demandOf(setup, network, plan, equilibrium);
+  const asked = demandOf(setup, network, plan, equilibrium, following.drinks ?? UNNAMED_UPTAKE);
   const followed =
     setup.water.by !== "level"
       ? followDosed(network, start, plan, asked, WATERING[setup.water.by], following)
@@ -319,7 +316,13 @@ function refillsOf(setup: Setup, { below, over }: Network, { refillFrom }: RunPl
 }
 
 /** Roots drink, or the surface dries: twice the day's mean by day, nothing by night. */
-function demandOf(setup: Setup, network: Network, { dryFrom, refillFrom }: RunPlan, start: ColumnState): Demand {
+function demandOf(
+  setup: Setup,
+  network: Network,
+  { dryFrom, refillFrom }: RunPlan,
+  start: ColumnState,
+  stress: UptakeLimits,
+): Demand {
   const { column, over, below } = network;
   const meanCm3PerHour = mouthDemandCm3PerHour(setup);
   const byDay = (mean: number): FluxInTime => {
@@ -341,8 +344,6 @@ function demandOf(setup: Setup, network: Network, { dryFrom, refillFrom }: RunPl
   };
   const roots = rootZoneCm(setup);
   if (!roots || meanCm3PerHour === 0) return { ...beside, drinking: undefined, surface: byDay(meanCm3PerHour) };
-  const rooted = start.psiCm.filter((_, i) => column.zCm[i]! >= roots.fromCm && column.zCm[i]! <= roots.toCm);
-  const standing = rooted.filter((psiCm) => psiCm >= STANDING_PSI_CM).length;
   // open water gives to the air what bare soil would
   const open = start.waterTableCm > over.bedCm ? SOIL_SHARE : 0;
   return {
@@ -350,7 +351,7 @@ function demandOf(setup: Setup, network: Network, { dryFrom, refillFrom }: RunPl
     drinking: {
       demandCmPerHour: byDay(((1 - open) * meanCm3PerHour) / topCm2),
       roots: [{ ...roots, weight: 1 }],
-      stress: standing / rooted.length > MARSH_SHARE ? MARSH_UPTAKE : CONTAINER_UPTAKE,
+      stress,
     },
     surface: byDay(open * meanCm3PerHour),
   };

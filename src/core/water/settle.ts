@@ -72,10 +72,15 @@ export function doseForLevelCm3(setup: Setup, network: Network, heightCm: number
 }
 
 /** Settles a setup. Fails with the problems of `checkWhole`, or "no-layers". */
-export function settle(setup: Setup, medium: MediumLookup, system: UnitSystem = "metric"): Result<Settled> {
+export function settle(
+  setup: Setup,
+  medium: MediumLookup,
+  system: UnitSystem = "metric",
+  cellCm?: number,
+): Result<Settled> {
   const problems = checkWhole(setup, medium, system);
   if (problems.length > 0) return failed(...problems);
-  const made = networkOf(setup, medium);
+  const made = networkOf(setup, medium, undefined, cellCm);
   if (!made.ok) return made;
   const network = made.value;
   const { column } = network;

@@ -9,7 +9,7 @@ import { onBranch } from "./branch";
 import { makeColumn } from "./column";
 import { settle } from "./settle";
 import { levelForFlow, steadyRise } from "./steady-rise";
-import { supplyOf, type RefillMark } from "./supply";
+import { asDrawn, supplyOf, type RefillMark } from "./supply";
 
 const SAND = "fine-sand-0.1-0.5";
 /** A trough: gravel reservoir, a wick bed of sand, potting mix, its overflow level with the gravel. */
@@ -90,7 +90,7 @@ describe("the supply of a trough", () => {
     expect(high).toMatchObject({ brimCm: 28, fullCm: 29 });
   });
 
-  it("gives what a steady rise from the present level gives, and would be marked a factor of three either way", () => {
+  it("gives what a steady rise from the present level gives, and is marked where nine in ten such pots would be", () => {
     const { soaked, demandHeightCm, demandCm3PerHour } = supply(TROUGH);
     const settled = settle(TROUGH, medium);
     if (!settled.ok) throw new Error("settles");
@@ -98,8 +98,16 @@ describe("the supply of a trough", () => {
     expect(soaked.nowCm3PerHour).toBeCloseTo(steadyRise(column, 7, demandHeightCm, -100).maxCm3PerHour, 9);
     const level = (flow: number) => levelForFlow(column, flow, demandHeightCm, -100);
     expect(heightOf(soaked.mark)).toBe(level(demandCm3PerHour));
-    expect(heightOf(soaked.markIfBetter)).toBe(level(demandCm3PerHour / 3));
-    expect(heightOf(soaked.markIfWorse)).toBe(level(demandCm3PerHour * 3));
+    // each pot of it by itself, with its media drawn
+    const marks = Array.from({ length: 200 }, (_, index) => {
+      const drawn = settle(TROUGH, asDrawn(medium, index));
+      if (!drawn.ok) throw new Error("settles");
+      return levelForFlow(drawn.value.column, demandCm3PerHour, demandHeightCm, -100) ?? -Infinity;
+    }).sort((a, b) => a - b);
+    expect(heightOf(soaked.lowMark)).toBeCloseTo(Math.max(0, marks[10]!), 6);
+    expect(heightOf(soaked.highMark)).toBeCloseTo(marks[189]!, 6);
+    // a tenth lie outside
+    expect(heightOf(soaked.highMark)).toBeGreaterThan(heightOf(soaked.mark));
   });
 
   it("is drawn from a fiftieth of the demand to forty times it, at levels there are", () => {
@@ -169,8 +177,8 @@ describe("the supply of a trough", () => {
     expect(heightOf(marks[1]!.soaked.mark)).toBeLessThan(heightOf(marks[2]!.soaked.mark));
     for (const { soaked, wicked } of marks) expect(heightOf(wicked.mark)).toBeGreaterThan(heightOf(soaked.mark));
     for (const { soaked } of marks) {
-      expect(heightOf(soaked.markIfBetter)).toBeLessThanOrEqual(heightOf(soaked.mark));
-      expect(heightOf(soaked.markIfWorse)).toBeGreaterThanOrEqual(heightOf(soaked.mark));
+      expect(heightOf(soaked.lowMark)).toBeLessThanOrEqual(heightOf(soaked.mark));
+      expect(heightOf(soaked.highMark)).toBeGreaterThanOrEqual(heightOf(soaked.mark));
     }
   });
 

@@ -1,8 +1,10 @@
+import { DRAWS, drawnMedium } from "../media/draws";
 import { boundariesCm, drainsAtCm, reservoirTopCm, rootZoneCm, type Setup } from "../stack/setup";
 import { failed, ok, problem, type Result } from "../units/problem";
 import type { Branch } from "./branch";
+import type { Column } from "./column";
 import { hydrostaticStorageCm3 } from "./equilibrium";
-import { CONDUCTIVITY_FACTOR, ROOT_LIMIT_PSI_CM } from "./limits";
+import { POTS_OF_TEN, ROOT_LIMIT_PSI_CM } from "./limits";
 import { demandCm3PerHour, mouthDemandCm3PerHour } from "./losses";
 import { mouthCm2, networkOf, openWaterCm3, type MediumLookup } from "./network";
 import { repellingLayer } from "./settle";
@@ -30,9 +32,9 @@ export type BranchSupply = {
    */
   readonly nowCm3PerHour: number | undefined;
   readonly mark: RefillMark;
-  /** The mark were the media to conduct three times more, or less. */
-  readonly markIfBetter: RefillMark;
-  readonly markIfWorse: RefillMark;
+  /** Between these lies the mark of nine in ten such pots, for what is not known of their media. */
+  readonly lowMark: RefillMark;
+  readonly highMark: RefillMark;
   /** Water between full and the mark, what the soil above gives up as the level falls included. [cm³] */
   readonly usableCm3: number;
 };
@@ -61,9 +63,11 @@ const GREATEST_SHARE = 40;
 const LEAST_DRAWN_MM_PER_DAY = 0.5;
 
 /**
- * Supply of a setup with a reservoir. Fails with "no-reservoir", "no-roots" or what keeps its column from being made.
+ * Supply of a setup with a reservoir.
+ * @param draws how many pots of such media are made to tell how far the mark may be off
+ * Fails with "no-reservoir", "no-roots" or what keeps its column from being made.
  */
-export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
+export function supplyOf(setup: Setup, medium: MediumLookup, draws = DRAWS): Result<Supply> {
   const top = reservoirTopCm(setup);
   if (top === undefined)
     return failed(problem("water", "no-reservoir", "This vessel keeps no reservoir to wick from."));
@@ -108,21 +112,26 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
         : level < column.baseCm
           ? 0
           : steadyRise(column, Math.max(level, column.baseCm), demandHeightCm, ROOT_LIMIT_PSI_CM).maxCm3PerHour;
-    const markFor = (flow: number): RefillMark => {
-      const level = flow > 0 ? levelForFlow(column, flow, demandHeightCm, ROOT_LIMIT_PSI_CM) : undefined;
-      if (level === undefined || level <= column.baseCm) return { kind: "empty" };
+    const markIn = (own: Column): RefillMark => {
+      const level = asked > 0 ? levelForFlow(own, asked, demandHeightCm, ROOT_LIMIT_PSI_CM) : undefined;
+      if (level === undefined || level <= own.baseCm) return { kind: "empty" };
       return level <= brimCm
         ? { kind: "mark", levelCm: level }
         : { kind: "too-weak", atBrimCm3PerHour: supplyAt(brimCm) ?? Infinity };
     };
     const held = (level: number): number => hydrostaticStorageCm3(column, level) + openWaterCm3(network, level);
-    const mark = markFor(asked);
+    const mark = markIn(column);
+    const marks = Array.from({ length: draws }, (_, index) => {
+      const drawn = networkOf(setup, asDrawn(medium, index), branch, DRAWN_CELL_CM);
+      return drawn.ok ? markIn(drawn.value.column) : mark;
+    }).sort((a, b) => heightOfMark(a) - heightOfMark(b));
+    const beside = Math.round((draws * (1 - POTS_OF_TEN / 10)) / 2);
     return {
       curve,
       nowCm3PerHour: supplyAt(levelCm),
       mark,
-      markIfBetter: markFor(asked / CONDUCTIVITY_FACTOR),
-      markIfWorse: markFor(asked * CONDUCTIVITY_FACTOR),
+      lowMark: marks[beside] ?? mark,
+      highMark: marks[marks.length - 1 - beside] ?? mark,
       usableCm3:
         mark.kind === "too-weak"
           ? 0
@@ -141,6 +150,21 @@ export function supplyOf(setup: Setup, medium: MediumLookup): Result<Supply> {
     repelsIfDry: repelledUnder(setup, drying.value.column, levelCm, demandHeightCm, medium),
   });
 }
+
+/** A draw's column needs no fine cells: what rises through it is integrated over suction. */
+const DRAWN_CELL_CM = 1;
+
+/** Media as one bag of each may be; those of one setup are drawn each by itself. */
+export const asDrawn =
+  (medium: MediumLookup, index: number): MediumLookup =>
+  (id) => {
+    const found = medium(id);
+    return found && drawnMedium(found, index);
+  };
+
+/** Orders marks: what can be emptied under all levels, what never suffices over all. */
+const heightOfMark = (mark: RefillMark): number =>
+  mark.kind === "mark" ? mark.levelCm : mark.kind === "empty" ? -Infinity : Infinity;
 
 /** The layer that sheds water between a level and the middle of the roots, were it dry. */
 function repelledUnder(
