@@ -1,5 +1,5 @@
 import type { Fixture } from "../src/core/stack/fixtures";
-import { UNSAID_SITE, type Setup, type Site, type StackLayer } from "../src/core/stack/setup";
+import { UNSAID_SITE, type Occupancy, type Setup, type Site, type StackLayer } from "../src/core/stack/setup";
 import { USUAL_WALLS, type Vessel, type VesselMaterial, type VesselShape } from "../src/core/vessel/vessel";
 import { NO_FIGURES, type OwnMedium } from "../src/core/media/own-medium";
 import type { Pack } from "../src/core/mixing/batch";
@@ -52,9 +52,21 @@ const baseHoles = (count: number, diameterCm: number, plugged = false): Fixture 
   plugged,
 });
 
-const TERRACE: Site = { ...UNSAID_SITE, sun: "sun", rain: "open", children: "no" };
-const LEAN_TO: Site = { ...UNSAID_SITE, sun: "shade", rain: "sheltered", children: "no" };
-const INDOORS: Site = { ...UNSAID_SITE, sun: "shade", rain: "sheltered" };
+const TERRACE: Site = { ...UNSAID_SITE, sun: "sun", rain: "open", children: "no", coldestC: -7, warmestC: 30 };
+/** Taken in before the frost comes. */
+const SUMMER_TERRACE: Site = { ...TERRACE, coldestC: 4 };
+const LEAN_TO: Site = {
+  ...UNSAID_SITE,
+  sun: "sun",
+  rain: "sheltered",
+  children: "no",
+  lightMolPerDay: 20,
+  coldestC: 5,
+  warmestC: 33,
+};
+const INDOORS: Site = { ...UNSAID_SITE, sun: "shade", rain: "sheltered", coldestC: 16, warmestC: 26, waterPpm: 60 };
+
+const lives = (occupantId: string, count = 1): Occupancy => ({ id: occupantId, occupantId, count });
 
 const common = {
   fillFromCm: 0,
@@ -76,7 +88,8 @@ export const MARROWBECK: readonly Setup[] = [
     ],
     water: { by: "level", levelCm: 7.5 },
     demandMmPerDay: 4,
-    site: TERRACE,
+    site: SUMMER_TERRACE,
+    occupants: [lives("celery", 3), lives("chard", 2)],
     layers: [
       layer("reservoir", "pea-gravel-6-10", 8, { name: "gravel reservoir" }),
       layer("wick", "fine-sand-0.1-0.5", 3, { name: "wick bed", separator: "weed-cloth" }),
@@ -91,7 +104,8 @@ export const MARROWBECK: readonly Setup[] = [
     fixtures: [baseHoles(1, 4, true), wallHole("outlet", 11)],
     water: { by: "soaking" },
     demandMmPerDay: 3,
-    site: TERRACE,
+    site: { ...TERRACE, waterPpm: 20 },
+    occupants: [lives("butterwort-large", 4), lives("cranberry")],
     layers: [
       layer("stones", "pea-gravel-6-10", 3),
       layer("peat", "sphagnum-peat", 13, { name: "bog peat", separator: "weed-cloth", rooted: true }),
@@ -110,6 +124,7 @@ export const MARROWBECK: readonly Setup[] = [
     water: { by: "volume", storedCm3: 3100 },
     demandMmPerDay: 0.1,
     site: INDOORS,
+    occupants: [lives("moss-sheet"), lives("jewel-discolor"), lives("jewel-macodes")],
     layers: [
       layer("soil", "coir-pith-fine", 8.5, { name: "soil of the jar", rooted: true }),
       layer("moss", "long-fibre-sphagnum-loose", 1.5, { name: "living moss" }),
@@ -128,6 +143,7 @@ export const MARROWBECK: readonly Setup[] = [
     demandMmPerDay: 8,
     site: LEAN_TO,
     planting: { crownOverSoilCm: 0.5, ballDepthCm: 10, ballAcrossCm: 12 },
+    occupants: [lives("aubergine")],
     layers: [
       layer("feet", "potting-mix-peat-based", 12, {
         name: "wick feet, packed",
@@ -144,6 +160,7 @@ export const MARROWBECK: readonly Setup[] = [
     water: { by: "soaking" },
     demandMmPerDay: 4,
     site: TERRACE,
+    occupants: [lives("rosemary")],
     layers: [
       layer("filler", "fired-clay-pebbles-8-16", 20, { name: "void-filler" }),
       layer("soil", "potting-mix-peat-based", 22, { separator: "weed-cloth", rooted: true }),
@@ -161,6 +178,7 @@ export const MARROWBECK: readonly Setup[] = [
     water: { by: "level", levelCm: 22 },
     demandMmPerDay: 6,
     site: TERRACE,
+    occupants: [lives("arrowhead", 3)],
     layers: [layer("soil", "aquatic-loam", 15, { rooted: true })],
   },
   {
@@ -170,7 +188,8 @@ export const MARROWBECK: readonly Setup[] = [
     fixtures: [{ kind: "tray", id: "tray", insideLengthCm: 44, insideWidthCm: 44, insideDepthCm: 6 }],
     water: { by: "level", levelCm: 4 },
     demandMmPerDay: 3.5,
-    site: LEAN_TO,
+    site: { ...TERRACE, rain: "sheltered", sun: "shade", lightMolPerDay: 14, waterPpm: 20 },
+    occupants: [lives("lingonberry")],
     layers: [
       layer("soil", "sphagnum-peat", 24, { rooted: true }),
       layer("mulch", "pine-bark-composted-fine", 3, { name: "bark mulch" }),
@@ -184,7 +203,8 @@ export const MARROWBECK: readonly Setup[] = [
     fillFromCm: 4,
     water: { by: "volume", storedCm3: 9000 },
     demandMmPerDay: 0.4,
-    site: INDOORS,
+    site: { ...INDOORS, coldestC: 7, warmestC: 19 },
+    occupants: [lives("fire-salamander"), lives("springtail", 200)],
     layers: [
       layer("soil", "topsoil-loam", 9, { name: "forest soil", separator: "weed-cloth" }),
       layer("litter", "leaf-litter", 3, { name: "beech leaves" }),
@@ -195,9 +215,11 @@ export const MARROWBECK: readonly Setup[] = [
     name: "Deep tank, giant millipedes",
     vessel: vessel(box(59, 29), 35, "glass"),
     fixtures: [{ kind: "lid", id: "lid", openShare: 0.3 }],
-    water: { by: "volume", storedCm3: 13000 },
+    water: { by: "volume", storedCm3: 6500 },
     demandMmPerDay: 0.3,
-    site: INDOORS,
+    site: { ...INDOORS, coldestC: 20, warmestC: 27 },
+    // wrong on purpose: far too dry, and mended by more water
+    occupants: [lives("millipede-giant", 2), lives("isopod-dwarf-white", 40)],
     layers: [
       layer("deep", "leaf-mould", 17, { name: "deep substrate" }),
       layer("litter", "leaf-litter", 3, { name: "oak leaves" }),
@@ -210,7 +232,10 @@ export const MARROWBECK: readonly Setup[] = [
     fixtures: [baseHoles(3, 0.8), { kind: "drain-screen", id: "screen" }],
     water: { by: "soaking" },
     demandMmPerDay: 3,
-    site: { ...LEAN_TO, sun: "sun" },
+    site: LEAN_TO,
+    occupants: [lives("living-stone", 5)],
+    // wrong on purpose: mended by watering it less
+    wateredEveryDays: 2,
     layers: [
       layer("grit", "pumice-2-5", 5.5, { rooted: true }),
       layer("top", "granite-grit-3-6", 1, { name: "grit top" }),
@@ -228,6 +253,7 @@ export const MARROWBECK: readonly Setup[] = [
     demandMmPerDay: 2,
     site: INDOORS,
     planting: { crownOverSoilCm: 1, ballDepthCm: 9, ballAcrossCm: 10 },
+    occupants: [lives("anthurium")],
     layers: [
       layer("fine", "calcined-clay-1-3", 4, { name: "water-holding base", rooted: true }),
       layer("middle", "pumice-2-5", 6, { rooted: true }),
@@ -246,6 +272,7 @@ export const MARROWBECK: readonly Setup[] = [
     water: { by: "level", levelCm: 1 },
     demandMmPerDay: 1.5,
     site: INDOORS,
+    occupants: [lives("butterwort-large", 12)],
     layers: [layer("mix", "milled-sphagnum", 4.5, { rooted: true })],
   },
 ];

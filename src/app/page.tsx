@@ -27,6 +27,7 @@ export default async function YardPage({
       <Yard
         items={shelf.items.map(({ id, name, setup }) => ({ id, name, setup: setup.ok ? setup.value : undefined }))}
         media={marlstone().mediaOf(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
+        ownOccupants={marlstone().ownOccupants(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
         page={shelf.page}
         pages={shelf.pages}
         found={shelf.found}

@@ -3,6 +3,7 @@ import { CATALOGUE } from "../core/media/catalogue";
 import type { Medium } from "../core/media/medium";
 import { ownMediumId } from "../core/media/own-id";
 import type { OwnMedium } from "../core/media/own-medium";
+import type { OwnOccupant } from "../core/occupants/own-occupant";
 import { isMix } from "../core/mixing/mix-medium";
 import type { Setup } from "../core/stack/setup";
 import type { SaveKeptInput } from "../formats/kept";
@@ -16,9 +17,10 @@ import * as kept from "./kept/kept.service";
 import * as ownMedia from "./media/media.service";
 import { readMixFile } from "./mixes/mix-file";
 import * as mixes from "./mixes/mixes.service";
+import * as ownKinds from "./occupants/occupants.service";
 import * as packs from "./packs/packs.service";
 import * as rooms from "./rooms/rooms.service";
-import { mediaOfHistory } from "./setups/setups.repo";
+import { mediaOfHistory, occupantsOfHistory } from "./setups/setups.repo";
 import * as setups from "./setups/setups.service";
 
 /** Everything the routes can ask for, joined to one database. */
@@ -94,6 +96,21 @@ export function openMarlstone(folder = dataFolder()) {
     createOwnMedium: (own: OwnMedium) => ownMedia.createOwnMedium(db, own, ownContext),
     saveOwnMedium: (input: SaveKeptInput) => ownMedia.saveOwnMedium(db, input, ownContext),
     setOwnMediumPutAway: (id: string, putAway: boolean) => ownMedia.setOwnMediumPutAway(db, id, putAway, ownContext),
+    listOwnOccupants: (putAway?: boolean) => ownKinds.listOwnOccupants(db, putAway),
+    /** Own kinds to choose from, and what else of them lives in what is shown. */
+    ownOccupants: (shown: readonly Setup[] = []) =>
+      ownKinds.ownOccupantsOf(
+        db,
+        shown.flatMap(({ occupants }) => occupants.map(({ occupantId }) => occupantId)),
+      ),
+    /** The same for a setup's page, which knows every version of it. */
+    ownOccupantsToLiveIn: (setupId: string) => ownKinds.ownOccupantsOf(db, occupantsOfHistory(db, setupId)),
+    ownOccupant: (id: string) => ownKinds.ownOccupantsOf(db, [id]).find((one) => one.id === id),
+    loadOwnOccupant: (id: string) => ownKinds.loadOwnOccupant(db, id),
+    createOwnOccupant: (own: OwnOccupant) => ownKinds.createOwnOccupant(db, own, ownContext),
+    saveOwnOccupant: (input: SaveKeptInput) => ownKinds.saveOwnOccupant(db, input, ownContext),
+    setOwnOccupantPutAway: (id: string, putAway: boolean) =>
+      ownKinds.setOwnOccupantPutAway(db, id, putAway, ownContext),
     mixNames: (asked: { putAway: boolean; words: string; page: number }) => kept.namesPage(db, mixes.MIXES, asked),
     listMixes: (putAway?: boolean) => mixes.listMixes(db, putAway),
     loadMix: (id: string) => mixes.loadMix(db, id),

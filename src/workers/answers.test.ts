@@ -11,7 +11,7 @@ it("water is followed for ten seconds at most: then a run tells what is known, a
   let milliseconds = 0;
   // a machine on which each hour shown takes 400 ms
   const answer = answerTo(
-    { kind: "run", setup: POT, dryDays: 5 },
+    { kind: "run", setup: POT, dryDays: 5, own: [] },
     CATALOGUE,
     (one) => {
       told.push(one);

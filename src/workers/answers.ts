@@ -2,6 +2,14 @@ import { gradedZones } from "../core/mixing/grading";
 import { insteadOf, meanWaterBetween, searchMixes } from "../core/mixing/search";
 import type { Medium } from "../core/media/medium";
 import { AFTER_SOAKING_HOURS, drainedAfterSoaking } from "../core/water/drain";
+import { inLibrary, LIBRARY } from "../core/occupants/library";
+import type { Occupant, OccupantLookup } from "../core/occupants/occupant";
+import { buildFor } from "../core/verdicts/build-for";
+import { statesOf } from "../core/verdicts/judge";
+import { mend } from "../core/verdicts/mend";
+import { surenessOf } from "../core/verdicts/sure";
+import { whoWouldLike } from "../core/verdicts/who-would";
+import { uptakeOfSetup } from "../core/verdicts/uptake";
 import { runSetup } from "../core/water/run";
 import { planRun } from "../core/water/run-plan";
 import { supplyOf } from "../core/water/supply";
@@ -33,10 +41,25 @@ export function answerTo(
     case "supply":
       return supplyOf(question.setup, medium);
     case "run": {
-      const { setup, dryDays } = question;
+      const { setup, dryDays, own } = question;
       const lastHour = planRun(setup, dryDays).hours.at(-1)!;
-      return runSetup(setup, medium, dryDays, { onHour: (hour) => tell({ done: hour / lastHour }), mayGoOn });
+      return runSetup(setup, medium, dryDays, {
+        onHour: (hour) => tell({ done: hour / lastHour }),
+        mayGoOn,
+        drinks: uptakeOfSetup(setup, kindsWith(own)),
+      });
     }
+    case "sure":
+      return surenessOf(question.setup, medium, kindsWith(question.own), question.from, question.to);
+    case "mend":
+      return mend({ ...question, medium, occupants: kindsWith(question.own), mayGoOn });
+    case "who": {
+      const { setup, own } = question;
+      const states = statesOf(setup, medium);
+      return states ? whoWouldLike(setup, medium, [...own, ...LIBRARY], states) : [];
+    }
+    case "build":
+      return buildFor(question, medium, kindsWith(question.own));
     case "mixes": {
       const { wanted, mostParts } = question;
       return searchMixes(media, waterAt(question), wanted, MOST_SHOWN, mostParts, (soFar) => tell({ soFar }));
@@ -49,6 +72,12 @@ export function answerTo(
       return question satisfies never;
   }
 }
+
+/** The grower's own kinds, and those that ship. */
+const kindsWith =
+  (own: readonly Occupant[]): OccupantLookup =>
+  (id) =>
+    own.find((one) => one.id === id) ?? inLibrary(id);
 
 const waterAt = (place: { readonly fromSuctionCm: number; readonly toSuctionCm: number }) =>
   meanWaterBetween(place.fromSuctionCm, place.toSuctionCm);

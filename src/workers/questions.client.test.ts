@@ -6,7 +6,7 @@ import type { FromWorker, ToWorker } from "./questions.protocol";
 
 const POT = potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 4), layer(MIX, 12)]);
 const drain = (mm: number): Question<"drain"> => ({ kind: "drain", setup: withDemand(POT, mm) });
-const run = (dryDays: number): Question<"run"> => ({ kind: "run", setup: POT, dryDays });
+const run = (dryDays: number): Question<"run"> => ({ kind: "run", setup: POT, dryDays, own: [] });
 const ANSWER = { ok: false as const, problems: [] };
 
 /** A worker that answers when it is told to. */

@@ -2,11 +2,21 @@ import type { Medium } from "../core/media/medium";
 import type { GradingAsked, Zone } from "../core/mixing/grading";
 import type { SearchResult, Wanted } from "../core/mixing/search";
 import type { VgHydraulics } from "../core/hydraulics/hydraulics";
+import type { Occupant } from "../core/occupants/occupant";
 import type { Setup } from "../core/stack/setup";
+import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
+import type { UnitSystem } from "../core/units/units";
+import type { BuildAsked, Built } from "../core/verdicts/build-for";
+import type { Mended } from "../core/verdicts/mend";
+import type { Sureness } from "../core/verdicts/sure";
+import type { Liking } from "../core/verdicts/who-would";
 import type { Result } from "../core/units/problem";
 import type { Run } from "../core/water/run";
 import type { ColumnState } from "../core/water/settle";
 import type { Supply } from "../core/water/supply";
+
+/** Kinds of living things of the grower's own; those that ship are known there. */
+type OwnKinds = readonly Occupant[];
 
 /** The roots' place: between which suctions they are, and which media may lie there. */
 type SearchPlace = {
@@ -25,7 +35,36 @@ type Questions = {
   /** What a reservoir sends up, over its level. */
   readonly supply: { readonly asks: { readonly setup: Setup }; readonly answer: Result<Supply> };
   /** A setup lived through. */
-  readonly run: { readonly asks: { readonly setup: Setup; readonly dryDays: number }; readonly answer: Result<Run> };
+  readonly run: {
+    readonly asks: { readonly setup: Setup; readonly dryDays: number; readonly own: OwnKinds };
+    readonly answer: Result<Run>;
+  };
+  /** Verdicts of a setup with media as one bag of each may be; some of all draws. */
+  readonly sure: {
+    readonly asks: { readonly setup: Setup; readonly own: OwnKinds; readonly from: number; readonly to: number };
+    readonly answer: Sureness;
+  };
+  /** The smallest changes that turn a verdict. */
+  readonly mend: {
+    readonly asks: {
+      readonly setup: Setup;
+      readonly own: OwnKinds;
+      readonly occupancyId: string;
+      readonly soils: readonly string[];
+      readonly system: UnitSystem;
+    };
+    readonly answer: Mended;
+  };
+  /** Kinds by how well a setup suits them. */
+  readonly who: {
+    readonly asks: { readonly setup: Setup; readonly own: OwnKinds };
+    readonly answer: readonly Liking[];
+  };
+  /** Setups that suit a kind, in a vessel. */
+  readonly build: {
+    readonly asks: BuildAsked & { readonly own: OwnKinds; readonly mediumIds: readonly string[] };
+    readonly answer: readonly Built[];
+  };
   /** Mixes that do what is wanted. */
   readonly mixes: {
     readonly asks: SearchPlace & { readonly wanted: Wanted; readonly mostParts: number };
@@ -53,7 +92,12 @@ export type FromWorker =
 
 /** The media a question is about. */
 export const mediumIdsOf = (question: Question): readonly string[] =>
-  "setup" in question ? question.setup.layers.map(({ mediumId }) => mediumId) : question.mediumIds;
+  "setup" in question
+    ? [
+        ...question.setup.layers.map(({ mediumId }) => mediumId),
+        ...(question.kind === "mend" ? [...question.soils, DRAINAGE_MEDIUM] : []),
+      ]
+    : question.mediumIds;
 
 /**
  * What becomes of a computation nobody waits for any more. A short one ends, so that while a boundary is dragged there
@@ -63,6 +107,10 @@ export const WHEN_UNWANTED: { readonly [K in Kind]: "ends" | "is-stopped" } = {
   drain: "ends",
   supply: "ends",
   run: "is-stopped",
+  sure: "is-stopped",
+  mend: "is-stopped",
+  who: "is-stopped",
+  build: "is-stopped",
   mixes: "is-stopped",
   instead: "is-stopped",
   zones: "is-stopped",

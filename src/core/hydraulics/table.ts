@@ -78,11 +78,19 @@ export type HydraulicTable = {
   psiAtTheta(theta: number): number;
 };
 
+/** A rough table computes every so many knots and draws straight lines between them: good to some 1e-3. */
+export const ROUGH_KNOT_EVERY = 8;
+
 /**
  * The table of a medium. Its octaves are worked out when they are first looked up: a column moves through a dozen of
  * forty.
+ * @param knotEvery  the functions are computed at every so many knots, a power of two; 1 for all of them
  */
-export function hydraulicTable(functions: HydraulicFunctions, specificStoragePerCm: number): HydraulicTable {
+export function hydraulicTable(
+  functions: HydraulicFunctions,
+  specificStoragePerCm: number,
+  knotEvery = 1,
+): HydraulicTable {
   const { thetaR, thetaS, ksCmPerHour } = functions;
   const lnKs = Math.log(ksCmPerHour);
   const firstSegmentBits = bits(LEAST_SUCTION_CM);
@@ -110,10 +118,20 @@ export function hydraulicTable(functions: HydraulicFunctions, specificStoragePer
     let lnK = lnKAt(startCm);
     let k = Math.exp(lnK);
     let passed = 0;
+    // where the next knot lies at which the functions are computed, and what they are there
+    let knot = 0;
+    let knotTheta = theta;
+    let knotLnK = lnK;
     for (let i = 0; i < count; i++) {
-      const nextCm = startCm + (i + 1) * widthCm;
-      const nextTheta = thetaAt(nextCm);
-      const nextLnK = lnKAt(nextCm);
+      const next = i + 1;
+      if (next > knot) {
+        knot = Math.min(count, knot + knotEvery);
+        knotTheta = thetaAt(startCm + knot * widthCm);
+        knotLnK = lnKAt(startCm + knot * widthCm);
+      }
+      const left = knot - i;
+      const nextTheta = left === 1 ? knotTheta : theta + (knotTheta - theta) / left;
+      const nextLnK = left === 1 ? knotLnK : lnK + (knotLnK - lnK) / left;
       const nextK = Math.exp(nextLnK);
       const at = (first + i) * SEGMENT_STRIDE;
       segments[at] = startCm + i * widthCm;

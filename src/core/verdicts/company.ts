@@ -44,7 +44,6 @@ function betweenPlants(one: Plant, other: Plant): readonly (readonly [Clash, Gra
     high: driestSuctionCm.typical,
   });
   if (apart(band(one), band(other))) found.push(["water", "unsuited"]);
-  else if (bearsLittle(one, other) || bearsLittle(other, one)) found.push(["water", "care"]);
   if (apart(one.pH, other.pH)) found.push(["pH", "unsuited"]);
   if ((one.feed === "none") !== (other.feed === "none") && [one.feed, other.feed].includes("hungry"))
     found.push(["feed", "unsuited"]);
@@ -54,10 +53,6 @@ function betweenPlants(one: Plant, other: Plant): readonly (readonly [Clash, Gra
     found.push(["vigour", "care"]);
   return found;
 }
-/** A soil kept as wet as the one likes it stands wetter than the other bears for long. */
-const bearsLittle = (wet: Plant, dry: Plant): boolean =>
-  wet.saturationDays.growing.typical >= 60 && dry.saturationDays.growing.typical < 7;
-
 const plantWithAnimal = (plant: Plant, animal: Animal): readonly (readonly [Clash, Grade])[] =>
   animal.eats.includes("living-leaves") ? [["eaten", "care"]] : [];
 

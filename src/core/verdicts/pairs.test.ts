@@ -28,13 +28,17 @@ describe("what common husbandry knows of 100 pairs", () => {
     expect(PAIRS.filter(([, , expected]) => expected === "lives").length).toBeGreaterThan(40);
   });
 
-  it.each(PAIRS)("%s in %s: %s", (id, stack, expected, count = 1) => {
-    const { grade, findings } = verdictOn(stack, id, count);
-    const against = findings.filter((one) => one.grade === "unsuited").map(({ limit }) => limit);
-    if (expected === "lives") expect(against).toEqual([]);
-    else {
-      expect(grade).toBe("unsuited");
-      expect(against.filter((limit) => expected.includes(limit))).not.toEqual([]);
-    }
-  });
+  it.each(PAIRS.map((pair) => ({ pair, title: `${pair[0]} in ${pair[1]}: ${String(pair[2])}` })))(
+    "$title",
+    ({ pair }) => {
+      const [id, stack, expected, count = 1] = pair;
+      const { grade, findings } = verdictOn(stack, id, count);
+      const against = findings.filter((one) => one.grade === "unsuited").map(({ limit }) => limit);
+      if (expected === "lives") expect(against).toEqual([]);
+      else {
+        expect(grade).toBe("unsuited");
+        expect(against.filter((limit) => expected.includes(limit))).not.toEqual([]);
+      }
+    },
+  );
 });

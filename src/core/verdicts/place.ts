@@ -3,7 +3,7 @@ import type { Animal, Occupant, Plant } from "../occupants/occupant";
 import { fixtureOf } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
 import type { Judged } from "./plant-water";
-import { rangeWithin, type Grade } from "./verdict";
+import { atLeast, rangeWithin, type Grade } from "./verdict";
 
 /** What is said of a place until its light is measured: a day's sum, indoors and outdoors, over the growing season. */
 const LIGHT: Record<"sun" | "shade", Record<"indoors" | "outdoors", Range>> = {
@@ -85,12 +85,14 @@ function judgeCold(setup: Setup, plant: Plant): Judged[] {
   const { frostC, temperatureC } = plant;
   if (coldestC === null) judged.push({ limit: "cold", grade: "unknown", coldestC, lives: frostC, kind: "frost" });
   else {
-    const grade = coldestC >= frostC.high ? "suits" : coldestC >= frostC.low ? "care" : "unsuited";
+    const grade = atLeast(coldestC, frostC);
     judged.push({ limit: "cold", grade, fatal: true, coldestC, lives: frostC, kind: "frost" });
   }
-  if (warmestC !== null) judged.push(heat(warmestC, temperatureC));
+  // an afternoon over it is borne; weeks are not
+  if (warmestC !== null) judged.push(heat(warmestC, temperatureC, AFTERNOON_C));
   return judged;
 }
+const AFTERNOON_C = 5;
 
 function judgeWarmth(setup: Setup, { temperatureC }: Animal): Judged[] {
   const { coldestC, warmestC } = setup.site;
@@ -109,9 +111,9 @@ function judgeWarmth(setup: Setup, { temperatureC }: Animal): Judged[] {
 const COOLER_C = 4;
 const HOTTER_C = 4;
 
-const heat = (warmestC: number, lives: Animal["temperatureC"]): Judged => ({
+const heat = (warmestC: number, lives: Animal["temperatureC"], borneC = 0): Judged => ({
   limit: "heat",
-  grade: warmestC <= lives.high ? "suits" : warmestC <= lives.high + HOTTER_C ? "care" : "unsuited",
+  grade: warmestC <= lives.high + borneC ? "suits" : warmestC <= lives.high + borneC + HOTTER_C ? "care" : "unsuited",
   fatal: true,
   warmestC,
   lives,

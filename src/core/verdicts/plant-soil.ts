@@ -40,14 +40,19 @@ export function judgeSoil(asked: Asked, plant: Plant, count: number): Judged[] {
 
 /** A mix's pH moves by some tenths with water and feed. */
 const PH_SLACK = 0.3;
+const EARTHS: ReadonlySet<string> = new Set(["loam", "compost", "mix"]);
 /** Beyond this a pH is not put right by care. */
 const PH_FAR = 0.8;
 
 function judgePH(plant: Plant, soils: readonly Soil[]): Judged[] {
-  const judged = soils.map(({ layer, medium: { pH } }): Judged => {
+  const judged = soils.map(({ layer, medium }): Judged => {
+    const { pH } = medium;
     const reach = rangeWithin(pH, plant.pH, PH_SLACK);
+    // what buffers nothing takes the pH of its water
+    const isInert = medium.class === "mineral" && !EARTHS.has(medium.pattern) && !isLimed(medium);
     const off = Math.max(plant.pH.low - pH.typical, pH.typical - plant.pH.high);
-    const grade = reach === "suits" ? "suits" : off > PH_FAR ? "unsuited" : "care";
+    const grade =
+      reach === "suits" || (isInert && off <= PH_FAR) ? "suits" : off > PH_FAR && !isInert ? "unsuited" : "care";
     return { limit: "pH", grade, pH, wanted: plant.pH, layer };
   });
   return worstFirst(judged).slice(0, 1);

@@ -37,9 +37,13 @@ const isWetland = ({ driestSuctionCm, wettestSuctionCm }: Plant): boolean =>
 export function judgeWater(asked: Asked, plant: Plant): Judged[] {
   const zone = rootZoneOf(asked);
   if (!zone) return [{ limit: "no-roots", grade: "unknown" }];
+  const wet = judgeWet(asked, plant, zone);
+  const driesSoon =
+    ROTS_IN_AIR.has(plant.guild) &&
+    wet.some((one) => one.limit === "wet-days" && (one.grade === "suits" || one.decidedBy === "resting"));
   return [
-    ...judgeAir(asked, plant, zone),
-    ...judgeWet(asked, plant, zone),
+    ...judgeAir(asked, plant, zone, driesSoon),
+    ...wet,
     ...judgeDry(asked, plant, zone),
     ...judgeCrown(asked, plant),
     judgeSoilDepth(plant, zone),
@@ -75,12 +79,14 @@ const MOST_OF_THE_SOIL = 0.85;
 const spread = ({ low, typical, high }: Figure): readonly [number, number, number] => [high, typical, low];
 const ANY = [-Infinity, -Infinity, -Infinity] as const;
 
-function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone): Judged[] {
+function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone, driesSoon: boolean): Judged[] {
   const { watered } = states;
   const soilCm = zone.topCm - zone.fromCm;
   const neededCm = plant.rootDepthCm;
   const airedCm = roomOf(watered.profile, zone, spread(plant.leastAirSpace), ANY);
-  const grade = gradeRoom(airedCm, neededCm, soilCm);
+  const room = gradeRoom(airedCm, neededCm, soilCm);
+  // what is dry again in the days it bears is short of air for no longer
+  const grade = room === "unsuited" && driesSoon ? "care" : room;
   const stretch = stretchIn(watered.profile, zone);
   const judged: Judged[] = [
     {

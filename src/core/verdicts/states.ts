@@ -1,4 +1,4 @@
-import { drainsAfterSoaking, drainsAtCm, rootZoneCm, soakedLevelCm, type Setup } from "../stack/setup";
+import { drainsAfterSoaking, drainsAtCm, openingsOf, rootZoneCm, soakedLevelCm, type Setup } from "../stack/setup";
 import type { Column } from "../water/column";
 import { equilibriumAtWaterTable, hydrostaticStorageCm3, residualStorageCm3 } from "../water/equilibrium";
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
@@ -65,7 +65,10 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState): 
   const levelCm = settled.equilibrium.waterTableCm;
   const brimCm = Math.min(drainsAtCm(setup) ?? setup.vessel.insideDepthCm, setup.vessel.insideDepthCm);
   const fullCm =
-    water.by === "level" ? (drainsAtCm(setup) === undefined ? levelCm : Math.max(levelCm, brimCm)) : levelCm;
+    // a reservoir is filled until it runs over; a tray, and what has no overflow, to where it is said to stand
+    water.by === "level" && drainsAtCm(setup) !== undefined && !openingsOf(setup).baseIsOpen
+      ? Math.max(levelCm, brimCm)
+      : levelCm;
   const at = (id: StateId, level: number): WaterState => {
     const { psiCm } = equilibriumAtWaterTable(column, level);
     return { id, waterTableCm: level, profile: heightProfile(column, psiCm) };

@@ -1,13 +1,10 @@
 import { DRAWS } from "../media/draws";
 import type { OccupantLookup } from "../occupants/occupant";
 import type { Setup } from "../stack/setup";
-import { drainedAfterSoaking } from "../water/drain";
 import type { MediumLookup } from "../water/network";
-import { settle } from "../water/settle";
 import { asDrawn } from "../water/supply";
-import { waterStates } from "./states";
+import { coarseCellCm, judgedWhole } from "./judge";
 import { GRADES, type Grade, type Limit } from "./verdict";
-import { verdictsOf } from "./verdicts";
 
 /**
  * How sure verdicts are: the same setup made many times, each with media as one bag of each may be, and judged. So many
@@ -26,9 +23,6 @@ export type Sureness = {
 
 const noCounts = (): Record<Grade, number> => ({ unsuited: 0, care: 0, unknown: 0, suits: 0 });
 
-/** Draining a drawn pot needs no finer cells than this: what is told of it are shares of pots. [cm] */
-const DRAWN_CELL_CM = 1;
-
 /**
  * Judges a setup with drawn media.
  * @param from, to which of the draws, `to` not among them: parts of the whole can be counted apart and added
@@ -44,12 +38,10 @@ export function surenessOf(
   let draws = 0;
   for (let index = from; index < to; index++) {
     const drawn = asDrawn(medium, index);
-    const settled = settle(setup, drawn, "metric", DRAWN_CELL_CM);
-    if (!settled.ok) continue;
+    const verdicts = judgedWhole(setup, drawn, occupants, coarseCellCm(setup));
+    if (!verdicts) continue;
     draws++;
-    const day = drainedAfterSoaking(setup, drawn, undefined, undefined, DRAWN_CELL_CM);
-    const states = waterStates(setup, settled.value, day.ok ? day.value.equilibrium : undefined);
-    for (const { occupancy, grade, findings } of verdictsOf(setup, drawn, occupants, states)) {
+    for (const { occupancy, grade, findings } of verdicts) {
       const of = counted.get(occupancy.id) ?? { grades: noCounts(), limits: new Map<Limit, Record<Grade, number>>() };
       counted.set(occupancy.id, of);
       of.grades[grade]++;

@@ -149,6 +149,8 @@ const FELT: readonly (readonly [upToCm: number, words: string])[] = [
 /** A suction as it feels to a hand. */
 export const feltAs = (suctionCm: number): string => FELT.find(([upTo]) => suctionCm <= upTo)![1];
 
+/** Who wants no more air than this wants none. */
+const NEEDS_NONE = 0.005;
 const MOST_TOLD_SUCTION_CM = 15_000;
 const suction = (cm: number, system: UnitSystem): string =>
   cm >= MOST_TOLD_SUCTION_CM
@@ -191,6 +193,11 @@ function said(finding: Finding, speaking: Speaking): Text {
   switch (told.limit) {
     case "air": {
       const { airedCm, neededCm, leastAirSpace, meanAirSpace, shortBelowCm, goodAirSpace } = told;
+      if (leastAirSpace.typical <= NEEDS_NONE)
+        return {
+          text: `It needs no air in its soil: its roots get it from above, or live without. There are ${formatPercent(meanAirSpace)} on the mean.`,
+          why: plainWhy("The air space its roots want at least."),
+        };
       const enough = `It has ${formatPercent(leastAirSpace.typical)} of air and more`;
       const deep =
         shortBelowCm === undefined
@@ -346,7 +353,9 @@ function said(finding: Finding, speaking: Speaking): Text {
       const likes =
         wanted.high <= 0
           ? `it likes ${cm(-wanted.high)} to ${cm(-wanted.low)} over it`
-          : `it likes ${range(wanted, cm)}`;
+          : wanted.low < 0
+            ? `it likes from ${cm(-wanted.low)} under water to ${cm(wanted.high)} over it`
+            : `it likes ${range(wanted, cm)}`;
       return {
         text: `${stands}; ${likes}${side === "near" ? ": raise it, or let the water stand lower" : side === "far" ? ": let the water stand higher" : ""}.`,
         why: why("Height of the crown over the free water when full.", [["wanted", range(wanted, cm)]], wanted),
@@ -528,7 +537,7 @@ function said(finding: Finding, speaking: Speaking): Text {
       const { standsCm, widthCm, layer } = told;
       const stands = told.grade === "suits" ? "stands" : told.grade === "care" ? "may stand or fall in" : "falls in";
       return {
-        text: `A burrow ${range(widthCm, cm)} wide ${stands} in the ${layerWords(speaking, layer)}: its damp holds ${standsCm.high <= 0 ? "nothing" : range(standsCm, cm)}.`,
+        text: `In the ${layerWords(speaking, layer)} a burrow ${range(widthCm, cm)} wide ${stands}: its damp holds ${standsCm.high <= 0 ? "nothing" : range(standsCm, cm)}.`,
         why: why(
           "Damp grains hold together by saturation · suction · tan φ; a cut of them stands to 4c/γ · tan(45° + φ/2), of which a burrow counts on a part.",
           [["stands", range(standsCm, cm)]],

@@ -1,3 +1,4 @@
+import { ROUGH_KNOT_EVERY } from "../hydraulics/table";
 import { drainsAfterSoaking, soakedLevelCm, type Setup } from "../stack/setup";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { storageByLayerCm3 } from "./column";
@@ -8,6 +9,11 @@ import { runTransient } from "./transient";
 /** A drained vessel is read this long after it was soaked, unless it is asked for at rest. [h] */
 export const AFTER_SOAKING_HOURS = 24;
 
+const ROUGH_TOLERANCE_THETA = 6e-3;
+
+/** For a stack that is drained many times over: its cells, and curves that are drawn roughly. */
+export type Rough = { readonly cellCm: number };
+
 /**
  * A setup's stack a time after it was soaked full: drained through time, since a coarse layer keeps what is above it
  * from settling for weeks. Water leaves where the vessel lets it: through its base, or by the holes it stands under.
@@ -17,9 +23,9 @@ export function drainedAfterSoaking(
   medium: MediumLookup,
   hours = AFTER_SOAKING_HOURS,
   mayGoOn?: () => boolean,
-  cellCm?: number,
+  rough?: Rough,
 ): Result<Settled> {
-  const settled = settle(setup, medium, "metric", cellCm);
+  const settled = settle(setup, medium, "metric", rough?.cellCm);
   const outletCm = soakedLevelCm(setup);
   if (!settled.ok || !drainsAfterSoaking(setup) || outletCm >= settled.value.column.heightCm) return settled;
   const { network, column } = settled.value;
@@ -29,7 +35,11 @@ export function drainedAfterSoaking(
     footOf(network, { levelCm: network.column.heightCm }),
     { kind: "sealed" },
     [hours],
-    { mayGoOn, sideHoles: network.sideHoles },
+    {
+      mayGoOn,
+      sideHoles: network.sideHoles,
+      ...(rough && { knotEvery: ROUGH_KNOT_EVERY, toleranceTheta: ROUGH_TOLERANCE_THETA }),
+    },
   );
   const [state] = run.states;
   if (run.status !== "done" || !state)

@@ -66,6 +66,8 @@ export type TransientResult = {
 };
 
 export type TransientOptions = {
+  /** Curves are computed at every so many knots of their tables; 1 for all. */
+  readonly knotEvery?: number | undefined;
   /** Error a step may make in the water content of any cell. [m³/m³] */
   readonly toleranceTheta?: number;
   /** Newton iterations after which it stops. */
@@ -121,7 +123,9 @@ export function runTransient(
 ): TransientResult {
   const tolerance = options.toleranceTheta ?? DEFAULT_TOLERANCE_THETA;
   const mostIterations = options.mostIterations ?? DEFAULT_MOST_ITERATIONS;
-  const tables = column.layers.map(({ functions }) => hydraulicTable(functions, column.specificStoragePerCm));
+  const tables = column.layers.map(({ functions }) =>
+    hydraulicTable(functions, column.specificStoragePerCm, options.knotEvery),
+  );
   const reservoir =
     bottomCondition.kind === "reservoir" ? reservoirFlow(bottomCondition, endOf(column, tables, "bottom")) : undefined;
   const bottom =

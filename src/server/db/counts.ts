@@ -1,7 +1,17 @@
 import { count } from "drizzle-orm";
 import type { SQLiteTable } from "drizzle-orm/sqlite-core";
 import type { Db } from "./client";
-import { mixes, mixVersions, ownMedia, ownMediumVersions, packVersions, revisions, setups } from "./schema";
+import {
+  mixes,
+  mixVersions,
+  ownMedia,
+  ownMediumVersions,
+  ownOccupants,
+  ownOccupantVersions,
+  packVersions,
+  revisions,
+  setups,
+} from "./schema";
 
 /** How much there is of everything, on the shelf or put away. */
 export function counts(db: Db) {
@@ -10,6 +20,10 @@ export function counts(db: Db) {
     setups: of(setups),
     mixes: of(mixes),
     ownMedia: of(ownMedia),
-    versions: [revisions, mixVersions, ownMediumVersions, packVersions].reduce((sum, table) => sum + of(table), 0),
+    ownOccupants: of(ownOccupants),
+    versions: [revisions, mixVersions, ownMediumVersions, ownOccupantVersions, packVersions].reduce(
+      (sum, table) => sum + of(table),
+      0,
+    ),
   };
 }

@@ -7,6 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { medium } from "../../core/testing/setups";
 import { ownMedium } from "../media/media.service";
 import { loadMix, mediumOfMix } from "../mixes/mixes.service";
+import { loadOwnOccupant, ownOccupantsOf } from "../occupants/occupants.service";
 import { listPacks } from "../packs/packs.service";
 import { loadSetup, saveChanges, shelf } from "../setups/setups.service";
 import { setupDocument } from "../../formats/setup/document";
@@ -83,6 +84,15 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
           ].sort((a, b) => a.mediumId.localeCompare(b.mediumId)),
         );
       }
+      if (entry.idx >= 4) {
+        expect(loadOwnOccupant(db, "old-kind")).toMatchObject({
+          stored: { version: 2, value: { note: "bears the wall" } },
+          versions: [{ version: 2 }, { version: 1, value: { figures: {} } }],
+        });
+        expect(ownOccupantsOf(db, [])).toMatchObject([
+          { id: "own-kind:old-kind", frostC: { typical: -10 }, feed: "none" },
+        ]);
+      } else expect(ownOccupantsOf(db, ["own-kind:old-kind"])).toEqual([]);
       expect(db.all(sql`pragma foreign_key_check`)).toEqual([]);
     } finally {
       close();
@@ -111,7 +121,15 @@ it("the tables hold to what they are for, whoever writes to them", () => {
     expect(why(() => revision("change", 99, now, null))).toContain("revisions_parent");
     expect(why(() => revision("change", 1, "yesterday", null))).toContain("revisions_saved");
     expect(why(() => db.run(sql`update setups set version = -1`))).toContain("setups_version");
-    for (const table of ["mixes", "mix_versions", "own_media", "own_medium_versions", "pack_versions"])
+    for (const table of [
+      "mixes",
+      "mix_versions",
+      "own_media",
+      "own_medium_versions",
+      "own_occupants",
+      "own_occupant_versions",
+      "pack_versions",
+    ])
       expect(why(() => db.run(sql`update ${sql.identifier(table)} set version = 0`))).toContain(`${table}_version`);
     expect(why(() => revision("change", 1, now, null))).toBe("done");
   } finally {

@@ -123,6 +123,26 @@ export const ownMediumVersions = sqliteTable(
   ],
 );
 
+export const ownOccupants = sqliteTable("own_occupants", headColumns(), (table) => [
+  index("own_occupants_by_name").on(table.putAwayAt, table.name),
+  counts("own_occupants_version", table.version, 1),
+  isTime("own_occupants_made", table.createdAt),
+]);
+export const ownOccupantVersions = sqliteTable(
+  "own_occupant_versions",
+  {
+    ofId: text("own_occupant_id")
+      .notNull()
+      .references(() => ownOccupants.id),
+    ...versionColumns(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.ofId, table.version] }),
+    counts("own_occupant_versions_version", table.version, 1),
+    isTime("own_occupant_versions_saved", table.savedAt),
+  ],
+);
+
 /** How media are bought: the newest version of a medium is its pack now, and one without a document is none. */
 export const packVersions = sqliteTable(
   "pack_versions",

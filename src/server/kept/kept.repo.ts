@@ -1,12 +1,25 @@
 import { and, asc, count, desc, eq, isNotNull, isNull, lte } from "drizzle-orm";
 import { contains, sorted, type Db } from "../db/client";
-import { mixes, mixVersions, ownMedia, ownMediumVersions, type KeptRow } from "../db/schema";
+import {
+  mixes,
+  mixVersions,
+  ownMedia,
+  ownMediumVersions,
+  ownOccupants,
+  ownOccupantVersions,
+  type KeptRow,
+} from "../db/schema";
 
 /** Rows of what is kept in versions, in and out, nothing else. */
 export type KeptTables = { readonly heads: typeof mixes; readonly versions: typeof mixVersions };
 export const MIX_TABLES: KeptTables = { heads: mixes, versions: mixVersions };
 // the same columns under other names, which is all that Drizzle's types tell apart
 export const OWN_MEDIUM_TABLES: KeptTables = { heads: ownMedia, versions: ownMediumVersions } as unknown as KeptTables;
+
+export const OWN_OCCUPANT_TABLES: KeptTables = {
+  heads: ownOccupants,
+  versions: ownOccupantVersions,
+} as unknown as KeptTables;
 
 export type KeptWithDocument = { readonly row: KeptRow; readonly document: string | null };
 export type VersionRow = { readonly version: number; readonly document: string; readonly savedAt: string };

@@ -114,11 +114,18 @@ export const setupsWithMix = (db: Db, mixId: string): { id: string; name: string
 
 /** The ids of media that any version of a setup has a layer of, going back included; damaged versions name none. */
 export const mediaOfHistory = (db: Db, setupId: string): string[] =>
+  namedInHistory(db, setupId, "$.layers", "$.mediumId");
+
+/** The same of who lives in it. */
+export const occupantsOfHistory = (db: Db, setupId: string): string[] =>
+  namedInHistory(db, setupId, "$.occupants", "$.occupantId");
+
+const namedInHistory = (db: Db, setupId: string, list: string, key: string): string[] =>
   db
     .all<{ id: string | null }>(
-      sql`select distinct json_extract(layer.value, '$.mediumId') as id
+      sql`select distinct json_extract(one.value, ${key}) as id
           from ${revisions} as r,
-               json_each(case when json_valid(r.document) then r.document else '{}' end, '$.layers') as layer
+               json_each(case when json_valid(r.document) then r.document else '{}' end, ${list}) as one
           where r.setup_id = ${setupId}`,
     )
     .flatMap(({ id }) => (typeof id === "string" ? [id] : []));

@@ -17,7 +17,7 @@ export const notSaved = <T,>(): KeepOutcome<T> => ({ status: "refused", message:
 /** Why a save did not go through. */
 export function whyNotSaved(
   outcome: Exclude<KeepOutcome<{ readonly name: string }>, { status: "saved" }>,
-  what: "mix" | "medium",
+  what: "mix" | "medium" | "kind",
 ): string {
   switch (outcome.status) {
     case "stale":

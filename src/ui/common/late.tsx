@@ -10,11 +10,18 @@ const SPOKEN_OF_MS = 4000;
 /**
  * A part of a page that is loaded when it is first shown. The page goes on while the server is away, and the part is
  * asked for again until it comes: to fail for want of it would take down what has been typed meanwhile.
- * `ahead` begins to load it.
+ * `ahead` begins to load it. A part of a drawing is left unspoken of: there is no place for words in it.
  */
-export function late<P extends object>(load: () => Promise<ComponentType<P>>, Meanwhile: ComponentType = () => null) {
+export function late<P extends object>(
+  load: () => Promise<ComponentType<P>>,
+  Meanwhile: ComponentType = () => null,
+  missing: "spoken-of" | "unspoken" = "spoken-of",
+) {
   return Object.assign(
-    dynamic(() => untilLoaded(load), { ssr: false, loading: () => <Missing meanwhile={Meanwhile} /> }),
+    dynamic(() => untilLoaded(load), {
+      ssr: false,
+      loading: () => (missing === "unspoken" ? <Meanwhile /> : <Missing meanwhile={Meanwhile} />),
+    }),
     {
       ahead: (): void => void load().catch(() => undefined),
     },

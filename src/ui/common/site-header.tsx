@@ -24,6 +24,9 @@ export function SiteHeader({ children }: { children?: React.ReactNode }) {
           <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">
             Mix
           </Link>
+          <Link href="/living" className="inline-flex items-center pointer-coarse:min-h-11">
+            Living
+          </Link>
         </nav>
         <UnitsSwitch />
         <ThemeSwitch />

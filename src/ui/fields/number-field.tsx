@@ -1,5 +1,6 @@
 "use client";
 import { useId } from "react";
+import { MOST_OF_A_KIND } from "@/core/stack/check";
 import type { Problem, Result } from "@/core/units/problem";
 import {
   depthFieldText,
@@ -10,7 +11,10 @@ import {
   parseLengthCm,
   parseShare,
   parseVolumeCm3,
+  parseTemperatureC,
   shareFieldText,
+  temperatureFieldText,
+  temperatureUnitName,
   volumeFieldText,
   volumeUnitName,
   type UnitSystem,
@@ -19,7 +23,10 @@ import { parseNumber, parseWhole } from "@/core/units/numbers";
 import { useUnits } from "../common/preferences";
 import { useOffered } from "./use-offered";
 
-type Quantity = "length" | "volume" | "depth" | "share" | "count" | "roof";
+type Quantity =
+  "length" | "volume" | "depth" | "share" | "count" | "roof" | "temperature" | "light" | "solids" | "days" | "living";
+
+const plain = (value: number): string => String(Number(value.toPrecision(6)));
 
 const QUANTITIES: Record<
   Quantity,
@@ -35,6 +42,11 @@ const QUANTITIES: Record<
   share: { parse: parseShare, show: shareFieldText, unit: () => "%" },
   count: { parse: (text) => parseWhole(text, 1, 1000), show: String, unit: () => "" },
   roof: { parse: (text) => parseNumber(text, 0, 500, "m²"), show: String, unit: () => "m²" },
+  temperature: { parse: parseTemperatureC, show: temperatureFieldText, unit: temperatureUnitName },
+  light: { parse: (text) => parseNumber(text, 0, 70, "mol/m²"), show: plain, unit: () => "mol/m²" },
+  solids: { parse: (text) => parseNumber(text, 0, 50_000, "mg/l"), show: plain, unit: () => "mg/L" },
+  days: { parse: (text) => parseNumber(text, 0.25, 365, "days"), show: plain, unit: () => "days" },
+  living: { parse: (text) => parseWhole(text, 1, MOST_OF_A_KIND), show: String, unit: () => "" },
 };
 
 /**
@@ -49,14 +61,18 @@ export function NumberField({
   hideLabel = false,
   of,
   describe,
+  onUnsaid,
 }: {
   label: string;
   /** What of, where the page shows it above the field: said, not shown. */
   of?: string;
   quantity?: Quantity;
-  value: number;
+  /** Null for what nobody has said. */
+  value: number | null;
   /** Takes the value, or answers why not. */
   onOffer: (value: number) => readonly Problem[];
+  /** For what may be left unsaid: takes an emptied field. */
+  onUnsaid?: () => readonly Problem[];
   /** For a field in a row that names it already; what is said of it then takes a line of the row, which must wrap. */
   hideLabel?: boolean;
   describe?: string;
@@ -64,8 +80,9 @@ export function NumberField({
   const system = useUnits();
   const id = useId();
   const { parse, show, unit } = QUANTITIES[quantity];
-  const shown = show(value, system);
+  const shown = value === null ? "" : show(value, system);
   const { input, said } = useOffered(shown, (text) => {
+    if (onUnsaid && text.trim() === "") return onUnsaid();
     const parsed = parse(text, system);
     return parsed.ok ? onOffer(parsed.value) : parsed.problems;
   });
@@ -95,7 +112,7 @@ export function NumberField({
         <p id={`${id}-said`} className={`said ${hideLabel ? "basis-full pl-8" : ""}`} role="alert">
           {said}{" "}
           <span className="text-soft">
-            Still {shown} {unit(system)}; Esc puts it back.
+            {shown === "" ? "Still unsaid" : `Still ${shown} ${unit(system)}`}; Esc puts it back.
           </span>
         </p>
       )}

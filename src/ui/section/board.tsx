@@ -8,6 +8,7 @@ import { sectionTold } from "@/core/readings/section-told";
 import { useUnits } from "../common/preferences";
 import { layerName } from "../setup/layer-changes";
 import { heldView, shownView, type SetupStore } from "../setup/setup-store";
+import { WhenReached } from "../setup/when-reached";
 import { boardGeometry, heightAt as heightAtY, yOf as yOfHeight, type BoardGeometry } from "./geometry";
 import { FixtureMarks } from "./fixture-marks";
 import { BoundaryHandle, FillFromHandle, FixtureHandle, SurfaceHandle } from "./handles";
@@ -23,6 +24,16 @@ import { Ruler, VesselWalls } from "./vessel-walls";
 import { FreeSurface } from "./water-marks";
 import { ZoneMarks } from "./zone-marks";
 
+const LivingInSection = late(
+  () => import("../occupants/living-marks").then(({ LivingInSection: marks }) => marks),
+  undefined,
+  "unspoken",
+);
+const LivingBands = late(
+  () => import("../occupants/living-marks").then(({ LivingBands: bands }) => bands),
+  undefined,
+  "unspoken",
+);
 // drawn only where a grower asks for it
 const SupplyPlot = late(() => import("./supply-plot").then(({ SupplyPlot: plot }) => plot));
 
@@ -41,6 +52,7 @@ export function Board({ store }: { store: SetupStore }) {
   const supply = useStore(store, (state) => (state.supply?.result.ok ? state.supply : undefined));
   const beside = useStore(store, (state) => state.beside);
   const selectedId = useStore(store, (state) => state.selectedId);
+  const lives = useStore(store, (state) => state.setup.occupants.length > 0 && state.run?.kind !== "ready");
   const system = useUnits();
   const frame = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -162,6 +174,11 @@ export function Board({ store }: { store: SetupStore }) {
           system={system}
         />
         <FixtureMarks setup={setup} outline={outline} geometry={geometry} yOf={yOf} waterTableCm={waterTableCm} />
+        {lives && (
+          <WhenReached>
+            <LivingInSection store={store} geometry={geometry} outline={outline} />
+          </WhenReached>
+        )}
         {held && geometry.held && (
           <HeldSection
             held={held}
@@ -225,6 +242,11 @@ export function Board({ store }: { store: SetupStore }) {
         )}
         {!drawnSupply && (
           <ProfileAxis geometry={geometry} empty={!readings} stale={!readings && lastView !== undefined} />
+        )}
+        {lives && !drawnSupply && (
+          <WhenReached>
+            <LivingBands store={store} geometry={geometry} />
+          </WhenReached>
         )}
         {mark !== undefined && !running && (
           <path

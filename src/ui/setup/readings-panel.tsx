@@ -19,6 +19,7 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
   // what stands beside the section is told first
   const first = useStore(store, (state) => state.beside);
   const isDosed = useStore(store, (state) => state.setup.water.by === "volume");
+  const lives = useStore(store, (state) => state.setup.occupants.length);
   const isHeld = useStore(store, (state) => state.held !== undefined);
   const system = useUnits();
   const sentences = useMemo(
@@ -28,6 +29,11 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
   return (
     <section aria-label="Readings">
       {isHeld && <ComparePanel store={store} />}
+      {lives > 0 && (
+        <WhenReached before={<div aria-hidden style={{ height: `${5.5 * lives + 2}rem` }} />}>
+          <Verdicts store={store} />
+        </WhenReached>
+      )}
       {first === "supply" && <SupplyPanel store={store} />}
       <h2 className={`text-base ${first === "supply" ? "mt-2 border-t border-rule-strong pt-2" : ""}`}>
         What the water does
@@ -97,6 +103,7 @@ function WhenChoice({ store }: { store: SetupStore }) {
 
 const DoseTable = late(() => import("./dose-table").then(({ DoseTable: table }) => table));
 const ComparePanel = late(() => import("./compare-panel").then(({ ComparePanel: panel }) => panel));
+const Verdicts = late(() => import("../occupants/verdicts-panel").then(({ VerdictsPanel: panel }) => panel));
 const Cautions = late(() => import("./checks-panel").then(({ Cautions: panel }) => panel));
 const Checks = late(() => import("./checks-panel").then(({ Checks: panel }) => panel));
 

@@ -139,7 +139,7 @@ describe("the page's store", () => {
     const { store } = storeOf(POT);
     store.askRun(1);
     const run = runSetup(POT, medium, 1);
-    const runOf = (setup: Setup, dryDays: number) => ({ kind: "run", setup, dryDays }) as const;
+    const runOf = (setup: Setup, dryDays: number) => ({ kind: "run", setup, dryDays, own: [] }) as const;
     store.take("run", { question: runOf(thick(POT, 9), 1), status: "answered", answer: run });
     expect(store.getState().run?.kind).toBe("computing");
     store.take("run", { question: runOf(POT, 1), status: "computing", told: { done: 0.5 } });
@@ -212,7 +212,7 @@ describe("what the page asks off its thread", () => {
   it("is a run while one is wanted", () => {
     const { store } = storeOf(POT);
     store.askRun(7);
-    expect(questionsOf(store.getState()).run).toEqual({ kind: "run", setup: POT, dryDays: 7 });
+    expect(questionsOf(store.getState()).run).toEqual({ kind: "run", setup: POT, dryDays: 7, own: [] });
     store.endRun();
     expect(questionsOf(store.getState()).run).toBeUndefined();
   });

@@ -3,6 +3,7 @@ import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
 import { drainsAfterSoaking, reservoirTopCm, type Setup } from "@/core/stack/setup";
 import type { Medium } from "@/core/media/medium";
+import type { Occupant } from "@/core/occupants/occupant";
 import type { MixToMake } from "@/formats/mix/document";
 import type { Problem, Result } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
@@ -129,14 +130,19 @@ function dayView({ setup, settled }: View, equilibrium: ColumnState, medium: Med
 }
 
 /** What a grower can choose from. */
-export type Offer = { readonly media: readonly Medium[]; readonly mixes: readonly MixToMake[] };
+export type Offer = {
+  readonly media: readonly Medium[];
+  readonly mixes: readonly MixToMake[];
+  /** Kinds of living things of the grower's own, and what the library holds comes with the panel that shows it. */
+  readonly ownOccupants: readonly Occupant[];
+};
 
 /** The page's state and the ways to change it. `onChange` gets every committed change, to be saved. */
 export function makeSetupStore(
   initial: SetupState,
   medium: MediumLookup,
   onChange: ChangeSink,
-  offer: Offer = { media: [], mixes: [] },
+  offer: Offer = { media: [], mixes: [], ownOccupants: [] },
 ) {
   const derive = deriver(medium);
   const first: Basis = {
@@ -180,6 +186,7 @@ export function makeSetupStore(
     medium,
     media: offer.media,
     mixes: offer.mixes,
+    ownOccupants: offer.ownOccupants,
     /** Draws a change without keeping it: a frame of a drag. What would bring in a problem is not drawn. */
     preview(setup: Setup): void {
       if (newProblems(checkWhole(store.getState().committed, medium), checkWhole(setup, medium)).length === 0)
@@ -269,24 +276,29 @@ export function makeSetupStore(
  * What the page wants to know off its thread, as it stands. In the middle of a drag the frames come first, and the
  * supply waits.
  */
-export function questionsOf(state: SetupPageState): Wanted<typeof PLACES> {
+export function questionsOf(state: SetupPageState, own: readonly Occupant[] = NO_OWN): Wanted<typeof PLACES> {
   const { setup, committed, view, when, holding, living } = state;
-  const asksDay = when === "day";
+  // what lives there is judged by the day after a soaking, whatever is shown
+  const asksDay = when === "day" || setup.occupants.length > 0;
   return {
     drained: asksDay && isDrained(setup) && view.ok ? drainOf(setup) : undefined,
-    heldDrained: asksDay && holding && isDrained(holding.setup) ? drainOf(holding.setup) : undefined,
+    heldDrained: when === "day" && holding && isDrained(holding.setup) ? drainOf(holding.setup) : undefined,
     supply: setup === committed && view.ok && reservoirTopCm(setup) !== undefined ? supplyOf(setup) : undefined,
-    run: living && runOf(setup)(living.dryDays),
+    run: living && runOf(own)(setup)(living.dryDays),
   };
 }
 
 // a question is one object as long as what it asks is the same
 const drainOf = once((setup: Setup): Question<"drain"> => ({ kind: "drain", setup }));
 const supplyOf = once((setup: Setup): Question<"supply"> => ({ kind: "supply", setup }));
-const runOf = once((setup: Setup) => {
-  const runs = Array.from({ length: MOST_DRY_DAYS + 1 }, (_, dryDays) => ({ kind: "run", setup, dryDays }) as const);
-  return (dryDays: number): Question<"run"> => runs[dryDays] ?? { kind: "run", setup, dryDays };
-});
+const runOf = once((own: readonly Occupant[]) =>
+  once((setup: Setup) => {
+    const of = (dryDays: number): Question<"run"> => ({ kind: "run", setup, dryDays, own });
+    const runs = Array.from({ length: MOST_DRY_DAYS + 1 }, (_, dryDays) => of(dryDays));
+    return (dryDays: number): Question<"run"> => runs[dryDays] ?? of(dryDays);
+  }),
+);
+const NO_OWN: readonly Occupant[] = [];
 const isDrained = drainsAfterSoaking;
 
 const NOT_COMPUTED = "This could not be computed; shown is the settled state.";
@@ -400,6 +412,12 @@ function frameView(setup: Setup, frame: RunFrame, medium: MediumLookup): View | 
 /** What is on show: a moment of a run while one is played, else the setup's view. */
 export const shownView = ({ run, view }: SetupPageState): View | undefined =>
   run?.kind === "ready" ? run.view : view.ok ? view.value : undefined;
+
+/** The setup's own drained state, once it is answered, whatever is shown. */
+export const drainedState = ({ setup, answers: { drained } }: SetupPageState): ColumnState | undefined =>
+  drained?.question.setup === setup && drained.status === "answered" && drained.answer.ok
+    ? drained.answer.value
+    : undefined;
 
 /** The state held, at the moment the present one is shown at. */
 export const heldView = ({ held, when }: SetupPageState): View | undefined =>

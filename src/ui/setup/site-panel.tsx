@@ -1,6 +1,6 @@
 "use client";
 import { useStore } from "zustand";
-import { withPlanting, withSite } from "@/core/stack/edit";
+import { withPlanting, withRhythm, withSite } from "@/core/stack/edit";
 import { CHILDREN, RAIN, SUN, type Planting, type Site } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../common/preferences";
@@ -11,16 +11,31 @@ import { CHILDREN_WORDS, RAIN_WORDS, SUN_WORDS } from "./setup-words";
 
 const FIRST_PLANTING: Planting = { crownOverSoilCm: 0.5, ballDepthCm: 8, ballAcrossCm: 9 };
 
+const PLACE_FIELDS = [
+  { key: "lightMolPerDay", label: "Light a day", quantity: "light" },
+  { key: "coldestC", label: "Coldest there", quantity: "temperature" },
+  { key: "warmestC", label: "Warmest there", quantity: "temperature" },
+  { key: "humidity", label: "Humidity", quantity: "share" },
+  { key: "waterPpm", label: "Dissolved in its water", quantity: "solids" },
+] as const;
+
 /** Where it stands and what is planted, as far as the design is checked against them. */
 export function SitePanel({ store }: { store: SetupStore }) {
   const site = useStore(store, (state) => state.setup.site);
   const planting = useStore(store, (state) => state.setup.planting);
+  const rhythm = useStore(store, (state) => state.setup.wateredEveryDays);
   const system = useUnits();
   const tell = (problems: readonly Problem[]): void => store.say(problems[0]?.message);
   const stand = (label: string, change: Partial<Site>): readonly Problem[] => {
     const { committed } = store.getState();
     return store.offer(label, withSite(committed, { ...committed.site, ...change }), system);
   };
+  const rhythmOf = (days: number | null): readonly Problem[] =>
+    store.offer(
+      days === null ? "Watered as it wants" : "How often it is watered",
+      withRhythm(store.getState().committed, days),
+      system,
+    );
   const plant = (label: string, change: Partial<Planting>): readonly Problem[] => {
     const { committed } = store.getState();
     return store.offer(
@@ -57,7 +72,27 @@ export function SitePanel({ store }: { store: SetupStore }) {
           value={site.roofM2}
           onOffer={(roofM2) => stand("Roof led into it", { roofM2 })}
         />
+        {PLACE_FIELDS.map(({ key, label, quantity }) => (
+          <NumberField
+            key={key}
+            label={label}
+            quantity={quantity}
+            value={site[key]}
+            onOffer={(value) => stand(label, { [key]: value })}
+            onUnsaid={() => stand(label, { [key]: null })}
+          />
+        ))}
+        <NumberField
+          label="Watered or filled every"
+          quantity="days"
+          value={rhythm}
+          onOffer={(days) => rhythmOf(days)}
+          onUnsaid={() => rhythmOf(null)}
+        />
       </div>
+      <p className="text-sm leading-snug text-soft">
+        What is left empty is not known, and what lives there is told so. Without days, it is watered when it wants it.
+      </p>
       {planting ? (
         <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1">
           <NumberField

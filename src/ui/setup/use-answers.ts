@@ -17,7 +17,7 @@ export function useAnswers(store: SetupStore): void {
       do {
         again = false;
         asking = true;
-        client.want(questionsOf(store.getState()));
+        client.want(questionsOf(store.getState(), store.ownOccupants));
         asking = false;
       } while (again);
     };

@@ -10,6 +10,7 @@ import { rename } from "@/core/stack/edit";
 import type { MixToMake } from "@/formats/mix/document";
 import type { SetupState } from "@/formats/setup/actions";
 import type { Medium } from "@/core/media/medium";
+import type { Occupant } from "@/core/occupants/occupant";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
 import { TextField } from "../fields/text-field";
@@ -28,6 +29,7 @@ import { useAnswers } from "./use-answers";
 import { WaterPanel } from "./water-panel";
 import { WhenReached } from "./when-reached";
 
+const OccupantsPanel = late(() => import("../occupants/occupants-panel").then(({ OccupantsPanel: panel }) => panel));
 const FixturesPanel = late(() => import("./fixtures-panel").then(({ FixturesPanel: panel }) => panel));
 const VesselPanel = late(() => import("./vessel-panel").then(({ VesselPanel: panel }) => panel));
 const SitePanel = late(() => import("./site-panel").then(({ SitePanel: panel }) => panel));
@@ -38,16 +40,18 @@ export function Workbench({
   initial,
   media,
   mixes,
+  ownOccupants,
   actions,
 }: {
   initial: SetupState;
   media: readonly Medium[];
   mixes: readonly MixToMake[];
+  ownOccupants: readonly Occupant[];
   actions: SetupActions;
 }) {
   const system = useUnits();
   const router = useRouter();
-  const { store, queue } = useSavedStore(initial, { media, mixes }, actions);
+  const { store, queue } = useSavedStore(initial, { media, mixes, ownOccupants }, actions);
   const name = useStore(store, (state) => state.setup.name);
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);
@@ -102,6 +106,7 @@ export function Workbench({
           <StackList store={store} newId={newId} />
           <WaterPanel store={store} />
           <WhenReached>
+            <OccupantsPanel store={store} newId={newId} />
             <FixturesPanel store={store} newId={newId} />
             <VesselPanel store={store} />
             <SitePanel store={store} />

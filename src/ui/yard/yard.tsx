@@ -6,12 +6,15 @@ import { readSettled } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
 import { settle } from "@/core/water/settle";
 import type { Medium } from "@/core/media/medium";
+import { inLibrary } from "@/core/occupants/library";
+import type { Occupant, OccupantLookup } from "@/core/occupants/occupant";
 import type { MediumLookup } from "@/core/water/settle";
 import { lookupIn } from "../common/media";
 import { FindByName, ListPages } from "../common/paged-list";
 import { SiteHeader } from "../common/site-header";
 import { GrainPatterns } from "../section/patterns";
 import { SHELF_PREFIX, ShelfDrawing, shelfSizeCm } from "../section/shelf-drawing";
+import { troubleOf, type Trouble } from "./trouble";
 import { PutAwayButton, TakeBackButton, type YardActions } from "./yard-buttons";
 
 export type YardItem = { readonly id: string; readonly name: string; readonly setup: Setup | undefined };
@@ -25,6 +28,7 @@ const WIDEST_PX = 420;
 export function Yard({
   items,
   media,
+  ownOccupants,
   page,
   pages,
   found,
@@ -37,6 +41,7 @@ export function Yard({
 }: {
   items: readonly YardItem[];
   media: readonly Medium[];
+  ownOccupants: readonly Occupant[];
   page: number;
   pages: number;
   found: number;
@@ -49,6 +54,9 @@ export function Yard({
   actions: YardActions;
 }) {
   const medium = lookupIn(media);
+  const own = new Map(ownOccupants.map((one) => [one.id, one]));
+  const occupants: OccupantLookup = (id) => own.get(id) ?? inLibrary(id);
+  const key = JSON.stringify(ownOccupants);
   const sizes = items.flatMap(({ setup }) => (setup ? [shelfSizeCm(setup)] : []));
   const widestCm = Math.max(10, ...sizes.map(({ width }) => width));
   const tallestCm = Math.max(10, ...sizes.map(({ height }) => height));
@@ -89,6 +97,7 @@ export function Yard({
                   key={item.id}
                   item={item}
                   medium={medium}
+                  trouble={item.setup && troubleOf(item.setup, medium, occupants, key)}
                   units={units}
                   tallestCm={tallestCm}
                   showsPutAway={showsPutAway}
@@ -148,6 +157,7 @@ function EmptyYard({ showsPutAway }: { showsPutAway: boolean }) {
 function ShelfItem({
   item: { id, name, setup },
   medium,
+  trouble,
   units,
   tallestCm,
   showsPutAway,
@@ -155,6 +165,7 @@ function ShelfItem({
 }: {
   item: YardItem;
   medium: MediumLookup;
+  trouble: Trouble | undefined;
   units: UnitSystem;
   tallestCm: number;
   showsPutAway: boolean;
@@ -172,7 +183,7 @@ function ShelfItem({
         href={`/setups/${id}`}
         className="group flex items-end border-b-[3px] border-ink px-4 no-underline focus-visible:outline-offset-4"
         style={{ minHeight: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }}
-        aria-label={`${name}. ${line}`}
+        aria-label={`${name}. ${trouble ? `${trouble.text}. ` : ""}${line}`}
       >
         {setup ? (
           <ShelfDrawing id={id} setup={setup} settled={settled!.ok ? settled!.value : undefined} medium={medium} />
@@ -201,6 +212,13 @@ function ShelfItem({
         >
           {line}
         </p>
+        {trouble && (
+          <p
+            className={`min-w-40 text-[0.95rem] leading-snug ${trouble.grade === "unsuited" ? "font-semibold text-trouble" : trouble.grade === "suits" ? "text-life" : ""}`}
+          >
+            {trouble.text}
+          </p>
+        )}
         {showsPutAway ? (
           <TakeBackButton setupId={id} name={name} actions={actions} />
         ) : (

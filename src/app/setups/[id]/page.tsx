@@ -32,6 +32,7 @@ export default async function SetupPage({ params }: Params) {
           key={loaded.state.setupId}
           initial={loaded.state}
           {...marlstone().mediaToBuildWith(loaded.state.setupId)}
+          ownOccupants={marlstone().ownOccupantsToLiveIn(loaded.state.setupId)}
           actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
         />
       );

@@ -37,7 +37,6 @@ const NEWT: WrittenAnimal = {
   ...AMPHIBIAN,
   temperatureC: [5, 15, 20, "medium", SALAMANDER_WATER],
   openShare: [0.1, 0.25, 0.6],
-  burrowCm: [1.5, 2.5, 4],
 };
 
 const REPTILE: WrittenAnimal = {
@@ -88,7 +87,6 @@ const MILLIPEDE: WrittenAnimal = {
   spaceCm2: [600, 1000, 1800],
   furtherSpaceCm2: [150, 300, 500],
   bodyCm: [8, 14, 25],
-  burrowCm: [1.2, 2, 3],
   deepestWaterCm: [0.4, 0.8, 1.5],
   harmedBy: ["resin", "copper", "feed", "salts", "dust", "sharp"],
   cleaners: CLEANERS,
@@ -185,7 +183,6 @@ export const ANIMALS: readonly Animal[] = [
   }),
   animal("newt-land", "Smooth newt, on land", "Lissotriton vulgaris", NEWT, {
     bodyCm: [7, 9, 11],
-    burrowCm: [0.8, 1.3, 2],
     deepestWaterCm: null,
     checkLocalList: true,
   }),
@@ -314,6 +311,7 @@ export const ANIMALS: readonly Animal[] = [
     eats: ["rot", "living-leaves"],
   }),
   animal("springtail", "Springtails", "Folsomia candida", CRAWLER, {
+    temperatureC: [5, 20, 27],
     depthCm: [0.5, 2, 5],
     surfaceSuctionCm: [1, 20, 200],
     deepSuctionCm: [0, 10, 150],
@@ -330,7 +328,6 @@ export const ANIMALS: readonly Animal[] = [
   animal("millipede-bumblebee", "Banded millipede", "Anadenobolus monilicornis", MILLIPEDE, {
     depthCm: [5, 9, 15],
     bodyCm: [4, 6, 9],
-    burrowCm: [0.5, 0.8, 1.2],
     spaceCm2: [250, 450, 800],
     furtherSpaceCm2: [20, 40, 80],
   }),
@@ -338,7 +335,6 @@ export const ANIMALS: readonly Animal[] = [
     depthCm: [4, 7, 12],
     temperatureC: [6, 16, 22],
     bodyCm: [1, 1.6, 2],
-    burrowCm: null,
     spaceCm2: [200, 400, 700],
     furtherSpaceCm2: [15, 30, 60],
   }),

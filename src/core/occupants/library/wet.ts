@@ -66,7 +66,7 @@ export const WET_PLANTS: readonly Plant[] = [
   plant("butterwort-common", "Common butterwort", "Pinguicula vulgaris", bog, {
     rootDepthCm: [2, 4, 7],
     wetDaysResting: [30, 90, 200],
-    pH: [4.5, 6, 7.8],
+    pH: [3.9, 5.5, 7.8],
     lime: "bears",
     heightCm: [3, 6, 12],
     spreadCm: [5, 9, 14],
@@ -76,7 +76,7 @@ export const WET_PLANTS: readonly Plant[] = [
   }),
   plant("butterwort-large", "Large-flowered butterwort", "Pinguicula grandiflora", bog, {
     rootDepthCm: [2, 4, 8],
-    pH: [4.5, 6, 7.5],
+    pH: [3.9, 5.5, 7.5],
     lime: "bears",
     heightCm: [4, 8, 15],
     spreadCm: [6, 10, 15],
@@ -127,7 +127,9 @@ export const WET_PLANTS: readonly Plant[] = [
     note: "No bog plant: airy and damp, never standing in water.",
   }),
   plant("cranberry", "Cranberry", "Vaccinium macrocarpon", bogShrub, {
-    leastAirSpace: [0.005, 0.02, 0.05],
+    leastAirSpace: [0, 0.01, 0.04],
+    wettestSuctionCm: [0, 0, 3],
+    wetDays: [60, 180, 300],
     rootDepthCm: [4, 9, 18],
     eaten: true,
     harvest: { from: "first-frost", fromWeeks: -4, toWeeks: 2 },
@@ -186,6 +188,7 @@ export const WET_PLANTS: readonly Plant[] = [
   plant("arrowhead", "Arrowhead", "Sagittaria latifolia", marginal, {
     crownOverWaterCm: [-15, -6, 4],
     rootDepthCm: [10, 15, 30],
+    rootSpreadCm: [10, 20, 40],
     heightCm: [40, 70, 110],
     eaten: true,
     toPeople: "none-known",

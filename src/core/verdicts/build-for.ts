@@ -1,0 +1,138 @@
+import { designed } from "../design/design";
+import type { Designed } from "../design/bench";
+import { PURPOSE_FACTS } from "../design/purposes";
+import type { Strategy } from "../design/strategies";
+import { STRATEGIES } from "../design/strategies";
+import type { Occupant, OccupantLookup } from "../occupants/occupant";
+import { withLayer, withOccupants } from "../stack/edit";
+import type { Setup, Site } from "../stack/setup";
+import type { UnitSystem } from "../units/units";
+import type { Vessel } from "../vessel/vessel";
+import type { MediumLookup } from "../water/network";
+import { purposeOfKind, soilsFor } from "./guilds";
+import { coarseCellCm, judgedWhole } from "./judge";
+import { mend } from "./mend";
+import { GRADES, type Grade, type Limit } from "./verdict";
+
+/** A setup that was built for one that is to live in it. */
+export type Built = {
+  readonly strategy: Strategy;
+  readonly soilId: string;
+  readonly designed: Designed;
+  readonly grade: Grade;
+  readonly against: readonly Limit[];
+  readonly share: number;
+};
+
+export type BuildAsked = {
+  readonly occupantId: string;
+  readonly vessel: Vessel;
+  readonly holed: boolean;
+  readonly site: Site;
+  readonly system: UnitSystem;
+};
+
+const MOST_SOILS = 4;
+const MOST_SHOWN = 3;
+
+/**
+ * The ways of holding water and the soils that suit an occupant best in a vessel, the best first: each usual way is
+ * designed, each usual soil laid into it, all judged, and the best of those that do not suit mended where one change
+ * does it.
+ */
+export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: OccupantLookup): readonly Built[] {
+  const occupant = occupants(asked.occupantId);
+  if (!occupant) return [];
+  const purpose = purposeOfKind(occupant);
+  const usual = PURPOSE_FACTS[purpose].strategies;
+  const ways = [...usual, ...STRATEGIES.filter((one) => !usual.includes(one))].slice(0, usual.length + 2);
+  const soils = soilsFor(occupant)
+    .filter((id) => medium(id) !== undefined)
+    .slice(0, MOST_SOILS);
+  const built = ways.flatMap((strategy) => {
+    const made = designed(
+      { name: "", purpose, vessel: asked.vessel, holed: asked.holed, strategy, site: asked.site },
+      medium,
+      asked.system,
+    );
+    if (!made.ok) return [];
+    return soils.flatMap((soilId): Built[] => {
+      const setup = withOccupants(withSoil(made.value.setup, soilId), [
+        { id: "for", occupantId: occupant.id, count: 1 },
+      ]);
+      const one = judged(setup, made.value, strategy, soilId, medium, occupants);
+      return one ? [one] : [];
+    });
+  });
+  const ranked = oneEachWay(built.sort(byLiking)).slice(0, MOST_SHOWN);
+  return ranked.map((one) => mended(one, occupant, medium, occupants, asked.system)).sort(byLiking);
+}
+
+const byLiking = (a: Built, b: Built): number =>
+  GRADES.indexOf(b.grade) - GRADES.indexOf(a.grade) || b.share - a.share || a.against.length - b.against.length;
+
+/** Of each way its best soil. */
+function oneEachWay(built: readonly Built[]): readonly Built[] {
+  const ways = new Set<Strategy>();
+  return built.filter(({ strategy }) => {
+    const isFirst = !ways.has(strategy);
+    ways.add(strategy);
+    return isFirst;
+  });
+}
+
+/** The soil of a design is its uppermost rooted layer, or its uppermost layer where nothing is rooted. */
+function withSoil(setup: Setup, mediumId: string): Setup {
+  const soil =
+    setup.layers.find(({ id }) => id === "soil") ??
+    setup.layers.findLast(({ rooted }) => rooted) ??
+    setup.layers.at(-1);
+  return soil ? withLayer(setup, soil.id, { mediumId }) : setup;
+}
+
+function judged(
+  setup: Setup,
+  made: Designed,
+  strategy: Strategy,
+  soilId: string,
+  medium: MediumLookup,
+  occupants: OccupantLookup,
+): Built | undefined {
+  const [verdict] = judgedWhole(setup, medium, occupants, coarseCellCm(setup)) ?? [];
+  if (!verdict) return undefined;
+  const known = verdict.findings.filter(({ grade }) => grade !== "unknown");
+  return {
+    strategy,
+    soilId,
+    designed: { ...made, setup },
+    grade: verdict.grade,
+    against: [...new Set(known.filter(({ grade }) => grade !== "suits").map(({ limit }) => limit))],
+    share: known.filter(({ grade }) => grade === "suits").length / Math.max(1, known.length),
+  };
+}
+
+/** The same with the smallest change that makes it suit, where there is one that does not ask for another place. */
+function mended(
+  one: Built,
+  occupant: Occupant,
+  medium: MediumLookup,
+  occupants: OccupantLookup,
+  system: UnitSystem,
+): Built {
+  if (one.grade === "suits") return one;
+  const { found } = mend({
+    setup: one.designed.setup,
+    medium,
+    occupants,
+    occupancyId: "for",
+    soils: soilsFor(occupant),
+    system,
+  });
+  const change = found.find(({ families }) => !families.some((family) => NOT_BUILT.includes(family)));
+  if (!change || GRADES.indexOf(change.becomes) <= GRADES.indexOf(one.grade)) return one;
+  const better = judged(change.setup, one.designed, one.strategy, one.soilId, medium, occupants);
+  if (!better) return one;
+  const reasons = [...one.designed.reasons, { about: `For ${occupant.name.toLowerCase()}`, text: `${change.label}.` }];
+  return { ...better, designed: { setup: change.setup, reasons } };
+}
+const NOT_BUILT: readonly string[] = ["place", "rain-water", "fewer", "without-company"];

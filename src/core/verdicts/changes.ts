@@ -1,0 +1,460 @@
+import {
+  withFixture,
+  withOccupants,
+  withPlanting,
+  withRhythm,
+  withSite,
+  withWater,
+  withoutFixture,
+} from "../stack/edit";
+import { withLayer } from "../stack/edit";
+import { withOrWithoutDrainage } from "../stack/drainage-layer";
+import { fixtureOf, fixturesOf } from "../stack/fixtures";
+import { headroomCm, openingsOf, type Setup } from "../stack/setup";
+import type { Occupant, Plant } from "../occupants/occupant";
+import {
+  formatLength,
+  formatPercent,
+  formatTemperature,
+  formatVolume,
+  threeFigures,
+  type UnitSystem,
+} from "../units/units";
+import { vesselAreaCm2 } from "../vessel/vessel";
+import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import type { MediumLookup } from "../water/network";
+import type { WaterStates } from "./states";
+import type { Limit } from "./verdict";
+
+/**
+ * The ways a grower may change a setup, each from the least to the most, and what each costs in effort. Effort is counted
+ * in the work of hands: a habit 0.5, water poured or let out 1 and a tenth a litre, a thing moved to another place 2, a
+ * hole drilled or plugged 3, a layer dug in or out 4 and a quarter a litre, a soil changed 6 and a quarter a litre.
+ */
+export type Step = { readonly label: string; readonly setup: Setup; readonly effort: number };
+export type Family = {
+  readonly id: FamilyId;
+  /** Limits that it can turn. */
+  readonly turns: readonly Limit[];
+  /** From the least change to the most. */
+  readonly steps: readonly Step[];
+  /** A step between two of them, for one that is a matter of degree. */
+  readonly between?: (low: number, high: number) => Step | undefined;
+  /** The degree of each step, where there is one. */
+  readonly degrees?: readonly number[];
+};
+export const FAMILY_IDS = [
+  "rhythm",
+  "dose",
+  "level",
+  "hole",
+  "no-tray",
+  "mound",
+  "more-soil",
+  "drainage",
+  "soil",
+  "lid",
+  "place",
+  "rain-water",
+  "fewer",
+  "without-company",
+] as const;
+export type FamilyId = (typeof FAMILY_IDS)[number];
+
+export type Changing = {
+  readonly setup: Setup;
+  readonly medium: MediumLookup;
+  readonly system: UnitSystem;
+  readonly states: WaterStates;
+  readonly occupant: Occupant;
+  readonly occupancyId: string;
+  /** Media a soil may be changed for. */
+  readonly soils: readonly string[];
+};
+
+const WET_LIMITS: readonly Limit[] = [
+  "air",
+  "oxygen",
+  "wet-for-good",
+  "wet-days",
+  "crown",
+  "deep-damp",
+  "surface-damp",
+  "burrow",
+  "open-water",
+];
+const DRY_LIMITS: readonly Limit[] = ["kept-damp", "dry-days", "dry-for-good"];
+const WATER_LIMITS: readonly Limit[] = [...WET_LIMITS, ...DRY_LIMITS];
+const STEPS = 8;
+const tidy = (value: number): number => Math.round(value * 10) / 10;
+const litres = (cm3: number): number => cm3 / 1000;
+
+/** A family of one degree: steps evenly from where it is to the furthest, and any step between. */
+function byDegree(
+  id: FamilyId,
+  turns: readonly Limit[],
+  from: number,
+  to: number,
+  stepAt: (degree: number) => Step | undefined,
+): Family[] {
+  if (!(Math.abs(to - from) > 0.05)) return [];
+  const degrees: number[] = [];
+  const steps: Step[] = [];
+  for (let i = 1; i <= STEPS; i++) {
+    const degree = tidy(from + ((to - from) * i) / STEPS);
+    const step = degree === degrees.at(-1) ? undefined : stepAt(degree);
+    if (!step) continue;
+    degrees.push(degree);
+    steps.push(step);
+  }
+  return steps.length === 0
+    ? []
+    : [{ id, turns, steps, degrees: [from, ...degrees], between: (a, b) => stepAt(tidy((a + b) / 2)) }];
+}
+
+/** Every way there is to change this setup for this one that lives in it. */
+export function familiesOf(changing: Changing): readonly Family[] {
+  return [
+    ...rhythms(changing),
+    ...doses(changing),
+    ...levels(changing),
+    ...holes(changing),
+    ...trays(changing),
+    ...mounds(changing),
+    ...moreSoil(changing),
+    ...drainage(changing),
+    ...soils(changing),
+    ...lids(changing),
+    ...places(changing),
+    ...rainWater(changing),
+    ...fewer(changing),
+    ...withoutCompany(changing),
+  ];
+}
+
+const RHYTHMS = [0.5, 1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 17, 21, 28, 35, 45, 60] as const;
+
+function rhythms({ setup, states }: Changing): Family[] {
+  const now = states.everyDays;
+  if (now === null) return [];
+  const words = (days: number): string => (days === 1 ? "every day" : `every ${threeFigures(days, 1)} days`);
+  const step = (days: number): Step => ({
+    label: `Water it ${words(days)} instead of ${words(now)}`,
+    setup: withRhythm(setup, days),
+    effort: 0.5 + 0.1 * Math.abs(Math.log2(days / now)),
+  });
+  return [
+    { id: "rhythm", turns: WATER_LIMITS, steps: RHYTHMS.filter((days) => days > now).map(step) },
+    {
+      id: "rhythm",
+      turns: DRY_LIMITS,
+      steps: RHYTHMS.filter((days) => days < now)
+        .toReversed()
+        .map(step),
+    },
+  ];
+}
+
+/** Free water thought on so far under the base, to which a dosed vessel is brought. [cm] */
+const DOSE_LEVELS_CM = [-2000, -1000, -600, -400, -250, -150, -100, -70, -45, -30, -20, -12, -6, -2, 0, 2] as const;
+
+function doses({ setup, states, system }: Changing): Family[] {
+  const { water } = setup;
+  if (water.by !== "volume") return [];
+  const doses = DOSE_LEVELS_CM.map((level) => Math.round(hydrostaticStorageCm3(states.column, level) / 10) * 10);
+  const step = (storedCm3: number): Step => {
+    const by = storedCm3 - water.storedCm3;
+    return {
+      label:
+        by > 0
+          ? `Give it ${formatVolume(by, system)} more water`
+          : `Take ${formatVolume(-by, system)} of its water out, or let that dry away`,
+      setup: withWater(setup, { by: "volume", storedCm3 }),
+      effort: (by > 0 ? 1 : 2) + 0.1 * litres(Math.abs(by)),
+    };
+  };
+  const more = doses.filter((dose) => dose > water.storedCm3 * 1.01);
+  const less = doses.filter((dose) => dose < water.storedCm3 * 0.99).toReversed();
+  return [
+    { id: "dose", turns: ["dry-for-good", "deep-damp", "surface-damp", "burrow"], steps: more.map(step) },
+    { id: "dose", turns: WET_LIMITS, steps: less.map(step) },
+  ];
+}
+
+function levels({ setup, states, system }: Changing): Family[] {
+  const { water } = setup;
+  if (water.by !== "level") return [];
+  const { levelCm } = water;
+  const { over, baseIsOpen, trayBedCm, trayRimCm } = openingsOf(setup);
+  const litresBetween = (a: number, b: number): number =>
+    litres(Math.abs(a - b) * vesselAreaCm2(setup.vessel, Math.max(0, Math.min(a, b))));
+  const step = (to: number): Step | undefined =>
+    to === levelCm
+      ? undefined
+      : {
+          label: `Let the water stand at ${formatLength(to, system)} instead of ${formatLength(levelCm, system)}`,
+          setup: withWater(setup, { by: "level", levelCm: to }),
+          effort: 1 + 0.1 * litresBetween(to, levelCm),
+        };
+  const lowest = baseIsOpen ? Math.max(trayBedCm ?? 0, -1) + 0.2 : setup.fillFromCm > 0 ? 0.5 : 0.5;
+  const highest = Math.min(
+    baseIsOpen ? (trayRimCm ?? 0) - 0.3 : (over[0]?.lipCm ?? states.column.heightCm),
+    setup.vessel.insideDepthCm,
+  );
+  return [
+    ...byDegree("level", WET_LIMITS, levelCm, lowest, step),
+    ...byDegree("level", [...DRY_LIMITS, "crown"], levelCm, highest, step),
+  ];
+}
+
+/** The lowest hole in the wall, moved; what stood over it stands there no more. */
+function holes({ setup, states, system }: Changing): Family[] {
+  const hole = fixturesOf(setup, "hole")
+    .filter((one) => one.in === "wall" && !one.plugged)
+    .sort((a, b) => a.lipCm - b.lipCm)[0];
+  if (!hole) return [];
+  const step = (lipCm: number): Step | undefined => {
+    const moved = withFixture(setup, { ...hole, lipCm });
+    const { water } = setup;
+    const by = lipCm - hole.lipCm;
+    return {
+      label: `Drill ${water.by === "soaking" ? "an outlet" : "an overflow"} at ${formatLength(lipCm, system)}${by > 0 ? `, and plug the one at ${formatLength(hole.lipCm, system)}` : ` instead of ${formatLength(hole.lipCm, system)}`}`,
+      setup: water.by === "level" && water.levelCm > lipCm ? withWater(moved, { by: "level", levelCm: lipCm }) : moved,
+      effort: by > 0 ? 4 : 3,
+    };
+  };
+  return [
+    ...byDegree("hole", WET_LIMITS, hole.lipCm, Math.max(0.5, setup.fillFromCm), step),
+    ...byDegree(
+      "hole",
+      [...DRY_LIMITS, "crown"],
+      hole.lipCm,
+      Math.min(states.column.heightCm - 0.5, setup.vessel.insideDepthCm - 0.5),
+      step,
+    ),
+  ];
+}
+
+function trays({ setup }: Changing): Family[] {
+  const tray = fixtureOf(setup, "tray");
+  if (!tray || setup.water.by !== "level") return [];
+  return [
+    {
+      id: "no-tray",
+      turns: WET_LIMITS,
+      steps: [
+        {
+          label: "Take it out of the tray, and water it from the top",
+          setup: withWater(withoutFixture(setup, tray.id), { by: "soaking" }),
+          effort: 1.5,
+        },
+      ],
+    },
+  ];
+}
+
+const USUAL_BALL = { ballDepthCm: 8, ballAcrossCm: 9 } as const;
+const HIGHEST_MOUND_CM = 6;
+
+function mounds({ setup, occupant, system }: Changing): Family[] {
+  if (occupant.life !== "plant") return [];
+  const now = setup.planting?.crownOverSoilCm ?? 0;
+  return byDegree("mound", ["crown"], now, now + HIGHEST_MOUND_CM, (crownOverSoilCm) => ({
+    label: `Plant it with its crown ${formatLength(crownOverSoilCm, system)} over the soil, on a mound`,
+    setup: withPlanting(setup, { ...USUAL_BALL, ...setup.planting, crownOverSoilCm }),
+    effort: 1.5,
+  }));
+}
+
+const layerEffort = (cm3: number): number => 4 + 0.25 * litres(Math.abs(cm3));
+
+/** The uppermost soil deeper, as far as there is room under the rim. */
+function moreSoil({ setup, system }: Changing): Family[] {
+  const soil = setup.layers.findLast(({ rooted }) => rooted) ?? setup.layers.at(-1);
+  const roomCm = headroomCm(setup);
+  if (!soil || roomCm < 0.5) return [];
+  return byDegree("more-soil", [...WATER_LIMITS, "soil-depth", "ground-depth"], 0, tidy(roomCm), (by) => ({
+    label: `Fill in ${formatLength(by, system)} more of its soil`,
+    setup: withLayer(setup, soil.id, { thicknessCm: tidy(soil.thicknessCm + by) }),
+    effort: layerEffort(by * vesselAreaCm2(setup.vessel)),
+  }));
+}
+
+function drainage({ setup, medium }: Changing): Family[] {
+  const change = withOrWithoutDrainage(setup, medium, "drainage-put-in");
+  if (!change) return [];
+  const name = change.medium.name.toLowerCase();
+  return [
+    {
+      id: "drainage",
+      turns: WATER_LIMITS,
+      steps: [
+        {
+          label:
+            change.kind === "without"
+              ? `Take out the ${name}, and let the soil reach down`
+              : `Put ${name} under the soil`,
+          setup: change.setup,
+          effort: layerEffort(change.thicknessCm * vesselAreaCm2(setup.vessel, 0)) + 1,
+        },
+      ],
+    },
+  ];
+}
+
+/** The thickest soil, or ground, of another medium. */
+function soils({ setup, medium, soils: offered, occupant }: Changing): Family[] {
+  const rooted = setup.layers.filter((layer) => layer.rooted || occupant.life === "animal");
+  const soil = rooted.reduce<(typeof rooted)[number] | undefined>(
+    (best, layer) => (best && best.thicknessCm >= layer.thicknessCm ? best : layer),
+    undefined,
+  );
+  if (!soil) return [];
+  const same = setup.layers.filter(({ mediumId }) => mediumId === soil.mediumId);
+  const cm3 = same.reduce((sum, { thicknessCm }) => sum + thicknessCm * vesselAreaCm2(setup.vessel), 0);
+  return [
+    {
+      id: "soil",
+      turns: [...WATER_LIMITS, "pH", "lime", "salts", "feed", "harm"],
+      steps: offered.flatMap((mediumId) => {
+        const found = medium(mediumId);
+        if (!found || mediumId === soil.mediumId) return [];
+        return [
+          {
+            label: `Change ${soil.name || (medium(soil.mediumId)?.name.toLowerCase() ?? "its soil")} for ${found.name.toLowerCase()}`,
+            setup: same.reduce((changed, { id }) => withLayer(changed, id, { mediumId }), setup),
+            effort: 6 + 0.25 * litres(cm3),
+          },
+        ];
+      }),
+    },
+  ];
+}
+
+function lids({ setup }: Changing): Family[] {
+  const lid = fixtureOf(setup, "lid");
+  const turns: readonly Limit[] = ["humidity", "moving-air", "open-share"];
+  if (!lid)
+    return [
+      {
+        id: "lid",
+        turns,
+        steps: [0.3, 0.15, 0.05].map((openShare) => ({
+          label: `Put a lid on that leaves ${formatPercent(openShare)} open`,
+          setup: withFixture(setup, { kind: "lid", id: "lid-put-on", openShare }),
+          effort: 2,
+        })),
+      },
+    ];
+  const shares = [0.02, 0.05, 0.1, 0.15, 0.25, 0.4, 0.6, 0.9].filter((share) => Math.abs(share - lid.openShare) > 0.01);
+  return [
+    {
+      id: "lid",
+      turns,
+      steps: [
+        ...shares
+          .sort(
+            (a, b) => Math.abs(Math.log(a / (lid.openShare + 0.01))) - Math.abs(Math.log(b / (lid.openShare + 0.01))),
+          )
+          .map((openShare) => ({
+            label: `Leave ${formatPercent(openShare)} of the mouth open, not ${formatPercent(lid.openShare)}`,
+            setup: withFixture(setup, { ...lid, openShare }),
+            effort: 0.5,
+          })),
+        { label: "Take the lid off", setup: withoutFixture(setup, lid.id), effort: 0.5 },
+      ],
+    },
+  ];
+}
+
+/** Another place, as far as a pot can be carried to one. */
+function places({ setup, occupant, system }: Changing): Family[] {
+  const { site } = setup;
+  const degrees = (value: number): string => formatTemperature(value, system);
+  const families: Family[] = [];
+  const place = (turns: readonly Limit[], label: string, change: Partial<Setup["site"]>, effort = 2): void => {
+    families.push({ id: "place", turns, steps: [{ label, setup: withSite(setup, { ...site, ...change }), effort }] });
+  };
+  const { temperatureC } = occupant;
+  const coldest = occupant.life === "plant" ? occupant.frostC.typical : temperatureC.low;
+  if (site.coldestC !== null && site.coldestC < coldest)
+    place(["cold"], `Take it in before it is colder than ${degrees(coldest)}`, {
+      coldestC: Math.ceil(coldest),
+      warmestC: site.warmestC === null ? null : Math.max(site.warmestC, Math.ceil(coldest)),
+    });
+  if (site.warmestC !== null && site.warmestC > temperatureC.high)
+    place(["heat"], `Stand it where it does not get over ${degrees(temperatureC.high)}`, {
+      warmestC: Math.floor(temperatureC.high),
+      coldestC: site.coldestC === null ? null : Math.min(site.coldestC, Math.floor(temperatureC.high)),
+    });
+  if (occupant.life === "plant") {
+    const { typical } = occupant.lightMolPerDay;
+    place(["light"], `Give it ${threeFigures(typical, 0)} mol/m² of light a day: another window, or a lamp`, {
+      lightMolPerDay: typical,
+    });
+  }
+  return families;
+}
+
+/** Rain holds next to nothing. [mg/L] */
+const RAIN_PPM = 15;
+
+function rainWater({ setup }: Changing): Family[] {
+  const { site } = setup;
+  if (site.waterPpm !== null && site.waterPpm <= RAIN_PPM) return [];
+  return [
+    {
+      id: "rain-water",
+      turns: ["water-solids"],
+      steps: [{ label: "Give it rain water", setup: withSite(setup, { ...site, waterPpm: RAIN_PPM }), effort: 1 }],
+    },
+  ];
+}
+
+function fewer({ setup, occupancyId, occupant }: Changing): Family[] {
+  const mine = setup.occupants.find(({ id }) => id === occupancyId);
+  if (!mine || mine.count < 2) return [];
+  const counts = [
+    ...new Set(
+      Array.from({ length: STEPS }, (_, i) => Math.max(1, Math.floor((mine.count * (STEPS - 1 - i)) / STEPS))),
+    ),
+  ];
+  return [
+    {
+      id: "fewer",
+      turns: ["root-room", "ground-room", "company"],
+      steps: counts
+        .filter((count) => count < mine.count)
+        .map((count) => ({
+          label: `Keep ${count} of ${mine.count} ${occupant.name.toLowerCase()}`,
+          setup: withOccupants(
+            setup,
+            setup.occupants.map((one) => (one.id === occupancyId ? { ...one, count } : one)),
+          ),
+          effort: 2,
+        })),
+    },
+  ];
+}
+
+function withoutCompany({ setup, occupancyId }: Changing): Family[] {
+  return setup.occupants
+    .filter(({ id }) => id !== occupancyId)
+    .map(({ id }) => ({
+      id: "without-company" as const,
+      turns: ["company", "root-room"] as const,
+      steps: [
+        {
+          label: "Move the other out",
+          setup: withOccupants(
+            setup,
+            setup.occupants.filter((one) => one.id !== id),
+          ),
+          effort: 2.5,
+        },
+      ],
+    }));
+}
+
+/** The plant a soil is sought for has soils of its guild first. */
+export const isPlant = (occupant: Occupant): occupant is Plant => occupant.life === "plant";

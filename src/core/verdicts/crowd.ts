@@ -1,0 +1,42 @@
+import type { Range } from "../media/medium";
+import type { OccupantLookup, Plant } from "../occupants/occupant";
+import { rootZoneCm, type Setup } from "../stack/setup";
+import { vesselAreaCm2 } from "../vessel/vessel";
+import { mouthCm2 } from "../water/network";
+import { howManyFit } from "./plant-soil";
+
+/** How many of a kind fit, and what the leaves of all that grow here cost in water. */
+export type Crowd = {
+  readonly occupancyId: string;
+  readonly count: number;
+  readonly fits: Range;
+  /** Leaves of all plants over the vessel's mouth, grown up; over 1 they reach beyond it. */
+  readonly leavesOverMouth: number;
+  /** A usual day of such leaves, where the day that is reckoned with is of leaves as wide as the mouth. [mm/day] */
+  readonly demandMmPerDay: number;
+};
+
+/** Beyond this leaves shade one another, and drink no more. */
+const MOST_LEAVES = 2;
+/** How the leaves of one plant cover: an ellipse, and not all of it. */
+const COVERED = Math.PI / 4;
+
+/** For each plant that lives in a setup. */
+export function crowdsOf(setup: Setup, occupants: OccupantLookup): readonly Crowd[] {
+  const roots = rootZoneCm(setup);
+  const areaCm2 = vesselAreaCm2(setup.vessel, Math.min(roots?.toCm ?? Infinity, setup.vessel.insideDepthCm));
+  const plants = setup.occupants.flatMap(({ id, occupantId, count }) => {
+    const found = occupants(occupantId);
+    return found?.life === "plant" ? [{ id, count, found }] : [];
+  });
+  const leavesOverMouth = plants.reduce((sum, { found, count }) => sum + count * leavesCm2(found), 0) / mouthCm2(setup);
+  return plants.map(({ id, count, found }) => ({
+    occupancyId: id,
+    count,
+    fits: howManyFit(found, areaCm2),
+    leavesOverMouth,
+    demandMmPerDay: setup.demandMmPerDay * Math.min(MOST_LEAVES, Math.max(1, leavesOverMouth)),
+  }));
+}
+
+const leavesCm2 = ({ spreadCm }: Plant): number => COVERED * spreadCm.typical ** 2;

@@ -1,0 +1,36 @@
+import type { OccupantLookup } from "../occupants/occupant";
+import { drainsAfterSoaking, stackHeightCm, type Setup } from "../stack/setup";
+import { drainedAfterSoaking } from "../water/drain";
+import { DEFAULT_CELL_CM } from "../water/column";
+import type { MediumLookup } from "../water/network";
+import { checkWhole, settle } from "../water/settle";
+import { waterStates, type WaterStates } from "./states";
+import type { Verdict } from "./verdict";
+import { verdictsOf } from "./verdicts";
+
+/** Cells of a stack that is judged many times over: so many through its height, and no wider than a cm. */
+const COARSE_CELLS = 24;
+export const coarseCellCm = (setup: Pick<Setup, "fillFromCm" | "layers">): number =>
+  Math.min(1, Math.max(DEFAULT_CELL_CM, (stackHeightCm(setup) - setup.fillFromCm) / COARSE_CELLS));
+
+/** The states of a setup by computing them all, the day after a soaking too; undefined where it cannot be settled. */
+export function statesOf(setup: Setup, medium: MediumLookup, cellCm?: number): WaterStates | undefined {
+  if (checkWhole(setup, medium).length > 0) return undefined;
+  const settled = settle(setup, medium, "metric", cellCm);
+  if (!settled.ok) return undefined;
+  const day = drainsAfterSoaking(setup)
+    ? drainedAfterSoaking(setup, medium, undefined, undefined, cellCm === undefined ? undefined : { cellCm })
+    : undefined;
+  return waterStates(setup, settled.value, day?.ok ? day.value.equilibrium : undefined);
+}
+
+/** A setup judged whole. */
+export function judgedWhole(
+  setup: Setup,
+  medium: MediumLookup,
+  occupants: OccupantLookup,
+  cellCm?: number,
+): readonly Verdict[] | undefined {
+  const states = statesOf(setup, medium, cellCm);
+  return states && verdictsOf(setup, medium, occupants, states);
+}

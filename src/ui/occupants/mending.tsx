@@ -1,0 +1,112 @@
+"use client";
+import { useMemo, useState } from "react";
+import { useStore } from "zustand";
+import { soilsFor } from "@/core/verdicts/guilds";
+import type { Mended } from "@/core/verdicts/mend";
+import type { Verdict } from "@/core/verdicts/verdict";
+import { GRADE_WORDS, headingOf } from "@/core/verdicts/words";
+import { threeFigures } from "@/core/units/units";
+import { useAnswer } from "../common/use-answer";
+import { useUnits } from "../common/preferences";
+import type { SetupStore } from "../setup/setup-store";
+
+/**
+ * The smallest changes that would turn a verdict, each done by one press and held against what was. Looked for by itself
+ * where it does not suit; asked for where it needs care.
+ */
+export function MendingPart({ verdict, store }: { verdict: Verdict; store: SetupStore }) {
+  const system = useUnits();
+  const { occupancy, occupant, grade } = verdict;
+  const [asked, setAsked] = useState(false);
+  const [stopped, setStopped] = useState(false);
+  // nothing is looked for in the middle of a drag, nor beside a state that is held
+  const setup = useStore(store, (state) =>
+    state.setup === state.committed && state.view.ok ? state.setup : undefined,
+  );
+  const held = useStore(store, (state) => state.held !== undefined);
+  const wanted = !stopped && (asked || (grade === "unsuited" && !held));
+  const question = useMemo(
+    () =>
+      wanted && setup && occupant
+        ? ({
+            kind: "mend",
+            setup,
+            own: store.ownOccupants,
+            occupancyId: occupancy.id,
+            soils: soilsFor(occupant),
+            system,
+          } as const)
+        : undefined,
+    [wanted, setup, occupant, occupancy.id, store, system],
+  );
+  const standing = useAnswer(question, store.medium);
+  if (!occupant || (grade !== "unsuited" && grade !== "care")) return null;
+  if (!wanted)
+    return (
+      <button
+        type="button"
+        className="press no-print mt-1"
+        onClick={() => {
+          setStopped(false);
+          setAsked(true);
+        }}
+      >
+        What would mend it?
+      </button>
+    );
+  if (standing?.status === "failed")
+    return (
+      <p className="text-sm text-soft" role="status">
+        What would mend it could not be computed.
+      </p>
+    );
+  if (standing?.status !== "answered")
+    return (
+      <p className="no-print flex items-center justify-between gap-2 text-sm text-soft" role="status">
+        Looking for the smallest change …
+        <button type="button" className="press" onClick={() => setStopped(true)}>
+          Stop
+        </button>
+      </p>
+    );
+  return <Found mended={standing.answer} store={store} />;
+}
+
+function Found({ mended: { found, stoppedBy }, store }: { mended: Mended; store: SetupStore }) {
+  const system = useUnits();
+  if (found.length === 0)
+    return (
+      <p className="text-sm leading-snug" role="status">
+        {stoppedBy.length === 0
+          ? "There is nothing to mend."
+          : `No single change that was tried, and no two, turn it: what stays is ${stoppedBy.map((limit) => headingOf(limit).toLowerCase()).join(", ")}. It wants another vessel, or another place.`}
+      </p>
+    );
+  return (
+    <div className="no-print mt-1" role="group" aria-label="Smallest changes">
+      <p className="small-caps">{found.length === 1 ? "Smallest change" : "Smallest changes"}</p>
+      <ul className="space-y-1">
+        {found.map(({ label, setup, becomes, effort }) => (
+          <li key={label} className="flex items-center justify-between gap-2 leading-snug">
+            <span className="text-[0.95rem]">
+              {label}
+              <span className="text-sm text-soft">
+                : {becomes === "suits" ? "then it suits" : `then it is ${GRADE_WORDS[becomes]}`}; effort{" "}
+                {threeFigures(effort, 1)}
+              </span>
+            </span>
+            <button
+              type="button"
+              className="press shrink-0"
+              aria-label={`Do it: ${label}`}
+              title="Takes it over, held against what was; undo takes it back"
+              onClick={() => store.compare(label, setup, system)}
+            >
+              Do it
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+"use client";
+import { useDeferredValue, useMemo } from "react";
+import { useStore } from "zustand";
+import { inLibrary } from "@/core/occupants/library";
+import type { OccupantLookup } from "@/core/occupants/occupant";
+import type { Setup } from "@/core/stack/setup";
+import { settle, type ColumnState } from "@/core/water/settle";
+import { waterStates, type WaterStates } from "@/core/verdicts/states";
+import type { Verdict } from "@/core/verdicts/verdict";
+import { verdictsOf } from "@/core/verdicts/verdicts";
+import { drainedState, type SetupStore } from "../setup/setup-store";
+
+/** What lives in a setup and what it is told, at the likely values of its media. */
+export type Judged = {
+  readonly setup: Setup;
+  readonly states: WaterStates;
+  readonly verdicts: readonly Verdict[];
+};
+
+/** Kinds of the grower's own first: they may be copies of those that ship. */
+export function occupantsOf({ ownOccupants }: Pick<SetupStore, "ownOccupants">): OccupantLookup {
+  const own = new Map(ownOccupants.map((one) => [one.id, one]));
+  return (id) => own.get(id) ?? inLibrary(id);
+}
+
+const lookups = new WeakMap<SetupStore, OccupantLookup>();
+export function lookupOf(store: SetupStore): OccupantLookup {
+  const found = lookups.get(store) ?? occupantsOf(store);
+  lookups.set(store, found);
+  return found;
+}
+
+/** What was judged last of a page: panel and drawing show the same, computed once. */
+const last = new WeakMap<SetupStore, { readonly day: ColumnState | undefined; readonly judged: Judged }>();
+
+function judged(store: SetupStore, setup: Setup, day: ColumnState | undefined): Judged | undefined {
+  const kept = last.get(store);
+  if (kept?.judged.setup === setup && kept.day === day) return kept.judged;
+  const settled = settle(setup, store.medium);
+  if (!settled.ok) return undefined;
+  const states = waterStates(setup, settled.value, day);
+  const made = { setup, states, verdicts: verdictsOf(setup, store.medium, lookupOf(store), states) };
+  last.set(store, { day, judged: made });
+  return made;
+}
+
+/** The verdicts of the setup as drawn; they follow a drag a little later than the drawing. Undefined while none can be. */
+export function useJudged(store: SetupStore): Judged | undefined {
+  const setup = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.setup : undefined)));
+  const day = useDeferredValue(useStore(store, drainedState));
+  return useMemo(
+    () => (setup && setup.occupants.length > 0 ? judged(store, setup, day) : undefined),
+    [store, setup, day],
+  );
+}

@@ -1,0 +1,155 @@
+"use client";
+import { useEffect, useMemo, useState } from "react";
+import { useStore } from "zustand";
+import type { Sureness } from "@/core/verdicts/sure";
+import type { Grade, Verdict } from "@/core/verdicts/verdict";
+import { verdictLine, verdictName, verdictSentences, type VerdictSentence } from "@/core/verdicts/words";
+import { useUnits } from "../common/preferences";
+import { Sentence } from "../setup/sentence";
+import type { SetupStore } from "../setup/setup-store";
+import { GradeMark } from "./grade";
+import { MendingPart } from "./mending";
+import { useSureness } from "./use-sureness";
+import { useJudged, type Judged } from "./use-verdicts";
+
+/** How well the stack suits each that lives in it: what decides first, and behind a fold what suits. */
+export function VerdictsPanel({ store }: { store: SetupStore }) {
+  const judged = useJudged(store);
+  const lives = useStore(store, (state) => state.setup.occupants.length > 0);
+  const sure = useSureness(store);
+  if (!lives) return null;
+  return (
+    <section aria-label="Who lives here" className="mb-2 border-b border-rule-strong pb-2">
+      <h2 className="text-base">Who lives here</h2>
+      {!judged && <p className="text-[0.95rem]">What lives here is judged once the stack can be computed.</p>}
+      {judged?.verdicts.map((verdict) => (
+        <OneVerdict key={verdict.occupancy.id} verdict={verdict} judged={judged} store={store} sure={sure} />
+      ))}
+      {judged && <Spoken judged={judged} store={store} />}
+    </section>
+  );
+}
+
+function useSentences(verdict: Verdict, { verdicts, setup }: Judged, store: SetupStore): readonly VerdictSentence[] {
+  const system = useUnits();
+  return useMemo(
+    () => verdictSentences(verdict, verdicts, setup, store.medium, system),
+    [verdict, verdicts, setup, store, system],
+  );
+}
+
+function OneVerdict({
+  verdict,
+  judged,
+  store,
+  sure,
+}: {
+  verdict: Verdict;
+  judged: Judged;
+  store: SetupStore;
+  sure: Sureness | undefined;
+}) {
+  const sentences = useSentences(verdict, judged, store);
+  const of = (grade: Grade): readonly VerdictSentence[] => sentences.filter((one) => one.grade === grade);
+  const pressing = [...of("unsuited"), ...of("care")];
+  const known = of("suits");
+  const unknown = of("unknown");
+  const { occupant } = verdict;
+  return (
+    <article aria-label={verdictName(verdict)} className="border-t border-rule py-1.5 first-of-type:border-t-0">
+      <h3 className="flex flex-wrap items-baseline justify-between gap-x-2 font-serif text-[1.02rem] font-semibold leading-tight">
+        {verdictName(verdict)}
+        <span className="font-sans text-[0.95rem]">
+          <GradeMark grade={verdict.grade} />
+        </span>
+      </h3>
+      {occupant && <p className="text-sm italic leading-tight text-soft">{occupant.scientificName}</p>}
+      <SureLine verdict={verdict} sure={sure} />
+      {pressing.map((sentence) => (
+        <Sentence key={sentence.id} sentence={sentence} />
+      ))}
+      <MendingPart verdict={verdict} store={store} />
+      {known.length > 0 && (
+        <details className="text-[0.95rem]">
+          <summary className="cursor-pointer py-0.5 pointer-coarse:min-h-11">What suits it ({known.length})</summary>
+          {known.map((sentence) => (
+            <Sentence key={sentence.id} sentence={sentence} />
+          ))}
+        </details>
+      )}
+      {unknown.length > 0 && (
+        <details className="text-[0.95rem]">
+          <summary className="cursor-pointer py-0.5 pointer-coarse:min-h-11">
+            What is not known ({unknown.map(({ heading }) => heading.toLowerCase()).join(", ")})
+          </summary>
+          {unknown.map((sentence) => (
+            <Sentence key={sentence.id} sentence={sentence} />
+          ))}
+        </details>
+      )}
+      {occupant && <Notes verdict={verdict} />}
+    </article>
+  );
+}
+
+/** What is to be known of a kind beside its water. */
+function Notes({ verdict: { occupant } }: { verdict: Verdict }) {
+  if (!occupant) return null;
+  const notes = [
+    occupant.note,
+    occupant.checkLocalList ? "Check your local list: some of its kind is protected or invasive." : "",
+    occupant.life === "plant" && occupant.toPets === "poisonous" ? "Poisonous to pets." : "",
+    occupant.toPeople === "poisonous" ? "Poisonous to people." : "",
+    occupant.life === "animal" ? "From captive breeding only; a vet for a sick animal." : "",
+  ].filter(Boolean);
+  return notes.length > 0 ? <p className="pt-0.5 text-sm leading-snug text-soft">{notes.join(" ")}</p> : null;
+}
+
+/** How many of ten such pots are told the same, once it is counted. */
+function SureLine({ verdict, sure }: { verdict: Verdict; sure: Sureness | undefined }) {
+  const mine = sure?.of.find(({ occupancyId }) => occupancyId === verdict.occupancy.id);
+  if (!mine || !sure || sure.draws === 0) return null;
+  const same = Math.round((10 * mine.grades[verdict.grade]) / sure.draws);
+  const other = (["unsuited", "care", "suits", "unknown"] as const)
+    .filter((grade) => grade !== verdict.grade)
+    .reduce((best, grade) => (mine.grades[grade] > mine.grades[best] ? grade : best));
+  return (
+    <p className="text-sm leading-snug text-soft">
+      {same >= 10
+        ? "All of 10 such pots are told the same."
+        : `${same} of 10 such pots ${same === 1 ? "is" : "are"} told the same; ${OTHER_WORDS[other]} most of the others.`}
+    </p>
+  );
+}
+const OTHER_WORDS: Record<Grade, string> = {
+  unsuited: "not suited are",
+  care: "in want of care are",
+  suits: "well suited are",
+  unknown: "not known are",
+};
+
+const SPEAK_AFTER_MS = 900;
+
+/** Says each verdict to a screen reader once it has come to rest. */
+function Spoken({ judged, store }: { judged: Judged; store: SetupStore }) {
+  const system = useUnits();
+  const text = useMemo(
+    () =>
+      judged.verdicts
+        .map((verdict) =>
+          verdictLine(verdict, verdictSentences(verdict, judged.verdicts, judged.setup, store.medium, system)),
+        )
+        .join(". "),
+    [judged, store, system],
+  );
+  const [spoken, setSpoken] = useState("");
+  useEffect(() => {
+    const timer = setTimeout(() => setSpoken(text), SPEAK_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return (
+    <p className="sr-only" aria-live="polite">
+      {spoken}
+    </p>
+  );
+}
