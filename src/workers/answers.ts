@@ -52,7 +52,13 @@ export function answerTo(
     case "sure":
       return surenessOf(question.setup, medium, kindsWith(question.own), question.from, question.to);
     case "mend":
-      return mend({ ...question, medium, occupants: kindsWith(question.own), mayGoOn });
+      return mend({
+        ...question,
+        medium,
+        occupants: kindsWith(question.own),
+        partsOf: (id) => question.mixes.find(({ mediumId }) => mediumId === id)?.parts,
+        mayGoOn,
+      });
     case "who": {
       const { setup, own } = question;
       const states = statesOf(setup, medium);

@@ -4,6 +4,8 @@ import type { SearchResult, Wanted } from "../core/mixing/search";
 import type { VgHydraulics } from "../core/hydraulics/hydraulics";
 import type { Occupant } from "../core/occupants/occupant";
 import type { Setup } from "../core/stack/setup";
+import type { RecipePart } from "../core/mixing/recipe";
+import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/changes";
 import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
 import type { UnitSystem } from "../core/units/units";
 import type { BuildAsked, Built } from "../core/verdicts/build-for";
@@ -52,6 +54,8 @@ type Questions = {
       readonly occupancyId: string;
       readonly soils: readonly string[];
       readonly system: UnitSystem;
+      /** What the mixes of its layers are made of. */
+      readonly mixes: readonly { readonly mediumId: string; readonly parts: readonly RecipePart[] }[];
     };
     readonly answer: Mended;
   };
@@ -95,7 +99,15 @@ export const mediumIdsOf = (question: Question): readonly string[] =>
   "setup" in question
     ? [
         ...question.setup.layers.map(({ mediumId }) => mediumId),
-        ...(question.kind === "mend" ? [...question.soils, DRAINAGE_MEDIUM] : []),
+        ...(question.kind === "mend"
+          ? [
+              ...question.soils,
+              ...AIRY_AMENDMENTS,
+              ...MOIST_AMENDMENTS,
+              ...question.mixes.flatMap(({ parts }) => parts.map(({ mediumId }) => mediumId)),
+              DRAINAGE_MEDIUM,
+            ]
+          : []),
       ]
     : question.mediumIds;
 

@@ -7,8 +7,8 @@ import type { HeightProfile } from "../water/profile";
 import { standingCutCm } from "./burrow";
 import { openShareOf } from "./place";
 import type { Judged } from "./plant-water";
-import { suctionAtCm } from "./states";
-import { atMost, within, type Asked, type Grade } from "./verdict";
+import { suctionAtCm, type WaterState } from "./states";
+import { atMost, GRADES, within, type Asked, type Grade } from "./verdict";
 
 /** The upper so much of the ground is its surface. [cm] */
 const SURFACE_CM = 2;
@@ -21,6 +21,8 @@ export function judgeAnimal(asked: Asked, animal: Animal, count: number): Judged
   const topCm = stackHeightCm(setup);
   const groundCm = topCm - setup.fillFromCm;
   const { profile, waterTableCm } = states.settled;
+  // as it settles, and where a rhythm is said as dry as it gets before it is watered again
+  const moments = states.driest ? [states.settled, states.driest] : [states.settled];
   const judged: Judged[] = [
     {
       limit: "ground-depth",
@@ -33,8 +35,8 @@ export function judgeAnimal(asked: Asked, animal: Animal, count: number): Judged
       depthCm: groundCm,
       wanted: animal.depthCm,
     },
-    judgeSurface(profile, topCm, animal),
-    judgeDeep(profile, setup.fillFromCm, topCm, animal),
+    worstMoment(moments.map((moment) => judgeSurface(moment, topCm, animal))),
+    worstMoment(moments.map((moment) => judgeDeep(moment, setup.fillFromCm, topCm, animal))),
     ...judgeOpenWater(waterTableCm - topCm, animal),
     ...judgeBurrow(asked, profile, topCm, animal),
     ...judgeHarms(asked, animal),
@@ -47,14 +49,18 @@ export function judgeAnimal(asked: Asked, animal: Animal, count: number): Judged
 /** Twice as wet or as dry as the band's end is borne. */
 const BAND_SLACK = 2;
 
-function judgeSurface(profile: HeightProfile, topCm: number, { surfaceSuctionCm: band }: Animal): Judged {
+/** Of the same at several moments, the worst. */
+const worstMoment = (judged: readonly Judged[]): Judged =>
+  judged.reduce((worst, one) => (GRADES.indexOf(one.grade) < GRADES.indexOf(worst.grade) ? one : worst));
+
+function judgeSurface({ id, profile }: WaterState, topCm: number, { surfaceSuctionCm: band }: Animal): Judged {
   const suctionCm = suctionAtCm(profile, topCm - SURFACE_CM / 2);
   const grade = within(Math.max(suctionCm, 0.1), band, BAND_SLACK);
   return {
     limit: "surface-damp",
     // a surface dries by itself, and more air or less water mends it
     grade: grade === "unsuited" && suctionCm < band.low && band.typical < SURFACE_DRIES_CM ? "care" : grade,
-    state: "settled",
+    state: id,
     suctionCm,
     band,
     side: suctionCm < band.low ? "wet" : suctionCm > band.high ? "dry" : "within",
@@ -63,7 +69,12 @@ function judgeSurface(profile: HeightProfile, topCm: number, { surfaceSuctionCm:
 /** A surface meant damper than this does not differ much from what lies under it. [cm] */
 const SURFACE_DRIES_CM = 5000;
 
-function judgeDeep(profile: HeightProfile, fromCm: number, topCm: number, { deepSuctionCm: band }: Animal): Judged {
+function judgeDeep(
+  { id, profile }: WaterState,
+  fromCm: number,
+  topCm: number,
+  { deepSuctionCm: band }: Animal,
+): Judged {
   const { zCm, psiCm } = profile;
   let low: number | undefined;
   let high: number | undefined;
@@ -83,7 +94,7 @@ function judgeDeep(profile: HeightProfile, fromCm: number, topCm: number, { deep
   return {
     limit: "deep-damp",
     grade,
-    state: "settled",
+    state: id,
     band,
     fromCm: low,
     toCm: high,

@@ -11,7 +11,9 @@ import { withLayer } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { fixtureOf, fixturesOf } from "../stack/fixtures";
 import { headroomCm, openingsOf, type Setup } from "../stack/setup";
-import type { Occupant, Plant } from "../occupants/occupant";
+import type { Medium } from "../media/medium";
+import type { RecipePart } from "../mixing/recipe";
+import type { Occupant } from "../occupants/occupant";
 import {
   formatLength,
   formatPercent,
@@ -22,6 +24,7 @@ import {
 } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { mixAsMedium } from "../water/mix-as-medium";
 import type { MediumLookup } from "../water/network";
 import type { WaterStates } from "./states";
 import type { Limit } from "./verdict";
@@ -29,9 +32,17 @@ import type { Limit } from "./verdict";
 /**
  * The ways a grower may change a setup, each from the least to the most, and what each costs in effort. Effort is counted
  * in the work of hands: a habit 0.5, water poured or let out 1 and a tenth a litre, a thing moved to another place 2, a
- * hole drilled or plugged 3, a layer dug in or out 4 and a quarter a litre, a soil changed 6 and a quarter a litre.
+ * hole drilled or plugged 3, a layer dug in or out 4, a soil mixed with something 5, one changed 6, and for these a quarter
+ * more a litre of what is brought.
  */
-export type Step = { readonly label: string; readonly setup: Setup; readonly effort: number };
+export type Step = {
+  readonly label: string;
+  readonly setup: Setup;
+  readonly effort: number;
+  /** A mix that is not kept yet, of which a layer of the setup is. */
+  readonly mix?: MixStep;
+};
+export type MixStep = { readonly made: Medium; readonly name: string; readonly parts: readonly RecipePart[] };
 export type Family = {
   readonly id: FamilyId;
   /** Limits that it can turn. */
@@ -53,6 +64,7 @@ export const FAMILY_IDS = [
   "more-soil",
   "drainage",
   "soil",
+  "amend",
   "lid",
   "place",
   "rain-water",
@@ -70,6 +82,8 @@ export type Changing = {
   readonly occupancyId: string;
   /** Media a soil may be changed for. */
   readonly soils: readonly string[];
+  /** What a mix is made of; undefined for what is no mix. */
+  readonly partsOf: (mediumId: string) => readonly RecipePart[] | undefined;
 };
 
 const WET_LIMITS: readonly Limit[] = [
@@ -124,6 +138,7 @@ export function familiesOf(changing: Changing): readonly Family[] {
     ...moreSoil(changing),
     ...drainage(changing),
     ...soils(changing),
+    ...amended(changing),
     ...lids(changing),
     ...places(changing),
     ...rainWater(changing),
@@ -302,16 +317,73 @@ function drainage({ setup, medium }: Changing): Family[] {
   ];
 }
 
-/** The thickest soil, or ground, of another medium. */
-function soils({ setup, medium, soils: offered, occupant }: Changing): Family[] {
+/** The thickest soil, or ground: all layers of its medium, and how much of it there is. */
+function mainSoil({ setup, occupant }: Changing) {
   const rooted = setup.layers.filter((layer) => layer.rooted || occupant.life === "animal");
   const soil = rooted.reduce<(typeof rooted)[number] | undefined>(
     (best, layer) => (best && best.thicknessCm >= layer.thicknessCm ? best : layer),
     undefined,
   );
-  if (!soil) return [];
+  if (!soil) return undefined;
   const same = setup.layers.filter(({ mediumId }) => mediumId === soil.mediumId);
   const cm3 = same.reduce((sum, { thicknessCm }) => sum + thicknessCm * vesselAreaCm2(setup.vessel), 0);
+  const of = (mediumId: string): Setup => same.reduce((changed, { id }) => withLayer(changed, id, { mediumId }), setup);
+  return { soil, cm3, of };
+}
+
+/** What opens a soil, and what holds water in it. */
+export const AIRY_AMENDMENTS = ["perlite-coarse-3-6", "pumice-2-5", "bark-6-12"] as const;
+export const MOIST_AMENDMENTS = ["coir-pith-fine", "vermiculite-medium"] as const;
+/** Parts of soil to one of what is mixed into it, from the least. */
+const AMENDED_PARTS = [6, 4, 3, 2, 1] as const;
+export const PROPOSED_MIX = "mix:proposed";
+
+/** Something mixed into the soil that is there. */
+function amended(changing: Changing): Family[] {
+  const { medium, partsOf, occupant } = changing;
+  const main = mainSoil(changing);
+  const base = main && medium(main.soil.mediumId);
+  if (!main || !base || occupant.life !== "plant") return [];
+  const parts = partsOf(main.soil.mediumId) ?? [{ mediumId: main.soil.mediumId, parts: 1 }];
+  const sum = parts.reduce((all, one) => all + one.parts, 0);
+  const soilName = base.name.toLowerCase();
+  const family = (amendmentId: string, turns: readonly Limit[]): Family[] => {
+    const amendment = medium(amendmentId);
+    if (!amendment || parts.some(({ mediumId }) => mediumId === amendmentId)) return [];
+    const steps = AMENDED_PARTS.flatMap((soilParts): Step[] => {
+      const recipe = [...parts, { mediumId: amendmentId, parts: Number((sum / soilParts).toFixed(4)) }];
+      const media = recipe.flatMap(({ mediumId, parts: amount }) => {
+        const found = medium(mediumId);
+        return found ? [{ medium: found, parts: amount }] : [];
+      });
+      const name = `${base.name} with ${amendment.name.toLowerCase()} ${soilParts}:1`;
+      const mediumId = `${PROPOSED_MIX}-${amendmentId}-${soilParts}`;
+      const made = media.length === recipe.length ? mixAsMedium(mediumId, name, media) : undefined;
+      if (!made?.ok) return [];
+      const share = 1 / (soilParts + 1);
+      return [
+        {
+          label: `Mix ${amendment.name.toLowerCase()} into the ${soilName}: ${soilParts} parts of soil to 1`,
+          setup: main.of(mediumId),
+          effort: 5 + 0.25 * litres(share * main.cm3),
+          mix: { made: made.value, name, parts: recipe },
+        },
+      ];
+    });
+    return [{ id: "amend", turns, steps }];
+  };
+  return [
+    ...AIRY_AMENDMENTS.flatMap((id) => family(id, WET_LIMITS)),
+    ...MOIST_AMENDMENTS.flatMap((id) => family(id, DRY_LIMITS)),
+  ];
+}
+
+/** The thickest soil, or ground, of another medium. */
+function soils(changing: Changing): Family[] {
+  const { medium, soils: offered } = changing;
+  const main = mainSoil(changing);
+  if (!main) return [];
+  const { soil, cm3, of } = main;
   return [
     {
       id: "soil",
@@ -322,7 +394,7 @@ function soils({ setup, medium, soils: offered, occupant }: Changing): Family[] 
         return [
           {
             label: `Change ${soil.name || (medium(soil.mediumId)?.name.toLowerCase() ?? "its soil")} for ${found.name.toLowerCase()}`,
-            setup: same.reduce((changed, { id }) => withLayer(changed, id, { mediumId }), setup),
+            setup: of(mediumId),
             effort: 6 + 0.25 * litres(cm3),
           },
         ];
@@ -455,6 +527,3 @@ function withoutCompany({ setup, occupancyId }: Changing): Family[] {
       ],
     }));
 }
-
-/** The plant a soil is sought for has soils of its guild first. */
-export const isPlant = (occupant: Occupant): occupant is Plant => occupant.life === "plant";

@@ -1,8 +1,9 @@
+import type { RecipePart } from "../mixing/recipe";
 import type { OccupantLookup } from "../occupants/occupant";
 import type { Setup } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import type { MediumLookup } from "../water/network";
-import { familiesOf, type Family, type FamilyId, type Step } from "./changes";
+import { familiesOf, type Family, type FamilyId, type MixStep, type Step } from "./changes";
 import { coarseCellCm, judgedWhole, statesOf } from "./judge";
 import { GRADES, type Grade, type Limit, type Verdict } from "./verdict";
 
@@ -14,6 +15,8 @@ export type Mending = {
   readonly setup: Setup;
   readonly effort: number;
   readonly becomes: Grade;
+  /** A mix to be kept first, where a layer of the setup is of one that is not. */
+  readonly mix?: MixStep;
 };
 export type Mended = {
   /** The least first; each of another family. */
@@ -34,11 +37,13 @@ export type MendAsked = {
   readonly occupants: OccupantLookup;
   readonly occupancyId: string;
   readonly soils: readonly string[];
+  readonly partsOf?: ((mediumId: string) => readonly RecipePart[] | undefined) | undefined;
   readonly system: UnitSystem;
   /** Asked now and then whether to go on. */
   readonly mayGoOn?: (() => boolean) | undefined;
 };
 
+const NO_PARTS = (): undefined => undefined;
 const rank = (grade: Grade): number => GRADES.indexOf(grade);
 
 /**
@@ -49,9 +54,10 @@ const rank = (grade: Grade): number => GRADES.indexOf(grade);
 export function mend(asked: MendAsked): Mended {
   const { setup, medium, occupants, occupancyId } = asked;
   let tried = 0;
-  const judge = (changed: Setup): readonly Verdict[] | undefined => {
+  const judge = (changed: Setup, mix?: MixStep): readonly Verdict[] | undefined => {
     tried++;
-    return judgedWhole(changed, medium, occupants, coarseCellCm(changed));
+    const known: MediumLookup = mix ? (id) => (id === mix.made.id ? mix.made : medium(id)) : medium;
+    return judgedWhole(changed, known, occupants, coarseCellCm(changed));
   };
   const before = judge(setup);
   const mine = before?.find(({ occupancy }) => occupancy.id === occupancyId);
@@ -59,7 +65,16 @@ export function mend(asked: MendAsked): Mended {
     const states = statesOf(of, medium, coarseCellCm(of));
     const occupant = mine?.occupant;
     return states && occupant
-      ? familiesOf({ setup: of, medium, system: asked.system, states, occupant, occupancyId, soils: asked.soils })
+      ? familiesOf({
+          setup: of,
+          medium,
+          system: asked.system,
+          states,
+          occupant,
+          occupancyId,
+          soils: asked.soils,
+          partsOf: asked.partsOf ?? NO_PARTS,
+        })
       : [];
   };
   if (!before || !mine?.occupant || rank(mine.grade) >= rank("unknown")) return { found: [], stoppedBy: [], tried };
@@ -68,7 +83,7 @@ export function mend(asked: MendAsked): Mended {
   const goals: readonly Grade[] = mine.grade === "unsuited" ? ["suits", "care"] : ["suits"];
   /** What it comes to, where it harms no other. */
   const outcome = (step: Step): Verdict | undefined => {
-    const after = judge(step.setup);
+    const after = judge(step.setup, step.mix);
     if (!after) return undefined;
     const harms = before.some(({ occupancy, grade }) => {
       if (occupancy.id === occupancyId) return false;
@@ -89,7 +104,8 @@ export function mend(asked: MendAsked): Mended {
       const verdict = outcome(step);
       if (!verdict) continue;
       const left = missedBy(verdict).length;
-      if (!nearest || left < nearest.left) nearest = { step, left, family };
+      // what is to be mixed first is a second change, never a first
+      if (step.mix === undefined && (!nearest || left < nearest.left)) nearest = { step, left, family };
       for (const goal of goals) {
         if (rank(verdict.grade) < rank(goal) || found.has(goal)) continue;
         found.set(goal, take(narrowed(family, i, step, goal), goal));

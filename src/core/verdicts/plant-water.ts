@@ -104,7 +104,7 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
   ];
   // what needs no air brings its own down, through stem and leaf
   if (plant.leastAirSpace.typical <= BRINGS_ITS_OWN_AIR) return judged;
-  const oxygen = oxygenReach(setup, watered.profile, medium);
+  const oxygen = oxygenReach(setup, watered.profile, medium, setup.site.warmestC ?? USUAL_C);
   const oxygenGrade = gradeRoom(oxygen.reachesCm, { ...neededCm, typical: neededCm.low }, soilCm);
   judged.push({
     limit: "oxygen",
@@ -119,6 +119,8 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
   return judged;
 }
 const BRINGS_ITS_OWN_AIR = 0.02;
+/** Roots breathe most where it is warmest; a usual room or summer's day until that is said. [°C] */
+const USUAL_C = 20;
 
 /** At rest a plant drinks this part of what it does in growth. Judged, a third to a tenth. */
 const RESTING_DEMAND = 0.25;
@@ -240,8 +242,14 @@ function judgeDry({ states, setup }: Asked, plant: Plant, zone: RootZone): Judge
   const beyondDays = Math.max(0, (everyDays ?? OFTENEST_DAYS) - lastsDays);
   const byTime = atMost(beyondDays, droughtDays.growing);
   const [easyDays, leastDays] = isWetland(plant) ? [WET_EASY_DAYS, WET_LEAST_DAYS] : [EASY_RHYTHM_DAYS, 0];
+  // what lives in standing water misses it in a vessel that keeps none, however well it is watered
+  const wantsStanding = droughtDays.growing.typical <= 2 && plant.saturationDays.growing.typical >= FOR_GOOD_DAYS;
   const byRhythm: Grade =
-    everyDays !== null || lastsDays >= easyDays ? "suits" : lastsDays >= leastDays ? "care" : "unsuited";
+    lastsDays < leastDays && everyDays === null
+      ? "unsuited"
+      : wantsStanding || (everyDays === null && lastsDays < easyDays)
+        ? "care"
+        : "suits";
   return [
     {
       limit: "dry-days",
@@ -275,8 +283,19 @@ function judgeCrown({ states, setup }: Asked, plant: Plant): Judged[] {
     const drowned = overWaterCm < Math.min(wanted.low - DROWNING_CM, wanted.low > 0 ? wanted.low / 3 : wanted.low);
     return [{ ...told, grade: drowned ? "unsuited" : "care", fatal: true, side: "near" }];
   }
-  if (overWaterCm > wanted.high && isWetland(plant))
-    return [{ ...told, grade: overWaterCm > wanted.high + FAR_CM ? "unsuited" : "care", side: "far" }];
+  // water falls until it is filled up again
+  const lowest = states.mark ?? states.settled;
+  const farCm = crownCm - Math.max(lowest.waterTableCm, 0);
+  if (farCm > wanted.high && isWetland(plant))
+    return [
+      {
+        ...told,
+        state: overWaterCm > wanted.high ? "watered" : lowest.id,
+        overWaterCm: overWaterCm > wanted.high ? overWaterCm : farCm,
+        grade: overWaterCm > wanted.high + FAR_CM ? "unsuited" : "care",
+        side: "far",
+      },
+    ];
   return [{ ...told, grade: "suits", side: "within" }];
 }
 /** A crown this far under where it likes to stand drowns, and this far over dries up. [cm] */

@@ -234,7 +234,7 @@ function said(finding: Finding, speaking: Speaking): Text {
         text,
         why: {
           formula:
-            "Steady diffusion from the surface through the air-filled pores, D0·ε^(10/3)/φ², against what roots and microbes use at 20 °C; where it is used up, oxygen ends. Twice as much is used 10 °C warmer.",
+            "Steady diffusion from the surface through the air-filled pores, D0·ε^(10/3)/φ², against what roots and microbes use where it is warmest, or at 20 °C while that is not said; where it is used up, oxygen ends. Twice as much is used 10 °C warmer.",
           inputs: [
             ["reaches", range(reachesCm, cm)],
             ["soil", cm(soilCm)],
@@ -357,7 +357,7 @@ function said(finding: Finding, speaking: Speaking): Text {
             ? `it likes from ${cm(-wanted.low)} under water to ${cm(wanted.high)} over it`
             : `it likes ${range(wanted, cm)}`;
       return {
-        text: `${stands}; ${likes}${side === "near" ? ": raise it, or let the water stand lower" : side === "far" ? ": let the water stand higher" : ""}.`,
+        text: `${stands}${told.state === "mark" ? " at the refill mark" : ""}; ${likes}${side === "near" ? ": raise it, or let the water stand lower" : side === "far" ? ": let the water stand higher" : ""}.`,
         why: why("Height of the crown over the free water when full.", [["wanted", range(wanted, cm)]], wanted),
       };
     }
@@ -439,7 +439,7 @@ function said(finding: Finding, speaking: Speaking): Text {
       const degrees = (value: number): string => formatTemperature(value, system);
       const limit =
         kind === "frost"
-          ? `it lives through ${degrees(lives.high)}, some of its kind through ${degrees(lives.low)}`
+          ? `it lives through ${degrees(lives.typical)}, some of its kind through ${degrees(lives.low)}`
           : `it wants ${range(lives, degrees)}`;
       return {
         text:
@@ -502,7 +502,7 @@ function said(finding: Finding, speaking: Speaking): Text {
       };
     case "surface-damp":
       return {
-        text: `The surface is ${feltAs(told.suctionCm)} (${suction(told.suctionCm, system)} of suction); it likes it ${bandWords(told.band)}${told.side === "within" ? "" : told.side === "wet" ? ": let it dry, open the lid further, or give less water" : ": water it, or close the lid further"}.`,
+        text: `The surface is ${feltAs(told.suctionCm)}${told.state === "driest" ? " before the next watering" : ""} (${suction(told.suctionCm, system)} of suction); it likes it ${bandWords(told.band)}${told.side === "within" ? "" : told.side === "wet" ? ": let it dry, open the lid further, or give less water" : ": water it, or close the lid further"}.`,
         why: why(
           "Suction of the upper 2 cm as the stack settles.",
           [["band", range(told.band, (value) => suction(value, system))]],

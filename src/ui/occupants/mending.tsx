@@ -2,7 +2,12 @@
 import { useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { soilsFor } from "@/core/verdicts/guilds";
-import type { Mended } from "@/core/verdicts/mend";
+import type { MixStep } from "@/core/verdicts/changes";
+import type { Mended, Mending } from "@/core/verdicts/mend";
+import { mixMediumId } from "@/core/mixing/mix-medium";
+import { failed, ok, problem, type Result } from "@/core/units/problem";
+import { mixDocument } from "@/formats/mix/document";
+import { NO_ANSWER } from "../common/keep";
 import type { Verdict } from "@/core/verdicts/verdict";
 import { GRADE_WORDS, headingOf } from "@/core/verdicts/words";
 import { threeFigures } from "@/core/units/units";
@@ -35,6 +40,7 @@ export function MendingPart({ verdict, store }: { verdict: Verdict; store: Setup
             occupancyId: occupancy.id,
             soils: soilsFor(occupant),
             system,
+            mixes: store.mixes.filter(({ mediumId }) => setup.layers.some((layer) => layer.mediumId === mediumId)),
           } as const)
         : undefined,
     [wanted, setup, occupant, occupancy.id, store, system],
@@ -74,6 +80,19 @@ export function MendingPart({ verdict, store }: { verdict: Verdict; store: Setup
 
 function Found({ mended: { found, stoppedBy }, store }: { mended: Mended; store: SetupStore }) {
   const system = useUnits();
+  const [busy, setBusy] = useState(false);
+  const take = async ({ label, setup, mix }: Mending): Promise<void> => {
+    if (!mix) return store.compare(label, setup, system);
+    setBusy(true);
+    const mediumId = await keptMix(mix, store);
+    setBusy(false);
+    if (!mediumId.ok) return store.say(mediumId.problems[0]!.message);
+    store.learn({ ...mix.made, id: mediumId.value });
+    const layers = setup.layers.map((layer) =>
+      layer.mediumId === mix.made.id ? { ...layer, mediumId: mediumId.value } : layer,
+    );
+    store.compare(label, { ...setup, layers }, system);
+  };
   if (found.length === 0)
     return (
       <p className="text-sm leading-snug" role="status">
@@ -86,27 +105,44 @@ function Found({ mended: { found, stoppedBy }, store }: { mended: Mended; store:
     <div className="no-print mt-1" role="group" aria-label="Smallest changes">
       <p className="small-caps">{found.length === 1 ? "Smallest change" : "Smallest changes"}</p>
       <ul className="space-y-1">
-        {found.map(({ label, setup, becomes, effort }) => (
-          <li key={label} className="flex items-center justify-between gap-2 leading-snug">
-            <span className="text-[0.95rem]">
-              {label}
-              <span className="text-sm text-soft">
-                : {becomes === "suits" ? "then it suits" : `then it is ${GRADE_WORDS[becomes]}`}; effort{" "}
-                {threeFigures(effort, 1)}
+        {found.map((mending) => {
+          const { label, becomes, effort } = mending;
+          return (
+            <li key={label} className="flex items-center justify-between gap-2 leading-snug">
+              <span className="text-[0.95rem]">
+                {label}
+                <span className="text-sm text-soft">
+                  : {becomes === "suits" ? "then it suits" : `then it is ${GRADE_WORDS[becomes]}`}; effort{" "}
+                  {threeFigures(effort, 1)}
+                </span>
               </span>
-            </span>
-            <button
-              type="button"
-              className="press shrink-0"
-              aria-label={`Do it: ${label}`}
-              title="Takes it over, held against what was; undo takes it back"
-              onClick={() => store.compare(label, setup, system)}
-            >
-              Do it
-            </button>
-          </li>
-        ))}
+              <button
+                type="button"
+                className="press shrink-0"
+                aria-label={`Do it: ${label}`}
+                title="Takes it over, held against what was; undo takes it back"
+                disabled={busy}
+                onClick={() => void take(mending)}
+              >
+                Do it
+              </button>
+            </li>
+          );
+        })}
       </ul>
+      <p className="text-sm leading-snug text-soft">
+        Effort counts the work of hands: a habit ½, water 1, another place 2, a hole 3, a soil 5 or more.
+      </p>
     </div>
   );
+}
+
+/** The medium of a mix, kept now or before: a layer is of a mix that is there. */
+async function keptMix({ name, parts }: MixStep, store: SetupStore): Promise<Result<string>> {
+  const same = store.mixes.find((mix) => JSON.stringify(mix.parts) === JSON.stringify(parts));
+  if (same) return ok(same.mediumId);
+  const note = "Proposed for what lives in a setup.";
+  const kept = await store.keepMix?.(mixDocument({ name, parts, amendments: [], note })).catch(() => undefined);
+  if (!kept) return failed(problem("", "unreachable", NO_ANSWER));
+  return kept.ok ? ok(mixMediumId(kept.value, 1)) : kept;
 }

@@ -9,12 +9,19 @@ import { SiteHeader } from "../common/site-header";
 import { FIGURES, figureText } from "./figures";
 import { FEED_WORDS, GUILD_WORDS, KIND_WORDS, LIME_WORDS, TOXICITY_WORDS } from "./occupant-words";
 
-const seasonWords = ({ from, fromWeeks, toWeeks }: Season): string => {
+/** "4 weeks before to 12 weeks after the last frost" */
+function seasonWords({ from, fromWeeks, toWeeks }: Season): string {
   const frost = from === "last-frost" ? "the last frost" : "the first frost of autumn";
-  const week = (weeks: number): string =>
-    weeks === 0 ? "at" : `${Math.abs(weeks)} weeks ${weeks < 0 ? "before" : "after"}`;
-  return `${week(fromWeeks)} to ${week(toWeeks)} ${frost}`;
-};
+  const side = (weeks: number): string => (weeks < 0 || (weeks === 0 && toWeeks < 0) ? "before" : "after");
+  const count = (weeks: number): string => `${Math.abs(weeks)} ${Math.abs(weeks) === 1 ? "week" : "weeks"}`;
+  if (side(fromWeeks) === side(toWeeks)) {
+    const [near, far] = [Math.abs(fromWeeks), Math.abs(toWeeks)].sort((a, b) => a - b) as [number, number];
+    return near === 0
+      ? `up to ${count(far)} ${side(toWeeks)} ${frost}`
+      : `${near} to ${count(far)} ${side(toWeeks)} ${frost}`;
+  }
+  return `${count(fromWeeks)} before to ${count(toWeeks)} after ${frost}`;
+}
 
 /** What is said of a kind in words, beside its numbers. */
 function factsOf(one: Occupant): readonly (readonly [name: string, words: string])[] {

@@ -2,19 +2,18 @@
 import { useMemo, useRef, useState } from "react";
 import { Plus, Trash2 } from "lucide-react";
 import { useStore } from "zustand";
-import { ANIMALS, LIBRARY, PLANTS } from "@/core/occupants/library";
-import type { Occupant } from "@/core/occupants/occupant";
+import { LIBRARY } from "@/core/occupants/library";
 import { withOccupants } from "@/core/stack/edit";
 import type { Occupancy } from "@/core/stack/setup";
 import { formatDepthPerDay, formatRange, formatVolume, threeFigures } from "@/core/units/units";
 import { crowdsOf, type Crowd } from "@/core/verdicts/crowd";
 import { vesselAreaCm2 } from "@/core/vessel/vessel";
 import { useUnits } from "../common/preferences";
-import { ChoicePopover, type ChoiceGroup } from "../fields/choice-popover";
+import { ChoicePopover } from "../fields/choice-popover";
 import { NumberField } from "../fields/number-field";
 import type { SetupStore } from "../setup/setup-store";
 import { WhoWould } from "./who-would";
-import { GUILD_WORDS, KIND_WORDS } from "./occupant-words";
+import { occupantChoices } from "./occupant-choices";
 import { lookupOf } from "./use-verdicts";
 
 /** Who lives in it: kinds of the library or of one's own, and how many of each. */
@@ -101,19 +100,6 @@ function Crowds({ store }: { store: SetupStore }) {
     </p>
   );
 }
-
-export const occupantChoices = (own: readonly Occupant[]): ChoiceGroup[] => {
-  const choice = (one: Occupant) => ({
-    id: one.id,
-    name: one.name,
-    hint: `${one.scientificName} · ${one.life === "plant" ? GUILD_WORDS[one.guild] : KIND_WORDS[one.kind]}`,
-  });
-  return [
-    { heading: "Your own", choices: own.map(choice) },
-    { heading: "Plants", choices: PLANTS.map(choice) },
-    { heading: "Animals", choices: ANIMALS.map(choice) },
-  ];
-};
 
 function AddOccupant({ store, newId }: { store: SetupStore; newId: () => string }) {
   const system = useUnits();

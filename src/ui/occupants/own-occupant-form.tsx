@@ -26,7 +26,7 @@ import { SearchedChoice } from "../fields/searched-choice";
 import { Entry, saidOf } from "../fields/typed-form";
 import { FIGURES, figureText } from "./figures";
 import { FEED_WORDS, LIME_WORDS } from "./occupant-words";
-import { occupantChoices } from "./occupants-panel";
+import { occupantChoices } from "./occupant-choices";
 
 export type OwnOccupantActions = {
   readonly create: (document: unknown) => Promise<Result<string>>;

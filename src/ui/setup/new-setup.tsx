@@ -7,9 +7,14 @@ import { STRATEGIES, STRATEGY_WORDS, type Strategy } from "@/core/design/strateg
 import type { Designed } from "@/core/design/bench";
 import { designed } from "@/core/design/design";
 import type { Medium } from "@/core/media/medium";
+import { inLibrary } from "@/core/occupants/library";
+import type { Occupant } from "@/core/occupants/occupant";
+import { withOccupants } from "@/core/stack/edit";
 import { UNSAID_SITE, type Site } from "@/core/stack/setup";
 import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
 import { formatVolume, lengthFieldText, lengthUnitName, parseLengthCm, type UnitSystem } from "@/core/units/units";
+import type { Built } from "@/core/verdicts/build-for";
+import { purposeOfKind } from "@/core/verdicts/guilds";
 import { reshaped } from "@/core/vessel/reshape";
 import { VESSEL_SHELF } from "@/core/vessel/shelf";
 import { checkVessel } from "@/core/vessel/check-vessel";
@@ -30,6 +35,9 @@ import { setupDocument } from "@/formats/setup/document";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { Choice, Entry, Said, saidOf } from "../fields/typed-form";
+import { SearchedChoice } from "../fields/searched-choice";
+import { BuildForPart } from "../occupants/build-for-part";
+import { occupantChoices } from "../occupants/occupant-choices";
 import { GrainPatterns } from "../section/patterns";
 import { SHELF_PREFIX, ShelfDrawing } from "../section/shelf-drawing";
 import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS, capital } from "./setup-words";
@@ -64,9 +72,11 @@ const sizesOf = (vessel: Vessel, system: UnitSystem): Sizes =>
  */
 export function NewSetup({
   media,
+  ownOccupants,
   onCreate,
 }: {
   media: readonly Medium[];
+  ownOccupants: readonly Occupant[];
   onCreate: (document: unknown) => Promise<Result<string>>;
 }) {
   const system = useUnits();
@@ -104,6 +114,11 @@ export function NewSetup({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [system]);
 
+  // one kind it is for, by name: then the way of holding water and the soil are found for it
+  const [kindId, setKindId] = useState("");
+  const kind = ownOccupants.find(({ id }) => id === kindId) ?? inLibrary(kindId);
+  const kinds = useMemo(() => occupantChoices(ownOccupants), [ownOccupants]);
+  const [picked, setPicked] = useState<Built>();
   const now = JSON.stringify(texts);
   const [said, setSaid] = useState<{ readonly of: string; readonly problems: readonly Problem[] }>();
   const problems = said?.of === now ? said.problems : [];
@@ -130,11 +145,24 @@ export function NewSetup({
     );
   }, [wished, medium, system]);
 
+  // what was built holds for the vessel it was built in
+  const builtHere = vessel.ok && picked && sameJson(picked.designed.setup.vessel, vessel.value) ? picked : undefined;
+  const designedNow = builtHere?.designed ?? (made?.ok ? living(made.value, kind) : undefined);
+  const site = { ...UNSAID_SITE, sun: texts.sun, rain: texts.rain };
+  const choose = (occupant: Occupant | undefined): void => {
+    setKindId(occupant?.id ?? "");
+    setPicked(undefined);
+    if (!occupant) return;
+    const purpose = purposeOfKind(occupant);
+    form.setValue("purpose", purpose);
+    form.setValue("strategy", PURPOSE_FACTS[purpose].strategies[0]!);
+  };
+
   const make = async (event: React.FormEvent): Promise<void> => {
     event.preventDefault();
     if (!vessel.ok) return say([...vessel.problems, ...nameProblems(texts.name)]);
-    if (!made?.ok) return say(made ? made.problems : []);
-    const setup = { ...made.value.setup, name: texts.name.trim() };
+    if (!designedNow) return say(made && !made.ok ? made.problems : []);
+    const setup = { ...designedNow.setup, name: texts.name.trim() };
     const found = checkWhole(setup, medium, system);
     if (found.length > 0) return say(found);
     setMaking(true);
@@ -169,8 +197,10 @@ export function NewSetup({
               Lives there
               <select
                 {...form.register("purpose", {
-                  onChange: (event: React.ChangeEvent<HTMLSelectElement>) =>
-                    form.setValue("strategy", PURPOSE_FACTS[event.target.value as Purpose].strategies[0]!),
+                  onChange: (event: React.ChangeEvent<HTMLSelectElement>) => {
+                    choose(undefined);
+                    form.setValue("strategy", PURPOSE_FACTS[event.target.value as Purpose].strategies[0]!);
+                  },
                 })}
                 className="field block max-w-full text-base text-ink"
               >
@@ -181,6 +211,24 @@ export function NewSetup({
                 ))}
               </select>
             </label>
+            <div className="text-sm text-soft">
+              For one kind, by name
+              <span className="flex gap-1">
+                <SearchedChoice
+                  label="For one kind, by name"
+                  chosen={kindId}
+                  shown={kind?.name ?? "not said"}
+                  groups={kinds}
+                  className="w-60 text-base text-ink"
+                  onChoose={(id) => choose(ownOccupants.find((one) => one.id === id) ?? inLibrary(id))}
+                />
+                {kind && (
+                  <button type="button" className="press" onClick={() => choose(undefined)}>
+                    Not for one
+                  </button>
+                )}
+              </span>
+            </div>
             <Choice
               form={form}
               name="sun"
@@ -270,7 +318,7 @@ export function NewSetup({
               {[...suited, ...STRATEGIES.filter((one) => !suited.includes(one))].map((strategy, i) => (
                 <Pick
                   key={strategy}
-                  input={{ ...form.register("strategy"), value: strategy }}
+                  input={{ ...form.register("strategy", { onChange: () => setPicked(undefined) }), value: strategy }}
                   checked={texts.strategy === strategy}
                   title={STRATEGY_WORDS[strategy].name}
                   about={STRATEGY_WORDS[strategy].about}
@@ -282,8 +330,24 @@ export function NewSetup({
         </form>
         <aside aria-label="What comes of it" className="mt-8 lg:sticky lg:top-4 lg:mt-2">
           <h2 className="text-lg">What comes of it</h2>
-          {made?.ok ? (
-            <Preview made={made.value} medium={medium} />
+          {kind && vessel.ok && (
+            <BuildForPart
+              wish={{
+                occupant: kind,
+                vessel: vessel.value,
+                holed: texts.holed,
+                site,
+                system,
+                own: ownOccupants,
+                mediumIds: media.map(({ id }) => id),
+              }}
+              medium={medium}
+              picked={builtHere}
+              onPick={setPicked}
+            />
+          )}
+          {designedNow ? (
+            <Preview made={designedNow} medium={medium} />
           ) : (
             <p className="mt-2 text-soft">The vessel's measures cannot be read yet.</p>
           )}
@@ -303,6 +367,12 @@ export function NewSetup({
     </>
   );
 }
+
+const sameJson = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** A design with one that lives in it. */
+const living = (made: Designed, occupant: Occupant | undefined): Designed =>
+  occupant ? { ...made, setup: withOccupants(made.setup, [{ id: "for", occupantId: occupant.id, count: 1 }]) } : made;
 
 const FORM_ID = "new-setup";
 const PREVIEW_PX = 300;

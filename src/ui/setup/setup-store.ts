@@ -135,15 +135,20 @@ export type Offer = {
   readonly mixes: readonly MixToMake[];
   /** Kinds of living things of the grower's own, and what the library holds comes with the panel that shows it. */
   readonly ownOccupants: readonly Occupant[];
+  /** Keeps a mix; answers its id. */
+  readonly keepMix?: ((document: unknown) => Promise<Result<string>>) | undefined;
 };
 
 /** The page's state and the ways to change it. `onChange` gets every committed change, to be saved. */
 export function makeSetupStore(
   initial: SetupState,
-  medium: MediumLookup,
+  given: MediumLookup,
   onChange: ChangeSink,
   offer: Offer = { media: [], mixes: [], ownOccupants: [] },
 ) {
+  // mixes that were kept since the page came
+  const learned = new Map<string, Medium>();
+  const medium: MediumLookup = (id) => learned.get(id) ?? given(id);
   const derive = deriver(medium);
   const first: Basis = {
     setup: initial.setup,
@@ -187,6 +192,9 @@ export function makeSetupStore(
     media: offer.media,
     mixes: offer.mixes,
     ownOccupants: offer.ownOccupants,
+    keepMix: offer.keepMix,
+    /** Takes in a medium that was made since the page came. */
+    learn: (made: Medium): void => void learned.set(made.id, made),
     /** Draws a change without keeping it: a frame of a drag. What would bring in a problem is not drawn. */
     preview(setup: Setup): void {
       if (newProblems(checkWhole(store.getState().committed, medium), checkWhole(setup, medium)).length === 0)

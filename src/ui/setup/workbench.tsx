@@ -11,6 +11,7 @@ import type { MixToMake } from "@/formats/mix/document";
 import type { SetupState } from "@/formats/setup/actions";
 import type { Medium } from "@/core/media/medium";
 import type { Occupant } from "@/core/occupants/occupant";
+import type { Result } from "@/core/units/problem";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
 import { TextField } from "../fields/text-field";
@@ -41,17 +42,19 @@ export function Workbench({
   media,
   mixes,
   ownOccupants,
+  keepMix,
   actions,
 }: {
   initial: SetupState;
   media: readonly Medium[];
   mixes: readonly MixToMake[];
   ownOccupants: readonly Occupant[];
+  keepMix: (document: unknown) => Promise<Result<string>>;
   actions: SetupActions;
 }) {
   const system = useUnits();
   const router = useRouter();
-  const { store, queue } = useSavedStore(initial, { media, mixes, ownOccupants }, actions);
+  const { store, queue } = useSavedStore(initial, { media, mixes, ownOccupants, keepMix }, actions);
   const name = useStore(store, (state) => state.setup.name);
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);

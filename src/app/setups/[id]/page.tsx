@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { marlstone } from "@/server";
 import { DamagedSetup } from "@/ui/setup/damaged-setup";
 import { Workbench } from "@/ui/setup/workbench";
+import { createMix } from "../../mixes/actions";
 import { reloadSetup, restoreLastGood, saveChanges, settleSetAside, stepHistory } from "../actions";
 
 type Params = { params: Promise<{ id: string }> };
@@ -33,6 +34,7 @@ export default async function SetupPage({ params }: Params) {
           initial={loaded.state}
           {...marlstone().mediaToBuildWith(loaded.state.setupId)}
           ownOccupants={marlstone().ownOccupantsToLiveIn(loaded.state.setupId)}
+          keepMix={createMix}
           actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
         />
       );

@@ -1,0 +1,112 @@
+import { describe, expect, it } from "vitest";
+import { ANIMALS, inLibrary, PLANTS } from "../occupants/library";
+import type { Plant } from "../occupants/occupant";
+import { UNSAID_SITE, type Setup } from "../stack/setup";
+import { PAIR_STACKS, PAIRS } from "../testing/pairs";
+import { boxVessel, medium, roundVessel } from "../testing/setups";
+import { checkWhole } from "../water/settle";
+import { buildFor } from "./build-for";
+import { crowdsOf } from "./crowd";
+import { GUILD_PURPOSE, OCCUPANT_SOILS, purposeOfKind, soilsFor } from "./guilds";
+import { statesOf } from "./judge";
+import { howManyFit } from "./plant-soil";
+import { GRADES } from "./verdict";
+import { hasGround, whoWouldLike } from "./who-would";
+
+const likings = (stack: keyof typeof PAIR_STACKS, kinds: typeof PLANTS | typeof ANIMALS = PLANTS) =>
+  whoWouldLike(PAIR_STACKS[stack], medium, kinds, statesOf(PAIR_STACKS[stack], medium)!);
+
+describe("who would like this", () => {
+  it("ranks all of them, the best first, and agrees with what common husbandry knows", () => {
+    const ranked = likings("peat bog over a raised outlet");
+    expect(ranked).toHaveLength(PLANTS.length);
+    ranked
+      .slice(1)
+      .forEach(({ grade }, i) => expect(GRADES.indexOf(grade)).toBeLessThanOrEqual(GRADES.indexOf(ranked[i]!.grade)));
+    const place = (id: string): number => ranked.findIndex(({ occupantId }) => occupantId === id);
+    for (const [id, stack, expected] of PAIRS)
+      if (stack === "peat bog over a raised outlet" && expected !== "lives")
+        expect([id, place(id) > place("sundew-round-leaved")]).toEqual([id, true]);
+  });
+
+  it("names what is against each that is not suited, and nothing where all suits", () => {
+    for (const { grade, against } of likings("dish of pumice"))
+      if (grade === "unsuited" || grade === "care") expect(against.length).toBeGreaterThan(0);
+      else if (grade === "suits") expect(against).toEqual([]);
+  });
+
+  it("tells each as if it were alone, whoever lives there", () => {
+    const setup: Setup = {
+      ...PAIR_STACKS["dish of pumice"],
+      occupants: [{ id: "x", occupantId: "tortoise", count: 9 }],
+    };
+    expect(whoWouldLike(setup, medium, PLANTS, statesOf(setup, medium)!)).toEqual(likings("dish of pumice"));
+    expect(hasGround(setup)).toBe(true);
+    expect(hasGround({ ...setup, layers: [] })).toBe(false);
+  });
+
+  it("finds animals for ground without roots", () => {
+    const best = likings("deep tank of leaf mould", ANIMALS).filter(({ grade }) => grade === "suits");
+    expect(best.map(({ occupantId }) => occupantId)).toContain("millipede-giant");
+    expect(best.map(({ occupantId }) => occupantId)).not.toContain("gecko-leopard");
+  });
+});
+
+describe("how many", () => {
+  const plant = (id: string): Plant => inLibrary(id) as Plant;
+
+  it("fit by four fifths of the spread of their roots squared, one always, fewer of those that spread more", () => {
+    // celery, 20 cm: 320 cm² each
+    expect(howManyFit(plant("celery"), 2000).typical).toBe(6);
+    expect(howManyFit(plant("celery"), 2000).low).toBeLessThanOrEqual(6);
+    expect(howManyFit(plant("tomato"), 50)).toEqual({ low: 1, typical: 1, high: 1 });
+  });
+
+  it("cost in water by how far their leaves reach beyond the mouth, to twice at most", () => {
+    const setup = (count: number): Setup => ({
+      ...PAIR_STACKS["crop trough on a gravel reservoir"],
+      occupants: [{ id: "a", occupantId: "tomato", count }],
+    });
+    const [one, many] = [crowdsOf(setup(1), inLibrary)[0]!, crowdsOf(setup(9), inLibrary)[0]!];
+    expect(one.leavesOverMouth).toBeCloseTo((Math.PI / 4) * (55 ** 2 / (80 * 28)), 2);
+    expect(one.demandMmPerDay).toBeCloseTo(5 * one.leavesOverMouth, 9);
+    expect(many.demandMmPerDay).toBe(10);
+    expect(crowdsOf({ ...setup(1), occupants: [] }, inLibrary)).toEqual([]);
+  });
+});
+
+describe("a setup built for one kind", () => {
+  const build = (occupantId: string, vessel = boxVessel(60, 40, 32), holed = false) =>
+    buildFor({ occupantId, vessel, holed, site: UNSAID_SITE, system: "metric" }, medium, inLibrary);
+
+  it.each(["flytrap", "tomato", "orchid-moth", "arrowhead", "lingonberry", "echeveria", "fern-boston", "thyme"])(
+    "holds %s: the best of it is not refused, and is a setup that can be made",
+    (id) => {
+      const built = build(id, id === "orchid-moth" || id === "echeveria" ? roundVessel(16, 15) : undefined, true);
+      expect(built.length).toBeGreaterThan(0);
+      expect(built[0]!.grade).not.toBe("unsuited");
+      for (const one of built) {
+        expect(checkWhole({ ...one.designed.setup, name: "x" }, medium)).toEqual([]);
+        expect(one.designed.setup.occupants).toMatchObject([{ occupantId: id, count: 1 }]);
+        expect(one.designed.reasons.length).toBeGreaterThan(1);
+        expect(one.designed.setup.layers.some(({ mediumId }) => OCCUPANT_SOILS.has(mediumId))).toBe(true);
+      }
+      expect(new Set(built.map(({ strategy }) => strategy)).size).toBe(built.length);
+    },
+  );
+
+  it("holds animals too, and says honestly where the vessel is too small", () => {
+    expect(build("millipede-giant", boxVessel(60, 40, 40, "glass"))[0]!.grade).not.toBe("unsuited");
+    expect(build("tortoise", roundVessel(20, 20))[0]).toMatchObject({ grade: "unsuited" });
+    expect(build("nobody")).toEqual([]);
+  });
+
+  it("tries for every kind soils that are in the catalogue, under a purpose that designs know", () => {
+    for (const one of [...PLANTS, ...ANIMALS]) {
+      expect(soilsFor(one).length).toBeGreaterThan(0);
+      for (const id of soilsFor(one)) expect([id, medium(id) !== undefined]).toEqual([id, true]);
+      expect(purposeOfKind(one)).toBeTruthy();
+    }
+    expect(GUILD_PURPOSE.bog).toBe("bog");
+  });
+});
