@@ -1,8 +1,11 @@
-import { expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "../core/media/catalogue";
 import { layer, MIX, potWith } from "../core/testing/setups";
+import { inLibrary, LIBRARY } from "../core/occupants/library";
+import type { Occupant } from "../core/occupants/occupant";
+import type { Setup } from "../core/stack/setup";
 import { answerTo, LONGEST_FOLLOWED_MS } from "./answers";
-import type { Answer, Told } from "./questions.protocol";
+import type { Answer, Question, Told } from "./questions.protocol";
 
 const POT = potWith({ kind: "drained", outletCm: 0 }, [layer(MIX, 20)]);
 
@@ -35,4 +38,55 @@ it("a draining that takes longer is answered by why there is none", () => {
     () => (asked++ ? 20_000 : 0),
   );
   expect(answer).toMatchObject({ ok: false, problems: [{ path: "water", code: "stopped" }] });
+});
+
+describe("of those that live in a setup", () => {
+  const answered = <K extends "sure" | "mend" | "who" | "build">(question: Question<K>): Answer<K> =>
+    answerTo(question as Question, CATALOGUE, () => undefined) as Answer<K>;
+  const own: Occupant = { ...inLibrary("arrowhead")!, id: "own-kind:reed", name: "Reed" };
+  const setup: Setup = { ...POT, occupants: [{ id: "a", occupantId: "own-kind:reed", count: 1 }] };
+
+  it("a kind of one's own is known as those that ship are", () => {
+    const sure = answered({ kind: "sure", setup, own: [own], from: 0, to: 3 });
+    expect(sure).toMatchObject({ draws: 3, of: [{ occupancyId: "a", grades: { unsuited: 3 } }] });
+    expect(answered({ kind: "sure", setup, own: [], from: 0, to: 3 }).of[0]!.grades.unknown).toBe(3);
+    const who = answered({ kind: "who", setup, own: [own] });
+    expect(who).toHaveLength(LIBRARY.length + 1);
+    expect(who.find(({ occupantId }) => occupantId === own.id)!.grade).toBe("unsuited");
+    const wish = { vessel: POT.vessel, holed: true, site: POT.site, system: "metric", mediumIds: [] } as const;
+    const built = answered({ kind: "build", occupantId: own.id, ...wish, own: [own] });
+    expect(built[0]!.designed.setup.occupants[0]!.occupantId).toBe(own.id);
+  });
+
+  it("what they drink is theirs: a run of a marsh plant drinks from soil that drowns a pot's", () => {
+    const drunk = (occupantId: string): number => {
+      const drowned: Setup = {
+        ...potWith({ kind: "free-water", levelCm: 19, overflowCm: null }, [layer(MIX, 20)]),
+        occupants: [{ id: "a", occupantId, count: 1 }],
+      };
+      const run = answerTo(
+        { kind: "run", setup: drowned, dryDays: 1, own: [own] },
+        CATALOGUE,
+        () => undefined,
+      ) as Answer<"run">;
+      if (!run.ok) throw new Error(run.problems[0]!.message);
+      return run.value.givenCm3 / run.value.askedCm3;
+    };
+    expect(drunk("own-kind:reed")).toBeCloseTo(1, 2);
+    expect(drunk("tomato")).toBeLessThan(0.8);
+  });
+
+  it("the smallest change knows what a layer's mix is made of", () => {
+    const mended = answered({
+      kind: "mend",
+      setup: { ...setup, occupants: [{ id: "a", occupantId: "fern-button", count: 1 }] },
+      own: [],
+      occupancyId: "a",
+      soils: [],
+      system: "metric",
+      mixes: [{ mediumId: MIX, parts: [{ mediumId: "sphagnum-peat", parts: 2 }] }],
+    });
+    expect(mended.tried).toBeGreaterThan(0);
+    for (const { mix } of mended.found) if (mix) expect(mix.parts[0]).toEqual({ mediumId: "sphagnum-peat", parts: 2 });
+  });
 });

@@ -92,6 +92,26 @@ describe("the limits of a setup", () => {
     expect(codes(withLayer(POT, `${GRAVEL}-5`, { legs: inFeet(1.01) }))).toEqual(["layers[0].legs no-room"]);
   });
 
+  it("hold for who lives there, the place and the rhythm, each beside its cause", () => {
+    const pot = potWith({ kind: "drained", outletCm: 0 });
+    const paths = (change: Partial<Setup>): string[] =>
+      checkSetup({ ...pot, ...change }, () => true).map(({ path, code }) => `${path}: ${code}`);
+    const lives = (count: number) => ({ id: "a", occupantId: "rosemary", count });
+    const site = (change: Partial<Setup["site"]>) => ({ site: { ...pot.site, ...change } });
+    expect(paths({ occupants: [lives(1)], wateredEveryDays: 0.25, ...site({ humidity: 1, coldestC: -60 }) })).toEqual(
+      [],
+    );
+    for (const count of [0, -1, 1.5, 10_001, Number.NaN])
+      expect(paths({ occupants: [lives(count)] })).toEqual(["occupants[0].count: not-a-count"]);
+    expect(paths({ occupants: Array.from({ length: 25 }, () => lives(1)) })).toEqual(["occupants: too-many"]);
+    for (const days of [0, 0.2, 366, Number.NaN])
+      expect(paths({ wateredEveryDays: days })).toEqual(["wateredEveryDays: out-of-range"]);
+    expect(paths(site({ humidity: 1.1 }))).toEqual(["site.humidity: out-of-range"]);
+    expect(paths(site({ waterPpm: -1 }))).toEqual(["site.waterPpm: out-of-range"]);
+    expect(paths(site({ lightMolPerDay: 71 }))).toEqual(["site.lightMolPerDay: out-of-range"]);
+    expect(paths(site({ coldestC: 12, warmestC: 11 }))).toEqual(["site.coldestC: over-warmest"]);
+  });
+
   it("hold for water: at its overflow and its rim, from its base", () => {
     expect(codes(withHeld(POT, { ...FREE, levelCm: 5 }))).toEqual([]);
     expect(codes(withHeld(POT, { ...FREE, levelCm: 5.01 }))).toEqual(["water.levelCm above-overflow"]);

@@ -14,6 +14,10 @@ import {
   parseSpeedCmPerHour,
   parseVolumeCm3,
   threeFigures,
+  formatTemperature,
+  parseTemperatureC,
+  temperatureFieldText,
+  type UnitSystem,
 } from "./units";
 
 const cm = (text: string, system: "metric" | "imperial" = "metric"): number | string => {
@@ -163,4 +167,33 @@ it("volumes named in one sentence have one unit, that of the largest", () => {
   expect(plain(formatVolume(1100, "imperial", 700))).toBe("0.291 gal");
   expect(plain(formatVolume(420, "metric", 2500))).toBe("0.42 L");
   expect(plain(formatVolume(420, "metric"))).toBe("420 mL");
+});
+
+describe("a temperature", () => {
+  const read = (text: string, system: UnitSystem = "metric") => {
+    const parsed = parseTemperatureC(text, system);
+    return parsed.ok ? Number(parsed.value.toFixed(2)) : parsed.problems[0]!.code;
+  };
+
+  it("is read in the grower's degrees, and by its letter in either", () => {
+    expect(["18", "-7,5", "64 °F", "64f", "18 C", "−3 °C"].map((text) => read(text))).toEqual([
+      18, -7.5, 17.78, 17.78, 18, -3,
+    ]);
+    expect(["64", "18 °C", "0"].map((text) => read(text, "imperial"))).toEqual([17.78, 18, -17.78]);
+  });
+
+  it("that is none says so", () =>
+    expect(["", "warm", "18 K", "1,000"].map((text) => read(text))).toEqual([
+      "not-a-number",
+      "not-a-number",
+      "unknown-unit",
+      "ambiguous-number",
+    ]));
+
+  it("is shown as a thermometer is read, and kept as it was typed", () => {
+    expect(formatTemperature(17.6, "metric")).toBe("18\u00a0°C");
+    expect(formatTemperature(-40, "imperial")).toBe("-40\u00a0°F");
+    for (const system of ["metric", "imperial"] as const)
+      expect(read(temperatureFieldText(21.4, system), system)).toBeCloseTo(21.4, 1);
+  });
 });

@@ -72,6 +72,29 @@ describe("a setup document", () => {
     expect(box.value.vessel).toMatchObject({ baseLengthCm: 40, baseWidthCm: 20, seeThrough: true });
   });
 
+  it("of version 3 is read as what it meant: nobody named, the rest of the place unsaid, watered as it wants", () => {
+    const { occupants: _occupants, wateredEveryDays: _days, site, ...rest } = DOCUMENT;
+    const { sun, rain, children, roofM2 } = site;
+    const three = { ...rest, version: 3, site: { sun, rain, children, roofM2: roofM2 + 3 } };
+    expect(parseSetup(three)).toEqual({ ok: true, value: { ...POT, site: { ...POT.site, roofM2: 3 } } });
+    expect(lines({ ...three, site: "a shed" })).toEqual(["site: must be an object"]);
+    expect(lines({ ...three, site: undefined })).toContain("site: is missing");
+  });
+
+  it("keeps who lives there, how many, and what is said of the place", () => {
+    const lived = {
+      ...DOCUMENT,
+      occupants: [{ id: "a", occupantId: "rosemary", count: 2 }],
+      wateredEveryDays: 2.5,
+      site: { ...DOCUMENT.site, coldestC: -7.5, humidity: 0.4 },
+    };
+    expect(parseSetup(lived)).toMatchObject({ ok: true, value: { occupants: lived.occupants, wateredEveryDays: 2.5 } });
+    expect(lines({ ...lived, occupants: [lived.occupants[0], lived.occupants[0]] })).toEqual([
+      "occupants[1].id: “a” is used twice",
+    ]);
+    expect(lines({ ...lived, occupants: [{ id: "a", occupantId: "", count: "2" }] })).toHaveLength(2);
+  });
+
   it("of an earlier version that is broken says where, and is not mended by guesses", () => {
     expect(lines(old(2, { ...OF_2, layers: whole(1), water: { kind: "poured" } }))).toEqual([
       "water.by: is not one of the known kinds",
