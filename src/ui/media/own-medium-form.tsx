@@ -1,16 +1,16 @@
 "use client";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useMemo } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { ownMediumId } from "@/core/media/own-id";
 import { makeOwnMedium, type MadeMedium, type OwnMedium } from "@/core/media/own-medium";
 import type { Medium } from "@/core/media/medium";
 import type { Result } from "@/core/units/problem";
 import { containerState } from "@/core/water/container";
-import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
+import type { Kept, KeptVersion } from "@/formats/kept";
 import { ownMediumDocument } from "@/formats/own-medium/document";
-import { EarlierVersions, NO_ANSWER, notMade, notSaved, whyNotSaved, PUT_AWAY_ELSEWHERE } from "../common/keep";
+import { EarlierVersions } from "../common/keep";
+import { KeepBar, type KeepActions } from "../common/keep-bar";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { SearchedChoice } from "../fields/searched-choice";
@@ -19,11 +19,7 @@ import { DrainedFields, HeldFields, OtherFields } from "./own-figure-fields";
 import { figuresOf, NO_TEXTS, textsOf, withKept, type OwnTexts } from "./own-figures";
 import { FitShown } from "./own-medium-fit";
 
-export type OwnMediumActions = {
-  readonly create: (document: unknown) => Promise<Result<string>>;
-  readonly save: (input: { id: string; baseVersion: number; document: unknown }) => Promise<KeepOutcome<OwnMedium>>;
-  readonly putAway: (input: { id: string }) => Promise<boolean>;
-};
+export type OwnMediumActions = KeepActions<OwnMedium>;
 
 type User = { readonly kind: "setup" | "mix"; readonly id: string; readonly name: string };
 
@@ -146,11 +142,15 @@ export function OwnMediumForm({
             <HeldFields {...fields} />
             <OtherFields {...fields} base={base} />
             <div className="border-t border-rule-strong pt-3">
-              <KeepOwnMedium
-                own={problems.length === 0 ? own : undefined}
+              {stored && <ChangedWithIt usedBy={usedBy} />}
+              <KeepBar
+                value={problems.length === 0 ? own : undefined}
                 named={name !== ""}
                 stored={stored}
-                usedBy={usedBy}
+                what="medium"
+                documentOf={ownMediumDocument}
+                pageOf={(id) => `/media/${ownMediumId(id)}`}
+                listPath="/media"
                 actions={actions}
               />
               <EarlierVersions
@@ -178,103 +178,19 @@ export function OwnMediumForm({
   );
 }
 
-/** Stores it: as a new one, over the one it was, or as a copy; what cannot be meant is not stored. */
-function KeepOwnMedium({
-  own,
-  named,
-  stored,
-  usedBy,
-  actions,
-}: {
-  own: OwnMedium | undefined;
-  named: boolean;
-  stored: Kept<OwnMedium> | undefined;
-  usedBy: readonly User[];
-  actions: OwnMediumActions;
-}) {
-  const router = useRouter();
-  const [version, setVersion] = useState(stored?.version ?? 1);
-  const [said, setSaid] = useState({ of: "", trouble: "" });
-  const [busy, setBusy] = useState(false);
-
-  // what was said of it holds until something is changed
-  const now = JSON.stringify([own, named]);
-  const trouble = said.of === now ? said.trouble : "";
-  const setTrouble = (words: string): void => setSaid({ of: now, trouble: words });
-
-  const create = async (medium: OwnMedium): Promise<void> => {
-    const result = await actions.create(ownMediumDocument(medium)).catch(notMade);
-    if (result.ok) router.push(`/media/${ownMediumId(result.value)}`);
-    else setTrouble(result.problems.map(({ message }) => message).join(" "));
-  };
-  const saveOver = async (medium: OwnMedium, { id }: Kept<OwnMedium>): Promise<void> => {
-    const outcome = await actions
-      .save({ id, baseVersion: version, document: ownMediumDocument(medium) })
-      .catch(notSaved<OwnMedium>);
-    if (outcome.status === "saved" && outcome.stored.isPutAway && !stored?.isPutAway) {
-      setVersion(outcome.stored.version);
-      return setTrouble(`Saved. ${PUT_AWAY_ELSEWHERE}`);
-    }
-    if (outcome.status === "saved") return router.push(`/media/${ownMediumId(id)}`);
-    if (outcome.status === "stale") setVersion(outcome.stored.version);
-    setTrouble(whyNotSaved(outcome, "medium"));
-  };
-  const start = (action: (medium: OwnMedium) => Promise<void>) => (): void => {
-    if (!named) return setTrouble("Give it a name first.");
-    if (!own) return setTrouble("Something above cannot be meant as it is written; nothing was stored.");
-    setTrouble("");
-    setBusy(true);
-    void action(own).finally(() => setBusy(false));
-  };
-  const putAway = ({ id }: Kept<OwnMedium>): void =>
-    void actions.putAway({ id }).then(
-      (done) => (done ? router.push("/media") : setTrouble("It could not be put away.")),
-      () => setTrouble(NO_ANSWER),
-    );
-  const asCopy = (medium: OwnMedium): Promise<void> =>
-    create({ ...medium, name: medium.name === stored?.value.name ? `${medium.name}, copy` : medium.name });
-
+/** Whatever is made of a medium changes with it. */
+function ChangedWithIt({ usedBy }: { usedBy: readonly User[] }) {
+  if (usedBy.length === 0) return null;
   return (
-    <>
-      {stored && usedBy.length > 0 && (
-        <p className="mb-2 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">
-          Saving changes what is made of it:{" "}
-          {usedBy.map(({ kind, id, name: user }, i) => (
-            <span key={kind + id}>
-              {i > 0 && ", "}
-              <Link href={kind === "setup" ? `/setups/${id}` : `/mixes/${id}`}>{user}</Link>
-            </span>
-          ))}
-          . Save as a copy to leave them as they are.
-        </p>
-      )}
-      <div className="flex flex-wrap gap-2">
-        {stored ? (
-          <>
-            <button
-              type="button"
-              className="press press-main"
-              disabled={busy}
-              onClick={start((medium) => saveOver(medium, stored))}
-            >
-              Save
-            </button>
-            <button type="button" className="press" disabled={busy} onClick={start(asCopy)}>
-              Save as a copy
-            </button>
-            <button type="button" className="press" disabled={busy} onClick={() => putAway(stored)}>
-              Put away
-            </button>
-          </>
-        ) : (
-          <button type="button" className="press press-main" disabled={busy} onClick={start(create)}>
-            Save this medium
-          </button>
-        )}
-      </div>
-      <p role="status" className="said mt-1 min-h-5 text-[0.95rem] leading-snug">
-        {trouble}
-      </p>
-    </>
+    <p className="mb-2 border-l-2 border-rule-strong pl-2 text-[0.95rem] leading-snug">
+      Saving changes what is made of it:{" "}
+      {usedBy.map(({ kind, id, name: user }, i) => (
+        <span key={kind + id}>
+          {i > 0 && ", "}
+          <Link href={kind === "setup" ? `/setups/${id}` : `/mixes/${id}`}>{user}</Link>
+        </span>
+      ))}
+      . Save as a copy to leave them as they are.
+    </p>
   );
 }

@@ -1,8 +1,7 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { inLibrary, LIBRARY } from "@/core/occupants/library";
 import type { Range } from "@/core/media/medium";
 import { FEEDS, LIMES, type Occupant } from "@/core/occupants/occupant";
@@ -15,11 +14,12 @@ import {
   type OwnOccupant,
   type OwnWords,
 } from "@/core/occupants/own-occupant";
-import type { Problem, Result } from "@/core/units/problem";
+import type { Problem } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
-import type { KeepOutcome, Kept, KeptVersion } from "@/formats/kept";
+import type { Kept, KeptVersion } from "@/formats/kept";
 import { ownOccupantDocument } from "@/formats/own-occupant/document";
-import { EarlierVersions, NO_ANSWER, notMade, notSaved, PUT_AWAY_ELSEWHERE, whyNotSaved } from "../common/keep";
+import { EarlierVersions } from "../common/keep";
+import { KeepBar, type KeepActions } from "../common/keep-bar";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";
 import { SearchedChoice } from "../fields/searched-choice";
@@ -28,11 +28,7 @@ import { FIGURES, figureText } from "./figures";
 import { FEED_WORDS, LIME_WORDS } from "./occupant-words";
 import { occupantChoices } from "./occupant-choices";
 
-export type OwnOccupantActions = {
-  readonly create: (document: unknown) => Promise<Result<string>>;
-  readonly save: (input: { id: string; baseVersion: number; document: unknown }) => Promise<KeepOutcome<OwnOccupant>>;
-  readonly putAway: (input: { id: string }) => Promise<boolean>;
-};
+export type OwnOccupantActions = KeepActions<OwnOccupant>;
 
 type Triple = { low: string; typical: string; high: string };
 type Texts = {
@@ -251,11 +247,15 @@ export function OwnOccupantForm({
               </tbody>
             </table>
           </div>
-          <KeepOwn
-            own={problems.length === 0 ? own : undefined}
-            stored={stored}
-            actions={actions}
+          <KeepBar
+            value={problems.length === 0 ? own : undefined}
             named={own.name !== ""}
+            stored={stored}
+            what="kind"
+            documentOf={ownOccupantDocument}
+            pageOf={(id) => `/living/${encodeURIComponent(ownKindId(id))}`}
+            listPath="/living"
+            actions={actions}
           />
           <EarlierVersions
             versions={versions}
@@ -273,96 +273,6 @@ export function OwnOccupantForm({
           />
         </form>
       </main>
-    </>
-  );
-}
-
-function KeepOwn({
-  own,
-  named,
-  stored,
-  actions,
-}: {
-  own: OwnOccupant | undefined;
-  named: boolean;
-  stored: Kept<OwnOccupant> | undefined;
-  actions: OwnOccupantActions;
-}) {
-  const router = useRouter();
-  const [version, setVersion] = useState(stored?.version ?? 1);
-  const [said, setSaid] = useState({ of: "", trouble: "" });
-  const [busy, setBusy] = useState(false);
-  // what was said of it holds until something is changed
-  const now = JSON.stringify([own, named]);
-  const trouble = said.of === now ? said.trouble : "";
-  const setTrouble = (words: string): void => setSaid({ of: now, trouble: words });
-  const pageOf = (id: string): string => `/living/${encodeURIComponent(ownKindId(id))}`;
-
-  const create = async (one: OwnOccupant): Promise<void> => {
-    const result = await actions.create(ownOccupantDocument(one)).catch(notMade);
-    if (result.ok) router.push(pageOf(result.value));
-    else setTrouble(result.problems.map(({ message }) => message).join(" "));
-  };
-  const saveOver = async (one: OwnOccupant, { id, isPutAway }: Kept<OwnOccupant>): Promise<void> => {
-    const outcome = await actions
-      .save({ id, baseVersion: version, document: ownOccupantDocument(one) })
-      .catch(notSaved<OwnOccupant>);
-    if (outcome.status === "saved" && outcome.stored.isPutAway && !isPutAway) {
-      setVersion(outcome.stored.version);
-      return setTrouble(`Saved. ${PUT_AWAY_ELSEWHERE}`);
-    }
-    if (outcome.status === "saved") return router.push(pageOf(id));
-    if (outcome.status === "stale") setVersion(outcome.stored.version);
-    setTrouble(whyNotSaved(outcome, "kind"));
-  };
-  const start = (action: (one: OwnOccupant) => Promise<void>) => (): void => {
-    if (!named) return setTrouble("Give it a name first.");
-    if (!own) return setTrouble("Something above cannot be meant as it is written; nothing was stored.");
-    setTrouble("");
-    setBusy(true);
-    void action(own).finally(() => setBusy(false));
-  };
-  const asCopy = (one: OwnOccupant): Promise<void> =>
-    create({ ...one, name: one.name === stored?.value.name ? `${one.name}, copy` : one.name });
-  return (
-    <>
-      <div className="flex flex-wrap gap-2">
-        {stored ? (
-          <>
-            <button
-              type="button"
-              className="press press-main"
-              disabled={busy}
-              onClick={start((one) => saveOver(one, stored))}
-            >
-              Save
-            </button>
-            <button type="button" className="press" disabled={busy} onClick={start(asCopy)}>
-              Save as a copy
-            </button>
-            <button
-              type="button"
-              className="press"
-              disabled={busy}
-              onClick={() =>
-                void actions.putAway({ id: stored.id }).then(
-                  (done) => (done ? router.push("/living") : setTrouble("It could not be put away.")),
-                  () => setTrouble(NO_ANSWER),
-                )
-              }
-            >
-              Put away
-            </button>
-          </>
-        ) : (
-          <button type="button" className="press press-main" disabled={busy} onClick={start(create)}>
-            Save this kind
-          </button>
-        )}
-      </div>
-      <p role="status" className="said mt-1 min-h-5 text-[0.95rem] leading-snug">
-        {trouble}
-      </p>
     </>
   );
 }
