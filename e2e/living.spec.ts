@@ -1,0 +1,197 @@
+import type { Locator, Page } from "@playwright/test";
+import { choose, expect, saved, test, TROUGH, typeInto, words } from "./marlstone";
+
+const DISH = "Open dish, stone plants";
+const TANK = "Deep tank, giant millipedes";
+
+/** What is late comes at the first sign of life. */
+const wake = (page: Page): Promise<void> => page.keyboard.press("Shift");
+const lives = (page: Page): Locator => page.getByRole("region", { name: "Who lives here" });
+const verdict = (page: Page, name: string | RegExp): Locator => page.getByRole("article", { name });
+
+async function add(page: Page, name: string): Promise<void> {
+  await page.getByRole("button", { name: "Add a plant or animal" }).click();
+  await page.getByPlaceholder("Type some of its name").fill(name);
+  await page.getByRole("listbox").getByRole("option", { name }).first().click();
+}
+
+test("what is wrong is told with its number and mended by one press, held against what was, and taken back", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await page.goto(marlstone.url);
+  await expect(page.getByText(/In trouble: 5 × Living stones/u)).toBeVisible();
+  await open(DISH);
+  await wake(page);
+  const stones = verdict(page, /Living stones/u);
+  await expect(stones.getByText("does not suit")).toBeVisible();
+  await expect(stones.getByText(words("35 cm of suction under which it rots"))).toBeVisible();
+  await expect(stones.getByText(words(String.raw`All of 10 such pots|of 10 such pots`))).toBeVisible();
+  const change = stones.getByRole("button", { name: /^Do it: Water it every \d+ days instead of every 2 days/u });
+  await change.click();
+  await expect(stones.getByText("with care", { exact: true })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Held against now" })).toBeVisible();
+  await saved(page);
+  expect((marlstone.stored(DISH) as unknown as { wateredEveryDays: number }).wateredEveryDays).toBeGreaterThan(2);
+  await page.goto(marlstone.url);
+  await expect(page.getByText(/With care: 5 × Living stones/u)).toBeVisible();
+
+  await open(DISH);
+  await wake(page);
+  await page.getByRole("button", { name: /^Undo: Water it every/u }).click();
+  await expect(verdict(page, /Living stones/u).getByText("does not suit")).toBeVisible();
+  // and each number can answer why
+  await verdict(page, /Living stones/u)
+    .getByRole("button", { name: "Why: How wet it stays" })
+    .click();
+  await expect(page.getByRole("dialog")).toContainText("Confidence in the limit");
+});
+
+test("those that share a tank are mended together by the water that both want", async ({ page, open }) => {
+  await open(TANK);
+  await wake(page);
+  const millipedes = verdict(page, /Giant millipede/u);
+  await millipedes.getByRole("button", { name: /^Do it: Give it/u }).click();
+  await expect(millipedes.getByText("suits", { exact: true })).toBeVisible();
+  await expect(verdict(page, /Dwarf white woodlouse/u).getByText("does not suit")).toHaveCount(0);
+});
+
+test("who lives there is named by the keyboard alone, counted, said aloud, and judged with whoever else does", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await open(TROUGH);
+  await wake(page);
+  await expect(verdict(page, /Celery/u).getByText("suits", { exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Add a plant or animal" }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByPlaceholder("Type some of its name").waitFor();
+  await page.keyboard.type("Dionaea");
+  await page.keyboard.press("Enter");
+  const flytrap = verdict(page, "Flytrap");
+  await expect(flytrap.getByText("does not suit")).toBeVisible();
+  await expect(flytrap.getByText("It bears no feed in its soil", { exact: false })).toBeVisible();
+  await expect(flytrap.getByText("The one wants feed that kills the other", { exact: false }).first()).toBeVisible();
+  await expect(page.locator("[aria-live=polite]", { hasText: "Flytrap: does not suit" })).toHaveCount(1);
+  await saved(page);
+  await page.getByRole("button", { name: "Without Flytrap" }).click();
+  await expect(flytrap).toHaveCount(0);
+
+  const count = page.getByRole("textbox", { name: /How many of Celery/u });
+  await typeInto(count, "60");
+  await expect(verdict(page, "60 × Celery").getByText("Room beside one another")).toBeVisible();
+  await expect(verdict(page, "60 × Celery").getByText("does not suit")).toBeVisible();
+  for (const bad of ["0", "-3", "2.5", "many", "99999999"]) {
+    await typeInto(count, bad);
+    await expect(count).toHaveAttribute("aria-invalid", "true");
+    await page.keyboard.press("Escape");
+  }
+  await saved(page);
+  const stored = marlstone.stored(TROUGH) as unknown as { occupants: { count: number }[] };
+  expect(stored.occupants.map((one) => one.count)).toEqual([60, 2]);
+});
+
+test("the place is typed or left unsaid, in the grower's units, and what cannot be is refused beside its field", async ({
+  page,
+  open,
+}) => {
+  await open(TROUGH);
+  await wake(page);
+  const celery = verdict(page, /Celery/u);
+  const coldest = page.getByRole("textbox", { name: "Coldest there" });
+  await expect(coldest).toHaveValue("4");
+  await typeInto(coldest, "10 °F");
+  await expect(celery.getByText(words("It gets as cold as -12 °C"))).toBeVisible();
+  await expect(celery.getByText("does not suit")).toBeVisible();
+  await typeInto(coldest, "60");
+  await expect(page.getByText("The coldest it gets is between", { exact: false })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await typeInto(coldest, "");
+  await expect(celery.getByText("What is not known (cold)")).toBeVisible();
+  const rhythm = page.getByRole("textbox", { name: "Watered or filled every" });
+  await typeInto(rhythm, "30");
+  await expect(celery.getByText(words("filled up every 30 days, it goes without for"))).toBeVisible();
+  await typeInto(rhythm, "soon");
+  await expect(rhythm).toHaveAttribute("aria-invalid", "true");
+});
+
+test("the library is ranked for a stack, and one of it added from there", async ({ page, open }) => {
+  await open(TROUGH);
+  await wake(page);
+  await page.getByRole("button", { name: "Who would like this?" }).click();
+  const ranked = page.getByRole("group", { name: "Who would like this" });
+  await expect(ranked.getByText(/are suited by this stack and place/u)).toBeVisible();
+  const first = ranked.getByRole("listitem").first();
+  await expect(first.getByText("suits")).toBeVisible();
+  await first.getByRole("button", { name: /^Add/u }).click();
+  await expect(lives(page).getByRole("article")).toHaveCount(3);
+  await ranked.getByRole("button", { name: "Animals" }).click();
+  await expect(ranked.getByText(/of 37 are suited/u)).toBeVisible();
+});
+
+test("a setup is built for one kind by name, with its reasons, and comes to live as it was promised", async ({
+  page,
+  marlstone,
+}) => {
+  await page.goto(`${marlstone.url}/new`);
+  await page.getByRole("textbox", { name: "Name", exact: true }).fill("For the flytrap");
+  await choose(page.getByRole("combobox", { name: "For one kind, by name" }), "Flytrap");
+  const built = page.getByRole("group", { name: "Built for flytrap" });
+  await expect(built.getByRole("radio")).not.toHaveCount(0);
+  await expect(built.getByRole("radio").first()).toBeChecked();
+  await expect(built.getByText("suits").first()).toBeVisible();
+  await built.getByRole("radio").nth(1).check();
+  const second = await built.locator("label").nth(1).innerText();
+  await page.getByRole("button", { name: "Make it" }).click();
+  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  await wake(page);
+  await expect(
+    verdict(page, "Flytrap")
+      .getByText(/suits|with care/u)
+      .first(),
+  ).toBeVisible();
+  expect(second).toContain("sphagnum peat");
+  expect(marlstone.stored("For the flytrap").layers.some(({ mediumId }) => mediumId === "sphagnum-peat")).toBe(true);
+});
+
+test("a kind of one's own is copied from the nearest, refused while it cannot be meant, kept in versions and lived with", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await page.goto(`${marlstone.url}/living`);
+  await page.getByRole("textbox", { name: "Find" }).fill("salvia ros");
+  await page.getByRole("link", { name: "Rosemary" }).click();
+  await expect(page.getByRole("row", { name: /Least air at the roots/u })).toContainText("Handreck & Black 2002");
+  await page.getByRole("link", { name: "Copy as your own" }).click();
+  const name = page.getByRole("textbox", { name: "Name", exact: true });
+  await expect(name).toHaveValue("Rosemary, mine");
+  await name.fill("Rosemary of the wall");
+  const frost = (side: string): Locator => page.getByRole("textbox", { name: `Coldest it lives through, ${side}` });
+  await frost("lowest").fill("-5");
+  await frost("likely").fill("-20");
+  await expect(page.getByText("The three must ascend", { exact: false })).toBeVisible();
+  await page.getByRole("button", { name: "Save this kind" }).click();
+  await expect(page.getByText("nothing was stored", { exact: false })).toBeVisible();
+  await frost("lowest").fill("-25");
+  await frost("highest").fill("-15");
+  await page.getByRole("button", { name: "Save this kind" }).click();
+  await expect(page.getByRole("heading", { name: "Rosemary of the wall" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Coldest it lives through/u })).toContainText("what its grower says");
+
+  await page.getByRole("link", { name: "Change it" }).click();
+  await page.getByRole("textbox", { name: "Note" }).fill("from the lock wall");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("from the lock wall")).toBeVisible();
+  await page.getByRole("link", { name: "Change it" }).click();
+  await expect(page.getByText("Earlier versions (1)")).toBeVisible();
+
+  await open("Tall pot over void-fillers, rosemary");
+  await wake(page);
+  await expect(verdict(page, "Rosemary").getByText("with care", { exact: true })).toBeVisible();
+  await add(page, "Rosemary of the wall");
+  await expect(verdict(page, "Rosemary of the wall").getByText("Cold", { exact: true })).toHaveCount(1);
+  await saved(page);
+});
