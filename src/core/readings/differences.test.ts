@@ -8,7 +8,8 @@ import { runSetup } from "../water/run";
 import { settle } from "../water/settle";
 import { supplyOf } from "../water/supply";
 import { differences, meaningOfDrainage, wetZoneRiseCm, type Told } from "./differences";
-import { doseSteps, readDose, readSettled, topOfZones } from "./readings";
+import { readDose, readSettled, topOfZones } from "./readings";
+import { doseSteps } from "./dose-steps";
 import { runMoments, runWords } from "./run-sentences";
 import { supplySayings } from "./supply-sentences";
 

@@ -6,7 +6,7 @@ import { layerVolumeCm3, type Column } from "../water/column";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import type { HeightProfile } from "../water/profile";
 import { belowWaterCm3, openWaterCm3 } from "../water/network";
-import { profileOfSettled, settle, type MediumLookup, type Settled } from "../water/settle";
+import { profileOfSettled, type MediumLookup, type Settled } from "../water/settle";
 
 /**
  * Under this air space roots drown: the waterlogged zone. Under the next, air moves too slowly for most: the tight zone
@@ -232,50 +232,4 @@ export function readDose(setup: Setup, { network, column, equilibrium }: Settled
     untilRootsCm3: rootsBottomCm === undefined ? undefined : until(rootsBottomCm),
     rootsBottomCm,
   };
-}
-
-/** A dose is poured in steps of this. [cm³] */
-export const DOSE_STEP_CM3 = 50;
-
-/** What the wet zone is once so much more water is in a sealed vessel. */
-export type DoseStep = {
-  readonly addedCm3: number;
-  readonly waterTableCm: number;
-  readonly waterloggedTopCm: number;
-  readonly rootsMeanAirSpace: number | undefined;
-  /** What happens at this dose, if it is one of the two that matter. */
-  readonly event: "stands-at-base" | "stands-at-roots" | undefined;
-};
-
-/**
- * The steps ahead of a dosed vessel: the next few, and the doses at which water first stands at the base and in the
- * rooted layers.
- */
-export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseStep[] {
-  const { water } = setup;
-  const now = settle(setup, medium);
-  if (water.by !== "volume" || !now.ok) return [];
-  const { untilBaseCm3, untilRootsCm3 } = readDose(setup, now.value);
-  const doses = new Map<number, DoseStep["event"]>(
-    Array.from({ length: steps + 1 }, (_, i) => [i * DOSE_STEP_CM3, undefined]),
-  );
-  if (untilBaseCm3 > 0) doses.set(untilBaseCm3, "stands-at-base");
-  if (untilRootsCm3 !== undefined && untilRootsCm3 > 0) doses.set(untilRootsCm3, "stands-at-roots");
-  return [...doses]
-    .sort(([a], [b]) => a - b)
-    .flatMap(([addedCm3, event]) => {
-      const dosed = { ...setup, water: { ...water, storedCm3: water.storedCm3 + addedCm3 } };
-      const settled = settle(dosed, medium);
-      if (!settled.ok) return [];
-      const { waterTableCm, waterlogged, rootZone } = readSettled(dosed, settled.value, medium);
-      return [
-        {
-          addedCm3,
-          waterTableCm,
-          waterloggedTopCm: topOfZones(waterlogged),
-          rootsMeanAirSpace: rootZone?.meanAirSpace,
-          event,
-        },
-      ];
-    });
 }

@@ -13,16 +13,6 @@ import { branchesShown } from "../water/supply-shown";
 import type { BranchSupply, RefillMark, Supply } from "../water/supply";
 import type { Why } from "./sentences";
 
-/**
- * What a day takes, to pick from until it is known better: reference evapotranspiration of cool, mild and hot days
- * (Allen et al. 1998 give 1–3, 2–7 and 4–10 mm), over the vessel's area, foliage as wide as the vessel. [mm/day]
- */
-export const DEMAND_PICKS = [
-  { name: "low", mmPerDay: 1.5, about: "cool, shaded or under cover" },
-  { name: "usual", mmPerDay: 4, about: "a mild growing day" },
-  { name: "hot day", mmPerDay: 8, about: "sun and dry wind" },
-] as const;
-
 /** A day's flow in litres and in mm over the vessel. */
 export const perDay = (cm3PerHour: number, areaCm2: number, system: UnitSystem): string =>
   `${formatVolume(cm3PerHour * 24, system)} a day (${formatDepthPerDay((cm3PerHour * 24 * 10) / areaCm2, system)})`;

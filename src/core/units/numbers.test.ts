@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { parseNumber, parseSpan, parseWhole, readNumber } from "./numbers";
-import { parseLengthCm, parsePackAmount, parseVolumeCm3 } from "./units";
+import { parseLengthCm, parseVolumeCm3 } from "./units";
+import { parsePackAmount } from "./media-units";
 
 describe("numbers as people write them", () => {
   it.each([

@@ -1,17 +1,12 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import {
-  densityFieldText,
   formatLength,
   formatPercent,
   formatRange,
-  formatSpeed,
   formatVolume,
   lengthFieldText,
-  parseDensityGPerCm3,
   parseLengthCm,
-  parsePackAmount,
-  parseSpeedCmPerHour,
   parseVolumeCm3,
   threeFigures,
   formatTemperature,
@@ -19,6 +14,13 @@ import {
   temperatureFieldText,
   type UnitSystem,
 } from "./units";
+import {
+  densityFieldText,
+  formatSpeed,
+  parseDensityGPerCm3,
+  parsePackAmount,
+  parseSpeedCmPerHour,
+} from "./media-units";
 
 const cm = (text: string, system: "metric" | "imperial" = "metric"): number | string => {
   const parsed = parseLengthCm(text, system);

@@ -3,15 +3,8 @@ import Link from "next/link";
 import type { Medium, Range } from "@/core/media/medium";
 import { isOwn, OWN_PREFIX } from "@/core/media/own-id";
 import type { KeptPack } from "@/formats/pack/schema";
-import {
-  formatDensity,
-  formatDepthPerDay,
-  formatLength,
-  formatPercent,
-  formatRange,
-  formatSpeed,
-  threeFigures,
-} from "@/core/units/units";
+import { formatDepthPerDay, formatLength, formatPercent, formatRange, threeFigures } from "@/core/units/units";
+import { formatDensity, formatSpeed } from "@/core/units/media-units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../common/site-header";

@@ -4,8 +4,6 @@ import { X } from "lucide-react";
 import type { Medium } from "@/core/media/medium";
 import { MOST_FIGURES } from "@/core/media/own-medium";
 import {
-  densityFieldText,
-  densityUnitName,
   formatLength,
   formatPercent,
   lengthInUnits,
@@ -13,6 +11,7 @@ import {
   threeFigures,
   type UnitSystem,
 } from "@/core/units/units";
+import { densityFieldText, densityUnitName } from "@/core/units/media-units";
 import { Choice, Entry, Said } from "../fields/typed-form";
 import { COST_WORDS, percentRange, rangeText } from "./medium-words";
 import { EMPTY_DRAINED, EMPTY_HELD, type OwnTexts, type ReadFigures } from "./own-figures";

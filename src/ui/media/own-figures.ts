@@ -2,17 +2,15 @@ import { MOST_FIGURES, NO_FIGURES, type OwnFigures, type Span } from "@/core/med
 import { parseNumber, parseSpan } from "@/core/units/numbers";
 import { problem, type Problem, type Result } from "@/core/units/problem";
 import {
-  densityFieldText,
   lengthFieldText,
-  parseDensityGPerCm3,
   parseLengthCm,
   parseShare,
-  parseSpeedCmPerHour,
   shareFieldText,
   threeFigures,
   lengthInUnits,
   type UnitSystem,
 } from "@/core/units/units";
+import { densityFieldText, parseDensityGPerCm3, parseSpeedCmPerHour } from "@/core/units/media-units";
 
 /** The figures of a medium as they are typed; empty is "as the nearest medium". */
 export type FigureTexts = {

@@ -4,7 +4,8 @@ import { late } from "../common/late";
 import { POOR_FIT, type Fit } from "@/core/media/fit-curve";
 import type { MadeMedium } from "@/core/media/own-medium";
 import type { Medium } from "@/core/media/medium";
-import { formatLength, formatPercent, formatSpeed, threeFigures } from "@/core/units/units";
+import { formatLength, formatPercent, threeFigures } from "@/core/units/units";
+import { formatSpeed } from "@/core/units/media-units";
 import { useUnits } from "../common/preferences";
 
 const RetentionChart = late(

@@ -1,16 +1,13 @@
 import type { Medium } from "@/core/media/medium";
 import {
-  densityInUnits,
-  densityUnitName,
-  formatDensity,
   formatLength,
   formatPercent,
-  formatSpeed,
   lengthInUnits,
   lengthUnitName,
   threeFigures,
   type UnitSystem,
 } from "@/core/units/units";
+import { densityInUnits, densityUnitName, formatDensity, formatSpeed } from "@/core/units/media-units";
 import type { ContainerState } from "@/core/water/container";
 import { COST_WORDS, rangeText } from "./medium-words";
 

@@ -14,14 +14,8 @@ import {
 } from "@/core/mixing/batch";
 import { parseNumber } from "@/core/units/numbers";
 import { failed, ok, problem } from "@/core/units/problem";
-import {
-  formatPackAmount,
-  formatRange,
-  formatVolume,
-  parsePackAmount,
-  type PackAmount,
-  type UnitSystem,
-} from "@/core/units/units";
+import { formatRange, formatVolume, type UnitSystem } from "@/core/units/units";
+import { formatPackAmount, parsePackAmount, type PackAmount } from "@/core/units/media-units";
 import { isCurrency, LONGEST_CURRENCY } from "@/formats/preferences/document";
 import { usePreferences, useUnits } from "../common/preferences";
 import { typed } from "../fields/typed";

@@ -3,7 +3,8 @@ import { Fragment, useRef, useState } from "react";
 import type { Medium } from "@/core/media/medium";
 import { packsIn, type KeptPack, type PutPackInput, type PutPackOutcome } from "@/formats/pack/schema";
 import { type Needed, type Pack, type PackKind } from "@/core/mixing/batch";
-import { formatMass, formatPackAmount, formatVolume, type UnitSystem } from "@/core/units/units";
+import { formatMass, formatVolume, type UnitSystem } from "@/core/units/units";
+import { formatPackAmount } from "@/core/units/media-units";
 import { PackEditor } from "./pack-editor";
 import { usePrice, useUnits } from "../common/preferences";
 

@@ -13,7 +13,6 @@ import { boardGeometry, heightAt as heightAtY, yOf as yOfHeight, type BoardGeome
 import { FixtureMarks } from "./fixture-marks";
 import { BoundaryHandle, FillFromHandle, FixtureHandle, SurfaceHandle } from "./handles";
 import { HeightHandle } from "./height-handle";
-import { HeldSection } from "./held-section";
 import { outlineOf } from "./outline";
 import { GrainPatterns } from "./patterns";
 import { ProfileAxis, ReadingLine, readingText, SelectedBand } from "./profile-marks";
@@ -26,6 +25,12 @@ import { ZoneMarks } from "./zone-marks";
 
 const LivingInSection = late(
   () => import("../occupants/living-marks").then(({ LivingInSection: marks }) => marks),
+  undefined,
+  "unspoken",
+);
+// a state is held by asking for it
+const HeldSection = late(
+  () => import("./held-section").then(({ HeldSection: section }) => section),
   undefined,
   "unspoken",
 );

@@ -1,7 +1,7 @@
 "use client";
 import { useDeferredValue, useMemo } from "react";
 import { useStore } from "zustand";
-import { doseSteps, type DoseStep } from "@/core/readings/readings";
+import { doseSteps, type DoseStep } from "@/core/readings/dose-steps";
 import { formatLength, formatPercent, formatVolume } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import type { SetupStore } from "./setup-store";

@@ -6,7 +6,6 @@ import { useStore } from "zustand";
 import { readingSentences, stateLine } from "@/core/readings/sentences";
 import { useUnits } from "../common/preferences";
 import { shownView, type SetupStore } from "./setup-store";
-import { SupplyPanel } from "./supply-panel";
 import { Sentence } from "./sentence";
 import { WhenReached } from "./when-reached";
 
@@ -51,15 +50,15 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
         ))}
       </div>
       {isDosed && <DoseTable store={store} />}
-      {first !== "supply" && <SupplyPanel store={store} />}
-      {shown && (
-        <>
-          <WhenReached>
+      <WhenReached>
+        {first !== "supply" && <SupplyPanel store={store} />}
+        {shown && (
+          <>
             <Checks store={store} />
             <Cautions store={store} />
-          </WhenReached>
-        </>
-      )}
+          </>
+        )}
+      </WhenReached>
       <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
     </section>
   );
@@ -101,6 +100,7 @@ function WhenChoice({ store }: { store: SetupStore }) {
   );
 }
 
+const SupplyPanel = late(() => import("./supply-panel").then(({ SupplyPanel: panel }) => panel));
 const DoseTable = late(() => import("./dose-table").then(({ DoseTable: table }) => table));
 const ComparePanel = late(() => import("./compare-panel").then(({ ComparePanel: panel }) => panel));
 const Verdicts = late(() => import("../occupants/verdicts-panel").then(({ VerdictsPanel: panel }) => panel));

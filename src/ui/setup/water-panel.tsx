@@ -1,7 +1,7 @@
 "use client";
 import { useStore } from "zustand";
 import { withFillFrom, withHistory, withWater } from "@/core/stack/edit";
-import { DOSE_STEP_CM3 } from "@/core/readings/readings";
+import { DOSE_STEP_CM3 } from "@/core/readings/dose-steps";
 import { HISTORIES, reservoirTopCm, type History, type Standing } from "@/core/stack/setup";
 import { formatVolume } from "@/core/units/units";
 import { filledBy } from "@/core/water/filled-by";
@@ -10,7 +10,7 @@ import { NumberField } from "../fields/number-field";
 import { Choice } from "./choice";
 import type { SetupStore } from "./setup-store";
 import { HISTORY_WORDS, STANDING_WORDS } from "./setup-words";
-import { DemandField } from "./supply-panel";
+import { DemandField } from "./demand-field";
 
 /** How the water in there came to be; what holds it is drawn in the vessel. */
 export function WaterPanel({ store }: { store: SetupStore }) {

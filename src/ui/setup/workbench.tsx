@@ -22,7 +22,7 @@ import { BoardTools } from "./board-tools";
 import { holdPage, keeperFor, leftOvers } from "./kept-changes";
 import { ReadingsPanel } from "./readings-panel";
 import { SaveQueue, sendLeftOver, latestOf, type SetupActions } from "./save-queue";
-import { SavingState, SetAsideBar } from "./saving-state";
+import { SavingState } from "./saving-state";
 import { makeSetupStore, type Offer, type SetupStore } from "./setup-store";
 import { removeLayer } from "./layer-changes";
 import { ADD_LAYER_ID, StackList } from "./stack-list";
@@ -34,6 +34,7 @@ const OccupantsPanel = late(() => import("../occupants/occupants-panel").then(({
 const FixturesPanel = late(() => import("./fixtures-panel").then(({ FixturesPanel: panel }) => panel));
 const VesselPanel = late(() => import("./vessel-panel").then(({ VesselPanel: panel }) => panel));
 const SitePanel = late(() => import("./site-panel").then(({ SitePanel: panel }) => panel));
+const SetAsideBar = late(() => import("./set-aside-bar").then(({ SetAsideBar: bar }) => bar));
 const RunBar = late(() => import("./run-bar").then(({ RunBar: bar }) => bar));
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */

@@ -2,7 +2,8 @@
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, Tooltip, XAxis, YAxis } from "recharts";
 import { hydraulicFunctions } from "@/core/hydraulics/hydraulics";
-import { formatLength, formatSpeed, type UnitSystem } from "@/core/units/units";
+import { formatLength, type UnitSystem } from "@/core/units/units";
+import { formatSpeed } from "@/core/units/media-units";
 import { containerState, VESSEL_HEIGHTS_CM } from "@/core/water/container";
 import {
   AXIS,

@@ -3,7 +3,8 @@ import { useMemo } from "react";
 import { Area, CartesianGrid, ComposedChart, Line, XAxis, YAxis } from "recharts";
 import { hydraulicFunctions } from "@/core/hydraulics/hydraulics";
 import { conductivityBand } from "@/core/media/bands";
-import { formatLength, formatSpeed, type UnitSystem } from "@/core/units/units";
+import { formatLength, type UnitSystem } from "@/core/units/units";
+import { formatSpeed } from "@/core/units/media-units";
 import type { Medium } from "@/core/media/medium";
 import {
   DRIEST_CONDUCTING_CM,

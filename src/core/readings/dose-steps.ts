@@ -1,0 +1,49 @@
+import type { Setup } from "../stack/setup";
+import { settle, type MediumLookup } from "../water/settle";
+import { readDose, readSettled, topOfZones } from "./readings";
+
+/** A dose is poured in steps of this. [cm³] */
+export const DOSE_STEP_CM3 = 50;
+
+/** What the wet zone is once so much more water is in a sealed vessel. */
+export type DoseStep = {
+  readonly addedCm3: number;
+  readonly waterTableCm: number;
+  readonly waterloggedTopCm: number;
+  readonly rootsMeanAirSpace: number | undefined;
+  /** What happens at this dose, if it is one of the two that matter. */
+  readonly event: "stands-at-base" | "stands-at-roots" | undefined;
+};
+
+/**
+ * The steps ahead of a dosed vessel: the next few, and the doses at which water first stands at the base and in the
+ * rooted layers.
+ */
+export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseStep[] {
+  const { water } = setup;
+  const now = settle(setup, medium);
+  if (water.by !== "volume" || !now.ok) return [];
+  const { untilBaseCm3, untilRootsCm3 } = readDose(setup, now.value);
+  const doses = new Map<number, DoseStep["event"]>(
+    Array.from({ length: steps + 1 }, (_, i) => [i * DOSE_STEP_CM3, undefined]),
+  );
+  if (untilBaseCm3 > 0) doses.set(untilBaseCm3, "stands-at-base");
+  if (untilRootsCm3 !== undefined && untilRootsCm3 > 0) doses.set(untilRootsCm3, "stands-at-roots");
+  return [...doses]
+    .sort(([a], [b]) => a - b)
+    .flatMap(([addedCm3, event]) => {
+      const dosed = { ...setup, water: { ...water, storedCm3: water.storedCm3 + addedCm3 } };
+      const settled = settle(dosed, medium);
+      if (!settled.ok) return [];
+      const { waterTableCm, waterlogged, rootZone } = readSettled(dosed, settled.value, medium);
+      return [
+        {
+          addedCm3,
+          waterTableCm,
+          waterloggedTopCm: topOfZones(waterlogged),
+          rootsMeanAirSpace: rootZone?.meanAirSpace,
+          event,
+        },
+      ];
+    });
+}
