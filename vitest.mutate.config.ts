@@ -25,6 +25,8 @@ const TESTS_OF: Readonly<Record<string, readonly string[]>> = {
   readings: ["core/readings"],
   checks: ["core/checks"],
   design: ["core/design"],
+  occupants: ["core/occupants", "server/occupants"],
+  verdicts: ["core/verdicts", "workers"],
   server: ["server", "formats"],
 };
 /** Compares all words of many setups, for seconds: left to the area it is about. */

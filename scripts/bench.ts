@@ -13,6 +13,17 @@ import { zonesUnder } from "../src/core/readings/readings";
 import { mouthCm2, networkOf } from "../src/core/water/network";
 import { runNetwork } from "../src/core/water/run-network";
 import { CONTAINER_UPTAKE } from "../src/core/water/uptake";
+import { DRAWS } from "../src/core/media/draws";
+import { inLibrary, LIBRARY } from "../src/core/occupants/library";
+import { soilsFor } from "../src/core/verdicts/guilds";
+import { statesOf } from "../src/core/verdicts/judge";
+import { mend } from "../src/core/verdicts/mend";
+import { waterStates } from "../src/core/verdicts/states";
+import { surenessOf } from "../src/core/verdicts/sure";
+import { verdictsOf } from "../src/core/verdicts/verdicts";
+import { whoWouldLike } from "../src/core/verdicts/who-would";
+import { drainedAfterSoaking } from "../src/core/water/drain";
+import { settle } from "../src/core/water/settle";
 import { MARROWBECK } from "../demo/marrowbeck";
 
 // Times the core and prints each beside a baseline measured in the same run, since machines differ.
@@ -230,6 +241,64 @@ function benchTapered(): void {
   );
 }
 
+/** Verdicts, draws, ranks and changes over Marrowbeck, each beside as many bare pow calls as its cells cannot do without. */
+function benchLiving(): void {
+  const byId = new Map(CATALOGUE.map((one) => [one.id, one]));
+  const media = (id: string) => byId.get(id);
+  const ms = (call: () => void): number => {
+    call();
+    const started = performance.now();
+    call();
+    return performance.now() - started;
+  };
+  const worst = { verdicts: 0, sure: 0, who: 0, mend: 0 };
+  for (const setup of MARROWBECK) {
+    const day = drainedAfterSoaking(setup, media);
+    const settled = settle(setup, media);
+    if (!settled.ok || !day.ok) continue;
+    const take = (what: keyof typeof worst, took: number): void => {
+      worst[what] = Math.max(worst[what], took);
+    };
+    take(
+      "verdicts",
+      ms(() => {
+        const states = waterStates(setup, settled.value, day.value.equilibrium);
+        sink += verdictsOf(setup, media, inLibrary, states).length;
+      }),
+    );
+    // half of the draws: two workers count a half each
+    take(
+      "sure",
+      ms(() => {
+        sink += surenessOf(setup, media, inLibrary, 0, DRAWS / 2).draws;
+      }),
+    );
+    take(
+      "who",
+      ms(() => {
+        const states = statesOf(setup, media);
+        if (states) sink += whoWouldLike(setup, media, LIBRARY, states).length;
+      }),
+    );
+    for (const { id, occupantId } of setup.occupants)
+      take(
+        "mend",
+        ms(() => {
+          const soils = soilsFor(inLibrary(occupantId)!);
+          sink += mend({ setup, medium: media, occupants: inLibrary, occupancyId: id, soils, system: "metric" }).tried;
+        }),
+      );
+  }
+  const floorMs = floor;
+  const line = (name: string, took: number): string =>
+    `  ${name.padEnd(58)} ${took.toFixed(1).padStart(7)} ms ${(took / floorMs).toFixed(0).padStart(8)} × floor`;
+  console.log("\nWho lives in it, the slowest of the Marrowbeck setups:");
+  console.log(line("verdicts at the likely values (budget 20 ms)", worst.verdicts));
+  console.log(line(`${DRAWS} draws, a half on each of two workers (budget 1500 ms)`, worst.sure));
+  console.log(line(`who of ${LIBRARY.length} would like it (budget 1000 ms)`, worst.who));
+  console.log(line("smallest change (budget 2000 ms)", worst.mend));
+}
+
 const floor = median(() => {
   sink += barePow();
 });
@@ -272,4 +341,5 @@ benchTransient();
 console.log();
 for (const cellCm of [0.25, 0.5]) benchYear(cellCm);
 benchTapered();
+benchLiving();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

@@ -40,6 +40,19 @@ await picture("setup", "Terrace trough", {
 await picture("bog", "Stone-sink bog");
 await picture("platform", "Platform planter");
 await picture("new", undefined, { path: "/new" });
+await picture("verdicts", "Open dish", { act: (page) => page.waitForTimeout(3000) });
+await picture("living", undefined, { path: "/living" });
+await picture("built-for", undefined, {
+  path: "/new",
+  act: async (page) => {
+    const kind = page.getByRole("combobox", { name: "For one kind, by name" });
+    await kind.hover();
+    await kind.click();
+    await page.getByPlaceholder("Type some of its name").fill("flytrap");
+    await page.getByRole("option", { name: "Flytrap" }).first().click();
+    await page.waitForTimeout(5000);
+  },
+});
 await picture("carboy-dark", "Closed carboy", { dark: true });
 await picture("supply", "Terrace trough", {
   act: async (page) => {

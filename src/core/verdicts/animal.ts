@@ -173,7 +173,7 @@ function judgeHarms({ setup, medium, states }: Asked, animal: Animal): Judged[] 
       judged.push({ limit: "harm", grade: avoided ? "unsuited" : "care", fatal: avoided, harm, layer });
     }
     if (fit === "avoid" && !judged.some((one) => one.limit === "harm" && one.layer === layer))
-      judged.push({ limit: "harm", grade: "unsuited", fatal: true, harm: "dust", layer });
+      judged.push({ limit: "harm", grade: "unsuited", fatal: true, harm: "unfit", layer });
   });
   return judged;
 }

@@ -62,6 +62,14 @@ export function judgePlantPlace(setup: Setup, plant: Plant): Judged[] {
     typed,
   });
   judged.push(...judgeCold(setup, plant), ...judgeHumidity(setup, plant));
+  if (plant.eaten) {
+    const { foodSafe } = setup.vessel;
+    judged.push({
+      limit: "food-safe",
+      grade: foodSafe === "yes" ? "suits" : foodSafe === "no" ? "care" : "unknown",
+      foodSafe,
+    });
+  }
   const open = openShareOf(setup);
   if (movingAir === "wants" && open !== undefined && open < STILL_SHARE)
     judged.push({ limit: "moving-air", grade: "care", openShare: open });

@@ -2,6 +2,7 @@ import type { Range } from "../media/medium";
 import type { Figure, Harm, Occupant, OccupantLookup } from "../occupants/occupant";
 import type { Occupancy, Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
+import type { FoodSafe } from "../vessel/vessel";
 import type { WaterStates } from "./states";
 
 /**
@@ -120,6 +121,8 @@ export type Told =
       readonly otherId: string;
       readonly clash: "water" | "pH" | "feed" | "lime" | "vigour" | "eaten" | "eats" | "poison" | "alone" | "warmth";
     }
+  /** What is eaten is grown in what may stain food. */
+  | { readonly limit: "food-safe"; readonly foodSafe: FoodSafe }
   | { readonly limit: "no-roots" }
   | { readonly limit: "no-ground" }
   /** For animals. */
@@ -150,7 +153,7 @@ export type Told =
       readonly atCm: number;
       readonly layer: number;
     }
-  | { readonly limit: "harm"; readonly harm: Harm; readonly layer: number }
+  | { readonly limit: "harm"; readonly harm: Harm | "unfit"; readonly layer: number }
   | { readonly limit: "open-share"; readonly openShare: number | undefined; readonly wanted: Figure }
   | { readonly limit: "ground-room"; readonly areaCm2: number; readonly wantedCm2: Range; readonly count: number }
   | { readonly limit: "unknown-kind" };

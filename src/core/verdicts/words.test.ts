@@ -127,7 +127,7 @@ describe("what those that live there are told", () => {
         "moving-air",
       ],
       ...["company", "no-roots", "ground-depth", "surface-damp", "deep-damp", "open-water", "burrow", "harm"],
-      ...["open-share", "ground-room", "unknown-kind"],
+      ...["open-share", "ground-room", "unknown-kind", "food-safe"],
     ] as Limit[];
     expect(all.filter((limit) => !said.has(limit))).toEqual([]);
     for (const limit of all) expect(headingOf(limit).length).toBeGreaterThan(1);

@@ -1,5 +1,5 @@
 import type { Range } from "../media/medium";
-import type { Figure, Harm, Occupant } from "../occupants/occupant";
+import type { Figure, Harm } from "../occupants/occupant";
 import type { Why } from "../readings/sentences";
 import type { Setup } from "../stack/setup";
 import {
@@ -41,7 +41,6 @@ type Speaking = {
   readonly setup: Setup;
   readonly medium: MediumLookup;
   readonly system: UnitSystem;
-  readonly occupant: Occupant | undefined;
   readonly nameOf: (occupancyId: string) => string;
 };
 
@@ -61,7 +60,6 @@ export function verdictSentences(
     setup,
     medium,
     system,
-    occupant: verdict.occupant,
     nameOf: (id) => all.find(({ occupancy }) => occupancy.id === id)?.occupant?.name.toLowerCase() ?? "another kind",
   };
   return verdict.findings.map((finding, i) => ({
@@ -105,6 +103,7 @@ const HEADINGS: Record<Limit, string> = {
   humidity: "Humidity",
   "moving-air": "Moving air",
   company: "Company",
+  "food-safe": "To be eaten",
   "no-roots": "Roots",
   "no-ground": "Ground",
   "ground-depth": "Depth of ground",
@@ -157,9 +156,10 @@ const suction = (cm: number, system: UnitSystem): string =>
     ? `over ${formatLength(MOST_TOLD_SUCTION_CM, system)}`
     : formatLength(Number(cm.toPrecision(3)), system);
 
-const HARM_WORDS: Record<Harm, string> = {
+const HARM_WORDS: Record<Harm | "unfit", string> = {
+  unfit: "is nothing for an animal to live on",
   feed: "is sold with feed in it",
-  dust: "gives dust, or is nothing to live on",
+  dust: "gives dust",
   sharp: "has sharp grains",
   resin: "may hold resin",
   copper: "holds copper",
@@ -177,7 +177,7 @@ const sourced = (figure: Figure): Pick<Why, "source" | "uncertainty"> => ({
 type Text = Pick<VerdictSentence, "text" | "why">;
 
 function said(finding: Finding, speaking: Speaking): Text {
-  const { system, occupant } = speaking;
+  const { system } = speaking;
   const cm = (height: number): string => formatLength(height, system);
   const told: Told & { readonly grade: Grade } = finding;
   const why = (formula: string, inputs: Why["inputs"], figure: Figure, uncertainty = ""): Why => {
@@ -480,6 +480,16 @@ function said(finding: Finding, speaking: Speaking): Text {
         text: companyText(told.clash, speaking.nameOf(told.otherId)),
         why: plainWhy("What each that lives here wants, held against the others."),
       };
+    case "food-safe":
+      return {
+        text:
+          told.foodSafe === "yes"
+            ? "It is grown to be eaten, and the vessel is safe for food."
+            : told.foodSafe === "no"
+              ? "It is grown to be eaten, and the vessel is not safe for food: line it with what is, or grow something else in it."
+              : "It is grown to be eaten; whether the vessel and its liner are safe for food is not said.",
+        why: plainWhy("What is said of the vessel, under “Vessel”."),
+      };
     case "no-roots":
       return {
         text: "No layer is marked as rooted: mark where its roots live, and it is judged.",
@@ -537,7 +547,7 @@ function said(finding: Finding, speaking: Speaking): Text {
       const { standsCm, widthCm, layer } = told;
       const stands = told.grade === "suits" ? "stands" : told.grade === "care" ? "may stand or fall in" : "falls in";
       return {
-        text: `In the ${layerWords(speaking, layer)} a burrow ${range(widthCm, cm)} wide ${stands}: its damp holds ${standsCm.high <= 0 ? "nothing" : range(standsCm, cm)}.`,
+        text: `In the ${layerWords(speaking, layer)} a burrow ${range(widthCm, cm)} wide ${stands}: ${standsCm.high <= 0 ? "nothing stands there by its damp" : `by its damp a cut of ${range(standsCm, cm)} stands`}.`,
         why: why(
           "Damp grains hold together by saturation · suction · tan φ; a cut of them stands to 4c/γ · tan(45° + φ/2), of which a burrow counts on a part.",
           [["stands", range(standsCm, cm)]],
@@ -548,7 +558,7 @@ function said(finding: Finding, speaking: Speaking): Text {
     }
     case "harm":
       return {
-        text: `The ${layerWords(speaking, told.layer)} ${HARM_WORDS[told.harm]}, which harms ${occupant?.life === "animal" ? "it" : "animals"}${told.grade === "care" ? ": rinse it, cover it, or ask somebody who keeps them" : ""}.`,
+        text: `The ${layerWords(speaking, told.layer)} ${HARM_WORDS[told.harm]}${told.harm === "unfit" ? "" : ", which harms it"}${told.grade === "care" ? ": rinse it, cover it, or ask somebody who keeps them" : ""}.`,
         why: plainWhy("What is known of the medium, held against what harms the animal. For a sick animal, a vet."),
       };
     case "open-share":

@@ -57,6 +57,7 @@ export const VESSEL_MATERIALS = [
 export type VesselMaterial = (typeof VESSEL_MATERIALS)[number];
 
 export const FOOD_SAFE = ["unsaid", "yes", "no"] as const;
+export type FoodSafe = (typeof FOOD_SAFE)[number];
 
 export type Vessel = VesselShape & {
   readonly insideDepthCm: number;
@@ -64,7 +65,7 @@ export type Vessel = VesselShape & {
   readonly wallCm: number;
   readonly baseCm: number;
   readonly seeThrough: boolean;
-  readonly foodSafe: (typeof FOOD_SAFE)[number];
+  readonly foodSafe: FoodSafe;
 };
 
 export const LEAST_SIDE_CM = 1;

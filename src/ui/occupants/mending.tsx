@@ -16,10 +16,10 @@ import { useUnits } from "../common/preferences";
 import type { SetupStore } from "../setup/setup-store";
 
 /**
- * The smallest changes that would turn a verdict, each done by one press and held against what was. Looked for by itself
- * where it does not suit; asked for where it needs care.
+ * The smallest changes that would turn a verdict, each done by one press and held against what was.
+ * @param byItself whether they are looked for unasked: for the first that is in trouble; for others at a press
  */
-export function MendingPart({ verdict, store }: { verdict: Verdict; store: SetupStore }) {
+export function MendingPart({ verdict, store, byItself }: { verdict: Verdict; store: SetupStore; byItself: boolean }) {
   const system = useUnits();
   const { occupancy, occupant, grade } = verdict;
   const [asked, setAsked] = useState(false);
@@ -29,7 +29,7 @@ export function MendingPart({ verdict, store }: { verdict: Verdict; store: Setup
     state.setup === state.committed && state.view.ok ? state.setup : undefined,
   );
   const held = useStore(store, (state) => state.held !== undefined);
-  const wanted = !stopped && (asked || (grade === "unsuited" && !held));
+  const wanted = !stopped && (asked || (byItself && !held));
   const question = useMemo(
     () =>
       wanted && setup && occupant

@@ -23,7 +23,14 @@ export function VerdictsPanel({ store }: { store: SetupStore }) {
       <h2 className="text-base">Who lives here</h2>
       {!judged && <p className="text-[0.95rem]">What lives here is judged once the stack can be computed.</p>}
       {judged?.verdicts.map((verdict) => (
-        <OneVerdict key={verdict.occupancy.id} verdict={verdict} judged={judged} store={store} sure={sure} />
+        <OneVerdict
+          key={verdict.occupancy.id}
+          verdict={verdict}
+          judged={judged}
+          store={store}
+          sure={sure}
+          isWorst={verdict === judged.verdicts.find(({ grade }) => grade === "unsuited")}
+        />
       ))}
       {judged && <Spoken judged={judged} store={store} />}
     </section>
@@ -43,11 +50,14 @@ function OneVerdict({
   judged,
   store,
   sure,
+  isWorst,
 }: {
   verdict: Verdict;
   judged: Judged;
   store: SetupStore;
   sure: Sureness | undefined;
+  /** Whether it is the first that does not suit. */
+  isWorst: boolean;
 }) {
   const sentences = useSentences(verdict, judged, store);
   const of = (grade: Grade): readonly VerdictSentence[] => sentences.filter((one) => one.grade === grade);
@@ -68,7 +78,7 @@ function OneVerdict({
       {pressing.map((sentence) => (
         <Sentence key={sentence.id} sentence={sentence} />
       ))}
-      <MendingPart verdict={verdict} store={store} />
+      <MendingPart verdict={verdict} store={store} byItself={isWorst} />
       {known.length > 0 && (
         <details className="text-[0.95rem]">
           <summary className="cursor-pointer py-0.5 pointer-coarse:min-h-11">What suits it ({known.length})</summary>

@@ -14,16 +14,17 @@ const kept = new Map<string, Trouble | undefined>();
 /**
  * The line of a setup for a shelf of many, at the likely values of its media. Judged once for what it is made of: a shelf
  * is drawn far more often than its setups change.
- * @param key tells apart what is outside the setup: versions of its media and kinds
+ * @param ownKinds the grower's own kinds as they are now, told as a text
  */
 export function troubleOf(
   setup: Setup,
   medium: MediumLookup,
   occupants: OccupantLookup,
-  key: string,
+  ownKinds: string,
 ): Trouble | undefined {
   if (setup.occupants.length === 0) return undefined;
-  const asked = `${key} ${JSON.stringify(setup)}`;
+  const media = setup.layers.map(({ mediumId }) => medium(mediumId));
+  const asked = JSON.stringify([setup, media, ownKinds]);
   if (kept.has(asked)) return kept.get(asked);
   const made = judged(setup, medium, occupants);
   kept.set(asked, made);

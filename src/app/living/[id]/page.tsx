@@ -8,7 +8,8 @@ import { OccupantPage } from "@/ui/occupants/occupant-page";
 type Params = { params: Promise<{ id: string }> };
 
 function kindOf(id: string): Occupant | undefined {
-  const plain = decodeURIComponent(id);
+  // a colon stands in the address as %3A
+  const plain = id.replace(/%3A/iu, ":");
   return inLibrary(plain) ?? marlstone().ownOccupant(plain);
 }
 
