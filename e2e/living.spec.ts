@@ -195,3 +195,33 @@ test("a kind of one's own is copied from the nearest, refused while it cannot be
   await expect(verdict(page, "Rosemary of the wall").getByText("Cold", { exact: true })).toHaveCount(1);
   await saved(page);
 });
+
+test("something is mixed into a soil by one press: the mix is kept, the layer is of it, and it is there after a reload", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  const PLATFORM = "Platform planter, aubergine";
+  await open(PLATFORM);
+  await wake(page);
+  await page.getByRole("button", { name: "Without Aubergine" }).click();
+  await add(page, "Lavender");
+  const lavender = verdict(page, "Lavender");
+  const ask = lavender.getByRole("button", { name: "What would mend it?" });
+  const change = lavender.getByRole("button", { name: /^Do it: Mix perlite, coarse into the/u });
+  await expect(ask.or(change).first()).toBeVisible();
+  if (await ask.isVisible()) await ask.click();
+  await change.click();
+  const soil = page.getByRole("combobox", { name: /^Medium of/u }).first();
+  await expect(soil).toHaveText(/with perlite, coarse/u);
+  await saved(page);
+  const { mediumId } = marlstone.stored(PLATFORM).layers.at(-1)!;
+  expect(mediumId).toMatch(/^mix:.+@1$/u);
+  expect(marlstone.rows<{ name: string }>("select name from mixes").map(({ name }) => name)).toContainEqual(
+    expect.stringMatching(/^Potting mix, peat-based with perlite, coarse \d:1$/u),
+  );
+  await page.reload();
+  await wake(page);
+  await expect(soil).toHaveText(/with perlite, coarse/u);
+  await expect(verdict(page, "Lavender")).toBeVisible();
+});

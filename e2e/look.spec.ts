@@ -69,6 +69,18 @@ for (const theme of ["light", "dark"] as const) {
     expect(await faults()).toEqual([]);
     await open(TROUGH, page);
     expect(await faults()).toEqual([]);
+    // who lives in it, in trouble, with what would mend it
+    await open("Open dish, stone plants", page);
+    await page.keyboard.press("Shift");
+    await expect(page.getByRole("button", { name: /^Do it:/u }).first()).toBeVisible();
+    await page.getByRole("button", { name: "Who would like this?" }).click();
+    await expect(page.getByText(/are suited by this stack and place/u)).toBeVisible();
+    expect(await faults()).toEqual([]);
+    for (const path of ["/living", "/living/rosemary", "/living/own?from=gecko-crested"]) {
+      await page.goto(`${marlstone.url}${path}`);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      expect([path, await faults()]).toEqual([path, []]);
+    }
     await context.close();
   });
 }
@@ -90,7 +102,7 @@ test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, 
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   const page = await context.newPage();
   const setups = marlstone.rows<{ id: string }>("select id from setups").map(({ id }) => `/setups/${id}`);
-  for (const path of ["/", "/new", ...setups]) {
+  for (const path of ["/", "/new", "/living", "/living/rosemary", "/living/own?from=rosemary", ...setups]) {
     await page.goto(`${marlstone.url}${path}`);
     await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
     // a sign of life, at which the rest of the page comes

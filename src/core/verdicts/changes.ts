@@ -363,7 +363,7 @@ function amended(changing: Changing): Family[] {
       const share = 1 / (soilParts + 1);
       return [
         {
-          label: `Mix ${amendment.name.toLowerCase()} into the ${soilName}: ${soilParts} parts of soil to 1`,
+          label: `Mix ${amendment.name.toLowerCase()} into the ${soilName}: ${soilParts === 1 ? "as much as there is soil" : `${soilParts} parts of soil to 1`}`,
           setup: main.of(mediumId),
           effort: 5 + 0.25 * litres(share * main.cm3),
           mix: { made: made.value, name, parts: recipe },

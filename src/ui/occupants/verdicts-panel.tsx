@@ -19,7 +19,7 @@ export function VerdictsPanel({ store }: { store: SetupStore }) {
   const sure = useSureness(store);
   if (!lives) return null;
   return (
-    <section aria-label="Who lives here" className="mb-2 border-b border-rule-strong pb-2">
+    <section aria-label="Who lives here" className="pr-1">
       <h2 className="text-base">Who lives here</h2>
       {!judged && <p className="text-[0.95rem]">What lives here is judged once the stack can be computed.</p>}
       {judged?.verdicts.map((verdict) => (

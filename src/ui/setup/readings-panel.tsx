@@ -11,8 +11,17 @@ import { WhenReached } from "./when-reached";
 
 const SPEAK_AFTER_MS = 700;
 
+/** What those that live there were told last, as far as the page knows before it asks: it keeps room for so much. */
+export type Expected = "nobody" | "suits" | "care" | "unsuited";
+const ROOM_FOR: Record<Expected, string> = {
+  nobody: "min-h-48 lg:h-72",
+  suits: "min-h-28 lg:h-56",
+  care: "min-h-48 lg:h-72",
+  unsuited: "min-h-64 lg:h-[31rem]",
+};
+
 /** What the state means, in sentences; what to take care of; and for every number, why. */
-export function ReadingsPanel({ store }: { store: SetupStore }) {
+export function ReadingsPanel({ store, expected }: { store: SetupStore; expected: Expected }) {
   const view = useStore(store, (state) => state.view);
   const shown = useStore(store, (state) => shownView(state) ?? state.lastView);
   // what stands beside the section is told first
@@ -29,9 +38,14 @@ export function ReadingsPanel({ store }: { store: SetupStore }) {
     <section aria-label="Readings">
       {isHeld && <ComparePanel store={store} />}
       {lives > 0 && (
-        <WhenReached before={<div aria-hidden style={{ height: `${5.5 * lives + 2}rem` }} />}>
-          <Verdicts store={store} />
-        </WhenReached>
+        // it has its place from the start, and what comes or grows in it pushes nothing from under the hand
+        <div
+          className={`mb-2 border-b border-rule-strong pb-1 lg:resize-y lg:overflow-y-auto lg:overscroll-contain print:h-auto! print:overflow-visible! ${ROOM_FOR[expected]}`}
+        >
+          <WhenReached>
+            <Verdicts store={store} />
+          </WhenReached>
+        </div>
       )}
       {first === "supply" && <SupplyPanel store={store} />}
       <h2 className={`text-base ${first === "supply" ? "mt-2 border-t border-rule-strong pt-2" : ""}`}>

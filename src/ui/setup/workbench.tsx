@@ -20,7 +20,7 @@ import { isTyping } from "../common/typing";
 import { Board } from "../section/board";
 import { BoardTools } from "./board-tools";
 import { holdPage, keeperFor, leftOvers } from "./kept-changes";
-import { ReadingsPanel } from "./readings-panel";
+import { ReadingsPanel, type Expected } from "./readings-panel";
 import { SaveQueue, sendLeftOver, latestOf, type SetupActions } from "./save-queue";
 import { SavingState } from "./saving-state";
 import { makeSetupStore, type Offer, type SetupStore } from "./setup-store";
@@ -44,6 +44,7 @@ export function Workbench({
   mixes,
   ownOccupants,
   keepMix,
+  expected,
   actions,
 }: {
   initial: SetupState;
@@ -51,6 +52,7 @@ export function Workbench({
   mixes: readonly MixToMake[];
   ownOccupants: readonly Occupant[];
   keepMix: (document: unknown) => Promise<Result<string>>;
+  expected: Expected;
   actions: SetupActions;
 }) {
   const system = useUnits();
@@ -124,7 +126,7 @@ export function Workbench({
           {isRun && <RunBar store={store} />}
         </div>
         <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4 print:overflow-visible print:border-l-0 print:pl-0">
-          <ReadingsPanel store={store} />
+          <ReadingsPanel store={store} expected={expected} />
         </div>
       </main>
     </div>

@@ -1,4 +1,5 @@
-import type { OccupantLookup } from "@/core/occupants/occupant";
+import { inLibrary } from "@/core/occupants/library";
+import type { Occupant, OccupantLookup } from "@/core/occupants/occupant";
 import type { Setup } from "@/core/stack/setup";
 import { coarseCellCm, judgedWhole } from "@/core/verdicts/judge";
 import type { Grade } from "@/core/verdicts/verdict";
@@ -14,19 +15,15 @@ const kept = new Map<string, Trouble | undefined>();
 /**
  * The line of a setup for a shelf of many, at the likely values of its media. Judged once for what it is made of: a shelf
  * is drawn far more often than its setups change.
- * @param ownKinds the grower's own kinds as they are now, told as a text
+ * @param own the grower's own kinds as they are now
  */
-export function troubleOf(
-  setup: Setup,
-  medium: MediumLookup,
-  occupants: OccupantLookup,
-  ownKinds: string,
-): Trouble | undefined {
+export function troubleOf(setup: Setup, medium: MediumLookup, own: readonly Occupant[]): Trouble | undefined {
   if (setup.occupants.length === 0) return undefined;
   const media = setup.layers.map(({ mediumId }) => medium(mediumId));
-  const asked = JSON.stringify([setup, media, ownKinds]);
+  const mine = own.filter(({ id }) => setup.occupants.some(({ occupantId }) => occupantId === id));
+  const asked = JSON.stringify([setup, media, mine]);
   if (kept.has(asked)) return kept.get(asked);
-  const made = judged(setup, medium, occupants);
+  const made = judged(setup, medium, (id) => mine.find((one) => one.id === id) ?? inLibrary(id));
   kept.set(asked, made);
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
   return made;

@@ -6,8 +6,7 @@ import { readSettled } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
 import { settle } from "@/core/water/settle";
 import type { Medium } from "@/core/media/medium";
-import { inLibrary } from "@/core/occupants/library";
-import type { Occupant, OccupantLookup } from "@/core/occupants/occupant";
+import type { Occupant } from "@/core/occupants/occupant";
 import type { MediumLookup } from "@/core/water/settle";
 import { lookupIn } from "../common/media";
 import { FindByName, ListPages } from "../common/paged-list";
@@ -54,9 +53,6 @@ export function Yard({
   actions: YardActions;
 }) {
   const medium = lookupIn(media);
-  const own = new Map(ownOccupants.map((one) => [one.id, one]));
-  const occupants: OccupantLookup = (id) => own.get(id) ?? inLibrary(id);
-  const key = JSON.stringify(ownOccupants);
   const sizes = items.flatMap(({ setup }) => (setup ? [shelfSizeCm(setup)] : []));
   const widestCm = Math.max(10, ...sizes.map(({ width }) => width));
   const tallestCm = Math.max(10, ...sizes.map(({ height }) => height));
@@ -97,7 +93,7 @@ export function Yard({
                   key={item.id}
                   item={item}
                   medium={medium}
-                  trouble={item.setup && troubleOf(item.setup, medium, occupants, key)}
+                  trouble={item.setup && troubleOf(item.setup, medium, ownOccupants)}
                   units={units}
                   tallestCm={tallestCm}
                   showsPutAway={showsPutAway}

@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { marlstone } from "@/server";
 import { DamagedSetup } from "@/ui/setup/damaged-setup";
 import { Workbench } from "@/ui/setup/workbench";
+import { troubleOf } from "@/ui/yard/trouble";
 import { createMix } from "../../mixes/actions";
 import { reloadSetup, restoreLastGood, saveChanges, settleSetAside, stepHistory } from "../actions";
 
@@ -27,17 +28,22 @@ export default async function SetupPage({ params }: Params) {
           onRestore={restoreLastGood}
         />
       );
-    case "ok":
+    case "ok": {
+      const { setup, setupId } = loaded.state;
+      const ownOccupants = marlstone().ownOccupantsToLiveIn(setupId);
+      const trouble = troubleOf(setup, marlstone().medium, ownOccupants);
       return (
         <Workbench
-          key={loaded.state.setupId}
+          key={setupId}
           initial={loaded.state}
-          {...marlstone().mediaToBuildWith(loaded.state.setupId)}
-          ownOccupants={marlstone().ownOccupantsToLiveIn(loaded.state.setupId)}
+          {...marlstone().mediaToBuildWith(setupId)}
+          ownOccupants={ownOccupants}
+          expected={!trouble ? "nobody" : trouble.grade === "unknown" ? "care" : trouble.grade}
           keepMix={createMix}
           actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
         />
       );
+    }
     default:
       return loaded satisfies never;
   }
