@@ -103,7 +103,7 @@ const HEADINGS: Record<Limit, string> = {
   humidity: "Humidity",
   "moving-air": "Moving air",
   company: "Company",
-  "food-safe": "To be eaten",
+  "food-safe": "Safe for food",
   "no-roots": "Roots",
   "no-ground": "Ground",
   "ground-depth": "Depth of ground",

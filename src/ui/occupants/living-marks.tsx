@@ -1,6 +1,7 @@
 "use client";
 import { memo } from "react";
 import type { Animal, Plant } from "@/core/occupants/occupant";
+import { fixtureOf } from "@/core/stack/fixtures";
 import { rootZoneCm, stackHeightCm, type Setup } from "@/core/stack/setup";
 import type { Finding, Grade, Verdict } from "@/core/verdicts/verdict";
 import { GRADE_WORDS, verdictName } from "@/core/verdicts/words";
@@ -150,6 +151,7 @@ const Plants = memo(function Plants({
             rootsFromCm={roots.fromCm}
             rootsToCm={roots.toCm}
             room={(walls.right - walls.left) / places}
+            isUnderLid={fixtureOf(setup, "lid") !== undefined}
             geometry={geometry}
             outline={outline}
           />
@@ -179,6 +181,7 @@ function OnePlant({
   rootsFromCm,
   rootsToCm,
   room,
+  isUnderLid,
   geometry,
   outline,
 }: {
@@ -189,14 +192,17 @@ function OnePlant({
   rootsFromCm: number;
   rootsToCm: number;
   room: number;
+  /** What grows under a lid stays under it. */
+  isUnderLid: boolean;
   geometry: BoardGeometry;
   outline: Outline;
 }) {
   const y = (heightCm: number): number => yOfHeight(geometry, heightCm);
   const crown = y(surfaceCm);
+  const ceilingY = isUnderLid ? geometry.rimY + 5 : 8;
   // what grows out of the drawing is cut off at its top
-  const tall = Math.max(6, Math.min(crown - 8, plant.heightCm.typical * geometry.pxPerCm));
-  const wide = Math.max(4, Math.min(outline.across(plant.spreadCm.typical) / 2, room * 0.9));
+  const tall = Math.max(6, Math.min(crown - ceilingY, plant.heightCm.typical * geometry.pxPerCm));
+  const wide = Math.max(4, Math.min(outline.across(plant.spreadCm.typical) / 2, room * (isUnderLid ? 0.46 : 0.9)));
   const foot = y(Math.max(rootsFromCm, rootsToCm - plant.rootDepthCm.typical));
   const rootTop = y(rootsToCm);
   const reach = Math.max(3, Math.min(outline.across(plant.rootSpreadCm.typical) / 2, room * 0.48));
