@@ -100,6 +100,8 @@ const WET_LIMITS: readonly Limit[] = [
 const DRY_LIMITS: readonly Limit[] = ["kept-damp", "dry-days", "dry-for-good"];
 const WATER_LIMITS: readonly Limit[] = [...WET_LIMITS, ...DRY_LIMITS];
 const STEPS = 8;
+/** Less water than this in a reservoir is none. [cm] */
+const LOWEST_LEVEL_CM = 0.5;
 const tidy = (value: number): number => Math.round(value * 10) / 10;
 const litres = (cm3: number): number => cm3 / 1000;
 
@@ -211,7 +213,7 @@ function levels({ setup, states, system }: Changing): Family[] {
           setup: withWater(setup, { by: "level", levelCm: to }),
           effort: 1 + 0.1 * litresBetween(to, levelCm),
         };
-  const lowest = baseIsOpen ? Math.max(trayBedCm ?? 0, -1) + 0.2 : setup.fillFromCm > 0 ? 0.5 : 0.5;
+  const lowest = baseIsOpen ? Math.max(trayBedCm ?? 0, -1) + 0.2 : LOWEST_LEVEL_CM;
   const highest = Math.min(
     baseIsOpen ? (trayRimCm ?? 0) - 0.3 : (over[0]?.lipCm ?? states.column.heightCm),
     setup.vessel.insideDepthCm,

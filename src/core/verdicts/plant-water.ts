@@ -105,13 +105,18 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
   // what needs no air brings its own down, through stem and leaf
   if (plant.leastAirSpace.typical <= BRINGS_ITS_OWN_AIR) return judged;
   const oxygen = oxygenReach(setup, watered.profile, medium, setup.site.warmestC ?? USUAL_C);
-  const oxygenGrade = gradeRoom(oxygen.reachesCm, { ...neededCm, typical: neededCm.low }, soilCm);
+  // what lies on the soil is passed first
+  const coverCm = states.column.heightCm - zone.topCm;
+  const under = (depthCm: number): number => Math.max(0, depthCm - coverCm);
+  const { low, typical, high } = oxygen.reachesCm;
+  const reachesCm = { low: under(low), typical: under(typical), high: under(high) };
+  const oxygenGrade = gradeRoom(reachesCm, { ...neededCm, typical: neededCm.low }, soilCm);
   judged.push({
     limit: "oxygen",
     // an estimate: it is never what refuses a plant by itself
     grade: oxygenGrade === "suits" ? "suits" : "care",
     state: "watered",
-    reachesCm: oxygen.reachesCm,
+    reachesCm,
     sourWithinDays: oxygen.sourWithinDays,
     soilCm,
     neededCm,

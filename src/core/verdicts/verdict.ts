@@ -15,9 +15,6 @@ export type Grade = (typeof GRADES)[number];
 /** Water as it stands in a moment that matters. */
 export type StateId = "watered" | "settled" | "mark" | "driest";
 
-/** What something needs and has, held against one another. */
-export type Held = { readonly value: number; readonly limit: Range };
-
 export type Finding = {
   /** The setup's entry it is about. */
   readonly occupancyId: string;
@@ -176,8 +173,6 @@ export type Asked = {
   readonly medium: MediumLookup;
   readonly occupants: OccupantLookup;
   readonly states: WaterStates;
-  /** Soil the roots may have, from the top down, or ground for animals. [cm over the base] */
-  readonly surfaceCm: number;
 };
 
 /** The worst of what is known. Whatever is fatal and unsuited decides alone, and nothing is averaged. */

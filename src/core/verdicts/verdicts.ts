@@ -1,5 +1,5 @@
 import type { OccupantLookup } from "../occupants/occupant";
-import { stackHeightCm, type Occupancy, type Setup } from "../stack/setup";
+import type { Occupancy, Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
 import { judgeAnimal } from "./animal";
 import { judgeCompany } from "./company";
@@ -16,7 +16,7 @@ export function verdictsOf(
   occupants: OccupantLookup,
   states: WaterStates,
 ): readonly Verdict[] {
-  const asked: Asked = { setup, medium, occupants, states, surfaceCm: stackHeightCm(setup) };
+  const asked: Asked = { setup, medium, occupants, states };
   return setup.occupants.map((occupancy) => verdictOf(asked, occupancy));
 }
 
@@ -39,7 +39,3 @@ function verdictOf(asked: Asked, occupancy: Occupancy): Verdict {
     .sort((a, b) => GRADES.indexOf(a.grade) - GRADES.indexOf(b.grade) || Number(b.fatal) - Number(a.fatal));
   return { occupancy, occupant, grade: worstOf(findings), findings };
 }
-
-/** The worst that any of them is told. */
-export const worstVerdict = (verdicts: readonly Verdict[]): Verdict["grade"] | undefined =>
-  verdicts.length === 0 ? undefined : worstOf(verdicts);

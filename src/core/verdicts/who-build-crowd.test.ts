@@ -11,7 +11,7 @@ import { GUILD_PURPOSE, OCCUPANT_SOILS, purposeOfKind, soilsFor } from "./guilds
 import { statesOf } from "./judge";
 import { howManyFit } from "./plant-soil";
 import { GRADES } from "./verdict";
-import { hasGround, whoWouldLike } from "./who-would";
+import { whoWouldLike } from "./who-would";
 
 const likings = (stack: keyof typeof PAIR_STACKS, kinds: typeof PLANTS | typeof ANIMALS = PLANTS) =>
   whoWouldLike(PAIR_STACKS[stack], medium, kinds, statesOf(PAIR_STACKS[stack], medium)!);
@@ -41,8 +41,6 @@ describe("who would like this", () => {
       occupants: [{ id: "x", occupantId: "tortoise", count: 9 }],
     };
     expect(whoWouldLike(setup, medium, PLANTS, statesOf(setup, medium)!)).toEqual(likings("dish of pumice"));
-    expect(hasGround(setup)).toBe(true);
-    expect(hasGround({ ...setup, layers: [] })).toBe(false);
   });
 
   it("finds animals for ground without roots", () => {

@@ -1,5 +1,5 @@
 import type { Occupant } from "../occupants/occupant";
-import { stackHeightCm, type Setup } from "../stack/setup";
+import type { Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
 import type { WaterStates } from "./states";
 import { GRADES, type Finding, type Grade, type Verdict } from "./verdict";
@@ -47,6 +47,3 @@ function likingOf(occupantId: string, { grade, findings }: Verdict): Liking {
     share: known.length === 0 ? 0 : suiting / known.length,
   };
 }
-
-/** Whether anything can be told of who would like a setup: it has ground, and for plants roots. */
-export const hasGround = (setup: Setup): boolean => setup.layers.length > 0 && stackHeightCm(setup) > 0;
