@@ -74,10 +74,10 @@ export function verdictSentences(
 /** The one line that says how it stands with one of them: its grade and what decides it. */
 export function verdictLine(verdict: Verdict, sentences: readonly VerdictSentence[]): string {
   const { grade } = verdict;
-  const deciding = sentences
-    .filter((one) => one.grade === grade && grade !== "suits")
-    .map(({ heading }) => heading.toLowerCase());
-  return `${verdictName(verdict)}: ${GRADE_WORDS[grade]}${deciding.length > 0 ? ` (${deciding.slice(0, 3).join(", ")})` : ""}`;
+  const deciding = new Set(
+    sentences.filter((one) => one.grade === grade && grade !== "suits").map(({ heading }) => heading.toLowerCase()),
+  );
+  return `${verdictName(verdict)}: ${GRADE_WORDS[grade]}${deciding.size > 0 ? ` (${[...deciding].slice(0, 3).join(", ")})` : ""}`;
 }
 
 export const headingOf = (limit: Limit): string => HEADINGS[limit];
