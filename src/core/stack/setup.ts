@@ -87,6 +87,9 @@ export type Planting = {
   readonly ballAcrossCm: number;
 };
 
+/** A plant out of a small pot, until it is said how it is planted. */
+export const USUAL_PLANTING: Planting = { crownOverSoilCm: 0.5, ballDepthCm: 8, ballAcrossCm: 9 };
+
 /** A setup: a vessel, what is built into it, its fill from the bottom up, and the water in it. */
 export type Setup = {
   readonly name: string;

@@ -161,7 +161,9 @@ function judgeHarms({ setup, medium, states }: Asked, animal: Animal): Judged[] 
     const found = medium(mediumId);
     if (!found) return;
     // what lies under a screen, or deeper than it goes, is out of its reach
-    const buried = setup.layers.slice(layer + 1).some(({ separator }) => separator !== null && separator !== "paper");
+    const buried = setup.layers
+      .slice(layer + 1)
+      .some(({ separator }) => separator === "mesh" || separator === "weed-cloth");
     const deepCm = states.column.heightCm - states.column.layers[layer]!.topCm;
     if (layer < top && (buried || deepCm > animal.depthCm.high)) return;
     const fit = animal.kind === "invertebrate" ? found.safety.invertebrates : found.safety.amphibians;

@@ -10,7 +10,7 @@ import {
 import { withLayer } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { fixtureOf, fixturesOf } from "../stack/fixtures";
-import { headroomCm, openingsOf, type Setup } from "../stack/setup";
+import { headroomCm, openingsOf, USUAL_PLANTING, type Setup } from "../stack/setup";
 import type { Medium } from "../media/medium";
 import type { RecipePart } from "../mixing/recipe";
 import type { Occupant } from "../occupants/occupant";
@@ -270,7 +270,6 @@ function trays({ setup }: Changing): Family[] {
   ];
 }
 
-const USUAL_BALL = { ballDepthCm: 8, ballAcrossCm: 9 } as const;
 const HIGHEST_MOUND_CM = 6;
 
 function mounds({ setup, occupant, system }: Changing): Family[] {
@@ -278,7 +277,7 @@ function mounds({ setup, occupant, system }: Changing): Family[] {
   const now = setup.planting?.crownOverSoilCm ?? 0;
   return byDegree("mound", ["crown"], now, now + HIGHEST_MOUND_CM, (crownOverSoilCm) => ({
     label: `Plant it with its crown ${formatLength(crownOverSoilCm, system)} over the soil, on a mound`,
-    setup: withPlanting(setup, { ...USUAL_BALL, ...setup.planting, crownOverSoilCm }),
+    setup: withPlanting(setup, { ...USUAL_PLANTING, ...setup.planting, crownOverSoilCm }),
     effort: 1.5,
   }));
 }

@@ -30,9 +30,9 @@ export function judgeSoil(asked: Asked, plant: Plant, count: number): Judged[] {
   const soils = zone ? soilsOf(asked, zone) : [];
   return [
     ...judgePH(plant, soils),
-    ...judgeLime(plant, soils),
+    ...judgeLime(asked, plant),
     ...judgeSalts(plant, soils),
-    ...judgeFeed(plant, soils),
+    ...judgeFeed(asked, plant),
     ...judgeWaterSolids(asked, plant),
     ...(zone ? judgeRoom(asked, plant, count, zone) : []),
   ];
@@ -58,11 +58,20 @@ function judgePH(plant: Plant, soils: readonly Soil[]): Judged[] {
   return worstFirst(judged).slice(0, 1);
 }
 
-function judgeLime(plant: Plant, soils: readonly Soil[]): Judged[] {
-  const limed = soils.find(({ medium }) => isLimed(medium));
+/** The layer that does something for which a plant pays, first one with roots in it: what is dissolved comes to the rest. */
+function layerWith({ setup, medium }: Asked, does: (medium: Medium) => boolean) {
+  const found = setup.layers.flatMap(({ mediumId, rooted }, layer) => {
+    const one = medium(mediumId);
+    return one && does(one) ? [{ layer, medium: one, rooted }] : [];
+  });
+  return found.find(({ rooted }) => rooted) ?? found[0];
+}
+
+function judgeLime(asked: Asked, plant: Plant): Judged[] {
+  const limed = layerWith(asked, isLimed);
   if (plant.lime === "hates") {
     // commercial peat mixes are limed to a pH that their own range says; it is judged by that
-    const harms = limed && limed.medium.pH.typical > plant.pH.high;
+    const harms = limed?.rooted && limed.medium.pH.typical > plant.pH.high;
     return [
       {
         limit: "lime",
@@ -87,11 +96,21 @@ function judgeSalts(plant: Plant, soils: readonly Soil[]): Judged[] {
   return worstFirst(judged).slice(0, 1);
 }
 
-function judgeFeed(plant: Plant, soils: readonly Soil[]): Judged[] {
-  const fed = soils.find(({ medium }) => isFed(medium));
+function judgeFeed(asked: Asked, plant: Plant): Judged[] {
+  const fed = layerWith(asked, isFed);
   if (plant.feed === "none")
-    return [{ limit: "feed", grade: fed ? "unsuited" : "suits", fatal: true, wants: "none", layer: fed?.layer }];
-  return plant.feed === "hungry" && !fed ? [{ limit: "feed", grade: "suits", wants: "hungry", layer: undefined }] : [];
+    return [
+      {
+        limit: "feed",
+        grade: fed?.rooted ? "unsuited" : fed ? "care" : "suits",
+        fatal: true,
+        wants: "none",
+        layer: fed?.layer,
+      },
+    ];
+  return plant.feed === "hungry" && !fed?.rooted
+    ? [{ limit: "feed", grade: "suits", wants: "hungry", layer: undefined }]
+    : [];
 }
 
 /** Over this a plant takes what comes from most taps. [mg/L] */

@@ -1,15 +1,13 @@
 "use client";
 import { useStore } from "zustand";
 import { withPlanting, withRhythm, withSite } from "@/core/stack/edit";
-import { CHILDREN, RAIN, SUN, type Planting, type Site } from "@/core/stack/setup";
+import { CHILDREN, RAIN, SUN, USUAL_PLANTING, type Planting, type Site } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { Choice } from "./choice";
 import type { SetupStore } from "./setup-store";
 import { CHILDREN_WORDS, RAIN_WORDS, SUN_WORDS } from "./setup-words";
-
-const FIRST_PLANTING: Planting = { crownOverSoilCm: 0.5, ballDepthCm: 8, ballAcrossCm: 9 };
 
 const PLACE_FIELDS = [
   { key: "lightMolPerDay", label: "Light a day", quantity: "light" },
@@ -40,7 +38,7 @@ export function SitePanel({ store }: { store: SetupStore }) {
     const { committed } = store.getState();
     return store.offer(
       label,
-      withPlanting(committed, { ...(committed.planting ?? FIRST_PLANTING), ...change }),
+      withPlanting(committed, { ...(committed.planting ?? USUAL_PLANTING), ...change }),
       system,
     );
   };

@@ -1,0 +1,36 @@
+import { expect, it } from "vitest";
+import { inLibrary } from "../occupants/library";
+import type { Setup } from "../stack/setup";
+import { PAIR_STACKS } from "../testing/pairs";
+import { layer, medium } from "../testing/setups";
+import { judgedWhole } from "./judge";
+import type { Finding } from "./verdict";
+
+const gradeOf = (setup: Setup, occupantId: string, limit: Finding["limit"]) =>
+  judgedWhole({ ...setup, occupants: [{ id: "a", occupantId, count: 1 }] }, medium, inLibrary)![0]!.findings.find(
+    (one) => one.limit === limit,
+  )?.grade;
+
+it("feed and lime under or over the roots come to them dissolved, and among them they kill", () => {
+  const bog: Setup = PAIR_STACKS["peat bog over a raised outlet"];
+  const on = (mediumId: string, rooted: boolean): Setup => ({
+    ...bog,
+    layers: [layer(mediumId, 0.5, rooted), ...bog.layers],
+  });
+  expect(gradeOf(bog, "flytrap", "feed")).toBe("suits");
+  expect(gradeOf(on("garden-compost", false), "flytrap", "feed")).toBe("care");
+  expect(gradeOf(on("garden-compost", true), "flytrap", "feed")).toBe("unsuited");
+  expect(gradeOf(bog, "flytrap", "lime")).toBe("suits");
+  expect(gradeOf(on("limestone-grit-2-6", false), "flytrap", "lime")).toBe("care");
+  expect(gradeOf(on("limestone-grit-2-6", true), "flytrap", "lime")).toBe("unsuited");
+});
+
+it("a screen that stays keeps sharp grains out of an animal's reach, one that rots does not", () => {
+  const tank: Setup = PAIR_STACKS["case over a false bottom"];
+  const over = (separator: "mesh" | "card"): Setup => ({
+    ...tank,
+    layers: [layer("scoria-5-10", 2, false), { ...layer("topsoil-loam", 4, false), separator }],
+  });
+  expect(gradeOf(over("mesh"), "fire-salamander", "harm")).toBeUndefined();
+  expect(gradeOf(over("card"), "fire-salamander", "harm")).toBe("care");
+});
