@@ -28,11 +28,13 @@ const CORE_ORDER = [
   "mixing",
   "vessel",
   "stack",
+  "drawing",
   "water",
   "readings",
   "checks",
   "design",
   "verdicts",
+  "build",
 ];
 
 module.exports = {

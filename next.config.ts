@@ -7,6 +7,8 @@ const config: NextConfig = {
   // the type check is a step of its own in `npm test`
   typescript: { ignoreBuildErrors: true },
   devIndicators: false,
+  // what passes src/proxy.ts is cut off at 10 MB otherwise, without a word: a whole house is larger, and its route says what is too much
+  experimental: { proxyClientMaxBodySize: "260mb" },
 };
 
 export default config;

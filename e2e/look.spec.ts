@@ -1,6 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { BOG, CARBOY, TROUGH, expect, saved, test, words, mediumFields, heightOf } from "./marlstone";
+import { BOG, CARBOY, TROUGH, expect, saved, test, words, mediumFields, heightOf, faultsOn } from "./marlstone";
 
 test("the yard shows every setup to one scale on one ground line, with its state", async ({ page, marlstone }) => {
   await page.goto(marlstone.url);
@@ -54,14 +53,7 @@ for (const theme of ["light", "dark"] as const) {
   test(`has no accessibility fault that a machine finds (${theme})`, async ({ browser, marlstone, open }) => {
     const context = await browser.newContext({ colorScheme: theme });
     const page = await context.newPage();
-    const faults = async (): Promise<string[]> =>
-      (await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze()).violations.map(
-        ({ id, nodes }) =>
-          `${id}: ${nodes
-            .slice(0, 3)
-            .map(({ html }) => html.slice(0, 160))
-            .join(" | ")}`,
-      );
+    const faults = (): Promise<string[]> => faultsOn(page);
     await page.goto(marlstone.url);
     expect(await faults()).toEqual([]);
     await page.getByRole("link", { name: "New setup" }).click();

@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Locator, type Page } from "@playwright/test";
 import Database from "better-sqlite3";
 
@@ -201,3 +202,13 @@ export async function choose(field: Locator, name: string): Promise<void> {
   await field.page().getByPlaceholder("Type some of its name").fill(name);
   await field.page().getByRole("listbox").getByRole("option", { name }).first().click();
 }
+
+/** What a machine finds against WCAG 2.2 AA on a page, with the first places of each. */
+export const faultsOn = async (page: Page): Promise<string[]> =>
+  (await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze()).violations.map(
+    ({ id, nodes }) =>
+      `${id}: ${nodes
+        .slice(0, 3)
+        .map(({ html }) => html.slice(0, 160))
+        .join(" | ")}`,
+  );

@@ -409,6 +409,7 @@ test("a setup is shopped, mixed and wetted from its own screen: every Marrowbeck
   ] as const) {
     await page.goto(marlstone.url);
     await page.getByRole("link", { name }).first().click();
+    await page.getByRole("link", { name: "Build sheet, shopping, history" }).click();
     await page.getByRole("link", { name: "Shopping and mixing" }).click();
     await expect(page.getByRole("heading", { name, level: 1 })).toBeVisible();
     for (const text of said) await expect(page.locator("main")).toContainText(words(text));
@@ -592,7 +593,7 @@ test("setups and mixes are found by some of their names", async ({ marlstone, pa
   await expect(page.getByText("No setup is called that.")).toBeVisible();
   await page.goto(`${marlstone.url}/mixes/all`);
   await page.getByRole("searchbox", { name: "Find a mix by its name" }).fill("bench");
-  await page.getByRole("button", { name: "Find" }).click();
+  await page.getByRole("button", { name: "Find", exact: true }).click();
   await expect(page.getByRole("main").getByRole("link", { name: "Bog bench" })).toBeVisible();
   await expect(page.getByText("One mix: “bench”")).toBeVisible();
 });

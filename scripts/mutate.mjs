@@ -38,13 +38,16 @@ const AREAS = {
   design: ["src/core/design"],
   occupants: ["src/core/occupants"],
   verdicts: ["src/core/verdicts"],
+  build: ["src/core/build"],
+  drawing: ["src/core/drawing"],
   server: ["src/server"],
 };
 /**
  * The tables of numbers and of words are held by their validation and by what is computed from them, not digit by
  * digit.
  */
-const TABLES = /^src\/core\/(?:media\/(?:catalogue\/|sources\.ts|words\.ts)|occupants\/(?:library\/|sources\.ts))/u;
+const TABLES =
+  /^src\/core\/(?:media\/(?:catalogue\/|sources\.ts|words\.ts)|occupants\/(?:library\/|sources\.ts)|drawing\/grains\.ts)/u;
 /** Lines of a block, when only some blocks are mutated. */
 const BLOCK_LINES = 12;
 /** Share of the mutants that some test must notice. [%] */

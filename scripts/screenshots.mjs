@@ -42,28 +42,11 @@ await picture("platform", "Platform planter");
 await picture("new", undefined, { path: "/new" });
 await picture("verdicts", "Open dish", { act: (page) => page.waitForTimeout(3000) });
 await picture("living", undefined, { path: "/living" });
-await picture("built-for", undefined, {
-  path: "/new",
-  act: async (page) => {
-    const kind = page.getByRole("combobox", { name: "For one kind, by name" });
-    await kind.hover();
-    await kind.click();
-    await page.getByPlaceholder("Type some of its name").fill("flytrap");
-    await page.getByRole("option", { name: "Flytrap" }).first().click();
-    await page.waitForTimeout(5000);
-  },
-});
 await picture("carboy-dark", "Closed carboy", { dark: true });
 await picture("supply", "Terrace trough", {
   act: async (page) => {
     await page.getByRole("button", { name: "supply", exact: true }).click();
     await page.waitForTimeout(1500);
-  },
-});
-await picture("with-without", "Tall pot", {
-  act: async (page) => {
-    await page.getByRole("button", { name: "Without drainage layer" }).click();
-    await page.waitForTimeout(2500);
   },
 });
 await picture("run", "Terrace trough", {
@@ -101,7 +84,46 @@ await picture("own-medium", undefined, {
 });
 await picture("batch", "Platform planter", {
   act: async (page) => {
+    await page.getByRole("link", { name: "Build sheet, shopping, history" }).click();
     await page.getByRole("link", { name: "Shopping and mixing" }).click();
+    await page.waitForTimeout(1200);
+  },
+});
+const toSheet = (page) => page.getByRole("link", { name: "Build sheet, shopping, history" }).click();
+await picture("build", "Terrace trough", {
+  act: async (page) => {
+    await toSheet(page);
+    await page.waitForTimeout(1200);
+    await page.getByRole("heading", { name: "Lay the weed cloth" }).evaluate((heading) => heading.scrollIntoView());
+    await page.waitForTimeout(400);
+  },
+});
+await picture("build-phone", "Terrace trough", {
+  phone: true,
+  act: async (page) => {
+    await toSheet(page);
+    await page.waitForTimeout(1200);
+    for (let i = 0; i < 5; i++) {
+      await page.getByRole("button", { name: /^Done: / }).tap();
+      await page.waitForTimeout(900);
+    }
+  },
+});
+await picture("history", "Terrace trough", {
+  act: async (page) => {
+    const name = page.getByRole("textbox", { name: "Name of the setup" });
+    for (const text of ["Terrace trough, celery", "Terrace trough, celery and chard"]) {
+      await name.fill(text);
+      await name.press("Enter");
+      await page.waitForTimeout(700);
+    }
+    await toSheet(page);
+    await page.getByRole("link", { name: "History", exact: true }).click();
+    await page.getByRole("button", { name: "Name Made" }).click();
+    await page.getByRole("textbox", { name: /^Name for the version/ }).fill("before the hot summer");
+    await page.keyboard.press("Enter");
+    await page.waitForTimeout(900);
+    await page.getByRole("link", { name: "compare with now" }).nth(1).click();
     await page.waitForTimeout(1200);
   },
 });

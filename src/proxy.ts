@@ -1,8 +1,8 @@
 import { NextResponse, type NextRequest } from "next/server";
-import { answerAtTheDoor, ENTER_PATH, STAY_COOKIE } from "./server/door/door";
+import { answerAtTheDoor, ENTER_IN_PATH, ENTER_PATH, STAY_COOKIE } from "./server/door/door";
 import { contentSecurityPolicy, QUIET_HEADERS } from "./server/door/headers";
 import { boundTo, dataFolder, ownNames } from "./server/door/here";
-import { isOwnName, isReadablePath, isServedHost } from "./server/door/hosts";
+import { isFromOwnPage, isOwnName, isReadablePath, isServedHost } from "./server/door/hosts";
 import { readPassphrase } from "./server/door/passphrase";
 
 /** What every request passes first: who is asked, who asks, whether the address is one; and what every answer carries. */
@@ -45,12 +45,22 @@ export function proxy(request: NextRequest): NextResponse {
     case "ask-passphrase":
       return toEnter(request, pathname + search);
     case "let-in":
+      if (isSentFromElsewhere(request))
+        return said(403, "This was sent by a page of another site. Nothing was changed.\n");
+      return passedOn(request, true);
     case "let-in-to-enter":
-      return passedOn(request, answer === "let-in");
+      return passedOn(request, false);
     default:
       return answer satisfies never;
   }
 }
+
+/** Whether a page of another site posts by a browser that is let in here; where the passphrase is said tells that by itself. */
+const isSentFromElsewhere = ({ method, headers, nextUrl }: NextRequest): boolean =>
+  method !== "GET" &&
+  method !== "HEAD" &&
+  nextUrl.pathname !== ENTER_IN_PATH &&
+  !isFromOwnPage(headers.get("origin"), headers.get("host"));
 
 function toEnter(request: NextRequest, page: string): NextResponse {
   // a page that fetches has to open anew, or what it gets is a form where it expects its data

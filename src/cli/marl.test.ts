@@ -1,5 +1,17 @@
 import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { describe, expect, it } from "vitest";
+import { MARROWBECK } from "../../demo/marrowbeck";
+import { NO_FIGURES } from "../core/media/own-medium";
+import { readSettled } from "../core/readings/readings";
+import { medium, potWith } from "../core/testing/setups";
+import { settle } from "../core/water/settle";
+import { supplyOf } from "../core/water/supply";
+import { mixDocument } from "../formats/mix/document";
+import { setupFileDocument } from "../formats/setup-file/document";
+import type { SetupResult } from "../formats/setup-file/result";
 import { EQUILIBRIUM, LAYER, RISE, TRANSIENT } from "../formats/testing/column-cases";
 
 describe("npm run marl", () => {
@@ -44,5 +56,123 @@ describe("npm run marl", () => {
       states: { length: 3 },
       cumulative: { length: 3 },
     });
+  });
+});
+
+describe("marl setup and marl mix", () => {
+  const marl = (input: string, ...args: string[]) =>
+    spawnSync("node_modules/.bin/tsx", ["src/cli/marl.ts", ...args], { input, encoding: "utf8" });
+  const TROUGH = MARROWBECK.find(({ name }) => name.startsWith("Terrace trough"))!;
+  const file = (setup = TROUGH): string =>
+    JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], packs: [] }));
+
+  it("say what the page says: readings, checks, supply and verdicts", () => {
+    const { status, stdout, stderr } = marl(file(), "setup", "-", "--draws", "4");
+    expect([status, stderr]).toEqual([0, ""]);
+    const result = JSON.parse(stdout) as SetupResult;
+    const settled = settle(TROUGH, medium);
+    if (!settled.ok) throw new Error("the trough");
+    const readings = readSettled(TROUGH, settled.value, medium);
+    expect(result).toMatchObject({
+      kind: "marlstone.setup-result",
+      name: TROUGH.name,
+      readings: { waterTableCm: 7.5, storedCm3: readings.storedCm3, wetKg: readings.wetKg },
+      dayAfterSoaking: null,
+      verdicts: [{ occupantId: "celery", count: 3 }, { occupantId: "chard" }],
+    });
+    expect(result.checks.map(({ id }) => id)).toContain("weights");
+    const supply = supplyOf(TROUGH, medium, 4);
+    expect(supply.ok && result.supply?.soaked.mark).toEqual(supply.ok && supply.value.soaked.mark);
+    expect(stdout).not.toContain("\u00a0");
+  });
+
+  it("take a setup of a mix and a medium of somebody's own out of the file alone, and one that drains a day after a soaking", () => {
+    const own = { name: "Grit", grade: "", basedOn: "granite-grit-3-6", figures: NO_FIGURES };
+    const mix = {
+      name: "M",
+      note: "",
+      amendments: [],
+      parts: [
+        { mediumId: "sphagnum-peat", parts: 2 },
+        { mediumId: "own:grit", parts: 1 },
+      ],
+    };
+    const pot = potWith({ kind: "drained", outletCm: 0 });
+    const setup = {
+      ...pot,
+      layers: pot.layers.map((one, i) => (i === 1 ? { ...one, mediumId: "mix:m@3" } : one)),
+    };
+    const packed = {
+      setup,
+      mixes: [{ mediumId: "mix:m@3", mix }],
+      media: [{ mediumId: "own:grit", medium: own }],
+      occupants: [],
+      packs: [],
+    };
+    const result = JSON.parse(marl(JSON.stringify(setupFileDocument(packed)), "setup", "-").stdout) as SetupResult;
+    expect(result.readings.layers[1]?.mediumId).toBe("mix:m@3");
+    expect(result.dayAfterSoaking!.storedCm3).toBeGreaterThan(result.readings.storedCm3);
+    expect(result.supply).toBeNull();
+    expect(marl(JSON.stringify(setupFileDocument({ ...packed, mixes: [] })), "setup", "-").status).toBe(2);
+    const mixed = JSON.parse(
+      marl(JSON.stringify({ ...mixDocument(mix), media: { "own:grit": own } }), "mix", "-").stdout,
+    ) as { readings: { shares: { share: number }[]; vessels: { water: number }[] } };
+    expect(mixed.readings.shares.map(({ share }) => share)).toEqual([2 / 3, 1 / 3]);
+    expect(mixed.readings.vessels).toHaveLength(6);
+  });
+
+  it("exit 2 with a line a problem on what is not valid, of a newer version, or called wrong", () => {
+    const trough = JSON.parse(file()) as { version: number; setup: { layers: { thicknessCm: number }[] } };
+    trough.setup.layers[0]!.thicknessCm = 400;
+    const high = marl(JSON.stringify(trough), "setup", "-");
+    expect([high.status, high.stdout]).toEqual([2, ""]);
+    expect(high.stderr).toMatch(/^setup\./u);
+    expect(marl(JSON.stringify({ ...trough, version: 7 }), "setup", "-").stderr).toContain("newer Marlstone");
+    for (const args of [
+      ["setup", "-", "--draws", "0"],
+      ["setup", "-", "--units", "ells"],
+      ["setup", "-", "--what"],
+      ["mix", "-", "--draws", "3"],
+      ["setup"],
+      ["mix"],
+      ["constructor", "-"],
+    ]) {
+      const { status, stdout } = marl(file(), ...args);
+      expect([status, stdout]).toEqual([2, ""]);
+    }
+    expect(marl("{}", "mix", "-").stderr).toContain("kind: is missing");
+  });
+
+  it.each([
+    [["--help"], "marl -- COMMAND --help"],
+    [["setup", "--help"], "--draws N"],
+    [["mix", "--help"], "mix.md"],
+    [["column", "--help"], "column-case.md"],
+  ] as const)("%j tells how it is called, and exits 0", (args, expected) => {
+    const { status, stdout, stderr } = marl("", ...args);
+    expect([status, stderr]).toEqual([0, ""]);
+    expect(stdout).toContain(expected);
+  });
+
+  it("sweep: the script of docs/ computes a row of designs", () => {
+    const folder = mkdtempSync(join(tmpdir(), "marlstone-sweep-"));
+    try {
+      writeFileSync(join(folder, "trough.setup.json"), file());
+      const { status, stdout } = spawnSync(
+        "node",
+        ["docs/sweep/reservoir-depth.mjs", join(folder, "trough.setup.json"), "3"],
+        { encoding: "utf8" },
+      );
+      expect(status).toBe(0);
+      const [head, ...lines] = stdout.trim().split("\n");
+      expect(head).toBe("reservoir cm,air at roots %,days a fill lasts,refill at cm,verdicts");
+      const days = lines.map((line) => Number(line.split(",")[2]));
+      expect(days).toHaveLength(3);
+      // twice the depth holds more than half of it, and each tells the air at the roots
+      expect(days[1]).toBeGreaterThan(days[0]!);
+      for (const line of lines) expect(Number(line.split(",")[1])).toBeGreaterThan(5);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
   });
 });

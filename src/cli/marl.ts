@@ -1,37 +1,145 @@
 import { readFileSync } from "node:fs";
+import { parseArgs } from "node:util";
 import { NOT_FINITE, STOPPED } from "../core/water/column-task";
 import { answerColumnCase } from "../formats/column-case/result";
 import { parseColumnCase } from "../formats/column-case/schema";
+import { answerMix } from "../formats/mix/result";
+import { parseMixFile } from "../formats/mix/schema";
 import { problemLine } from "../formats/problems";
-import type { Problem } from "../core/units/problem";
+import { answerSetup, USUAL_ASKING } from "../formats/setup-file/result";
+import { parseSetupFile } from "../formats/setup-file/schema";
+import { failed, ok, problem, type Problem, type Result } from "../core/units/problem";
 
-/** Exit codes: 0 answered, 1 could not be computed, 2 the call or the case is not valid. */
+/** Exit codes: 0 answered, 1 could not be computed, 2 the call or the file is not valid. */
 const EXIT = { answered: 0, failed: 1, invalid: 2 } as const;
 
-const USAGE = "usage: npm run --silent marl -- column <case.json | ->";
+type Options = { readonly units: string; readonly draws: string };
+
+type Command = {
+  readonly takes: string;
+  readonly does: string;
+  readonly help: string;
+  readonly options: readonly (keyof Options)[];
+  readonly answer: (text: string, options: Options) => Result<object>;
+};
+
+const parsedJson = (text: string): Result<unknown> => {
+  try {
+    return ok(JSON.parse(text) as unknown);
+  } catch (error) {
+    return failed(problem("", "not-json", `not valid JSON: ${(error as Error).message.replace(/\s+/gu, " ")}`));
+  }
+};
+
+function answerColumn(text: string): Result<object> {
+  const document = parsedJson(text);
+  if (!document.ok) return document;
+  const parsed = parseColumnCase(document.value);
+  return parsed.ok ? answerColumnCase(parsed.value, () => performance.now()) : parsed;
+}
+
+const LEAST_DRAWS = 1;
+const MOST_DRAWS = 1000;
+
+function answerSetupFile(text: string, { units, draws }: Options): Result<object> {
+  if (units !== "metric" && units !== "imperial")
+    return failed(problem("--units", "bad-option", "must be metric or imperial"));
+  const pots = Number(draws);
+  if (!(Number.isInteger(pots) && pots >= LEAST_DRAWS && pots <= MOST_DRAWS))
+    return failed(problem("--draws", "bad-option", `must be a whole number from ${LEAST_DRAWS} to ${MOST_DRAWS}`));
+  const document = parsedJson(text);
+  if (!document.ok) return document;
+  const file = parseSetupFile(document.value);
+  return file.ok ? answerSetup(file.value, { system: units, draws: pots }) : file;
+}
+
+function answerMixFile(text: string): Result<object> {
+  const document = parsedJson(text);
+  if (!document.ok) return document;
+  const file = parseMixFile(text);
+  return file.ok ? answerMix(file.value) : file;
+}
+
+const COMMANDS: Readonly<Record<string, Command>> = {
+  column: {
+    takes: "<case.json | ->",
+    does: "answers a column case",
+    help: "A column of layers at rest, the greatest steady rise to a height, or water moving through it in time\n(docs/formats/column-case.md).",
+    options: [],
+    answer: answerColumn,
+  },
+  setup: {
+    takes: "<file.setup.json | ->",
+    does: "readings, checks, supply and verdicts of a setup",
+    help: `Takes a setup file, as a build sheet hands it out, or a setup's document alone (docs/formats/setup-file.md).
+  --units metric|imperial   of the sentences; numbers are always cm, cm³, kg and hours (${USUAL_ASKING.system})
+  --draws N                 pots made of drawn media for the range of the refill mark (${USUAL_ASKING.draws}; a sweep is quicker with 20)`,
+    options: ["units", "draws"],
+    answer: answerSetupFile,
+  },
+  mix: {
+    takes: "<file.mix.json | ->",
+    does: "water, air, weight, pH and ageing of a mix",
+    help: "Takes a mix's file (docs/formats/mix.md).",
+    options: [],
+    answer: answerMixFile,
+  },
+};
+
+const usage = (name: string, { takes }: Command): string => `npm run --silent marl -- ${name} ${takes}`;
+
+const USAGE = `usage: ${Object.entries(COMMANDS)
+  .map(([name, command]) => usage(name, command))
+  .join("\n       ")}`;
+
+const HELP = `Marlstone from a terminal: a file in, JSON out.
+
+${Object.entries(COMMANDS)
+  .map(([name, { does }]) => `  ${name.padEnd(8)}${does}`)
+  .join("\n")}
+
+"-" reads from standard input. \`npm run --silent marl -- COMMAND --help\` tells more of one.
+Exit codes: 0 answered; 1 it could not be computed; 2 the call or the file is not valid, with a line a problem on
+standard error and nothing on standard output.`;
+
+const OPTIONS = {
+  help: { type: "boolean", default: false },
+  units: { type: "string" },
+  draws: { type: "string" },
+} as const;
 
 function main(args: readonly string[]): number {
-  const [command, source, ...rest] = args;
-  if (command !== "column" || source === undefined || rest.length > 0) return complain(EXIT.invalid, USAGE);
+  let read: ReturnType<typeof parseArgs<{ options: typeof OPTIONS; allowPositionals: true }>>;
+  try {
+    read = parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
+  } catch (error) {
+    return complain(EXIT.invalid, (error as Error).message, USAGE);
+  }
+  const { values, positionals } = read;
+  const [name, source, ...rest] = positionals;
+  const command = name !== undefined && Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+  if (values.help) {
+    process.stdout.write(command ? `usage: ${usage(name!, command)}\n\n${command.help}\n` : `${HELP}\n`);
+    return EXIT.answered;
+  }
+  if (!command || source === undefined || rest.length > 0) return complain(EXIT.invalid, USAGE);
+  for (const option of ["units", "draws"] as const)
+    if (values[option] !== undefined && !command.options.includes(option))
+      return complain(EXIT.invalid, `--${option}: is not known to ${name}`, USAGE);
 
   let text: string;
   try {
-    text = readFileSync(source === "-" ? 0 : source, "utf8");
+    text = readFileSync(source === "-" ? 0 : source, "utf8").replace(/^\uFEFF/u, "");
   } catch (error) {
     return complain(
       EXIT.invalid,
       `${source}: cannot be read (${(error as NodeJS.ErrnoException).code ?? String(error)})`,
     );
   }
-  let document: unknown;
-  try {
-    document = JSON.parse(text);
-  } catch (error) {
-    return complain(EXIT.invalid, `not valid JSON: ${(error as Error).message.replace(/\s+/gu, " ")}`);
-  }
-  const parsed = parseColumnCase(document);
-  if (!parsed.ok) return complain(EXIT.invalid, ...parsed.problems.map(problemLine));
-  const result = answerColumnCase(parsed.value, () => performance.now());
+  const result = command.answer(text, {
+    units: values.units ?? USUAL_ASKING.system,
+    draws: values.draws ?? String(USUAL_ASKING.draws),
+  });
   if (!result.ok) return complain(exitFor(result.problems), ...result.problems.map(problemLine));
   process.stdout.write(`${JSON.stringify(result.value)}\n`);
   return EXIT.answered;

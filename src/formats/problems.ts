@@ -92,6 +92,15 @@ export function checkKind(
       ),
     );
   }
+  const newest = versions.at(-1)!;
+  if (typeof document.version === "number" && Number.isInteger(document.version) && document.version > newest)
+    return failed(
+      problem(
+        "version",
+        "newer-version",
+        `is ${document.version}: it was written by a newer Marlstone than this one, which reads up to ${newest}. Bring this Marlstone up to date, then try again; nothing was changed`,
+      ),
+    );
   const version = versions.find((readable) => readable === document.version);
   if (version === undefined)
     return failed(problem("version", "wrong-version", `must be ${[...versions].reverse().join(" or ")}`));

@@ -9,6 +9,7 @@ import { openMarlstone, type Marlstone } from "./open";
 
 export type { Marlstone } from "./open";
 export type { Trouble } from "./db/health";
+export type { FileTakenIn } from "./files/take-in";
 export { enter, isGuest, leave, openness, type Entered, type Openness } from "./entrance";
 
 // Kept on globalThis so that development reloads do not open the database again and again.

@@ -4,8 +4,15 @@ import type { Medium } from "../core/media/medium";
 import { ownMediumId } from "../core/media/own-id";
 import type { OwnMedium } from "../core/media/own-medium";
 import type { OwnOccupant } from "../core/occupants/own-occupant";
+import { inLibrary, LIBRARY } from "../core/occupants/library";
+import type { Occupant } from "../core/occupants/occupant";
+import { sheetOf, type Sheet } from "../core/build/sheet";
+import type { UnitSystem } from "../core/units/units";
+import type { BuildOfInput, RecordInput, TakeOverInput } from "../formats/build/schema";
+import type { DropNameInput, GoBackInput, NameVersionInput } from "../formats/history/actions";
 import { isMix } from "../core/mixing/mix-medium";
 import type { Setup } from "../core/stack/setup";
+import type { FindIndex } from "../formats/find-index";
 import type { SaveKeptInput } from "../formats/kept";
 import type { Mix, MixToMake } from "../formats/mix/document";
 import type { PutPackInput } from "../formats/pack/schema";
@@ -13,6 +20,12 @@ import type { SaveInput, SetAsideInput, StepInput } from "../formats/setup/actio
 import { counts } from "./db/counts";
 import { openDatabase } from "./db/client";
 import { dataFolder } from "./door/here";
+import * as builds from "./builds/builds.service";
+import { houseOf } from "./files/house.service";
+import { setupFile } from "./files/setup-file.service";
+import { takeInFile } from "./files/take-in";
+import { mixesToFind, setupsToFind } from "./find/find.service";
+import * as history from "./history/history.service";
 import * as kept from "./kept/kept.service";
 import * as ownMedia from "./media/media.service";
 import { readMixFile } from "./mixes/mix-file";
@@ -51,6 +64,9 @@ export function openMarlstone(folder = dataFolder()) {
     const known = new Set(offered.map(({ id }) => id));
     return [...offered, ...[...new Set(used)].flatMap((id) => (known.has(id) ? [] : (context.medium(id) ?? [])))];
   };
+  const occupant = (id: string): Occupant | undefined =>
+    inLibrary(id) ?? ownKinds.ownOccupantsOf(db, [id]).find((one) => one.id === id);
+  const fileContext = { ...mixContext, ...context };
   return {
     close,
     checkInPlace,
@@ -136,6 +152,40 @@ export function openMarlstone(folder = dataFolder()) {
     step: (input: StepInput) => setups.step(db, input, context),
     settleSetAside: (input: SetAsideInput) => setups.settleSetAside(db, input, context),
     restoreLastGood: (id: string) => setups.restoreLastGood(db, id, context),
+    /** A setup as it is built by hand. */
+    sheetOf: (setup: Setup, system: UnitSystem): Sheet =>
+      sheetOf({
+        setup,
+        medium: context.medium,
+        occupants: occupant,
+        recipes: builds.recipesOf(db, setup, mixContext),
+        system,
+      }),
+    presentBuild: (id: string) => builds.presentBuild(db, id),
+    recordBuilt: (input: RecordInput) => builds.record(db, input, context),
+    beginBuildAgain: (input: BuildOfInput) => builds.beginAgain(db, input, context),
+    followDesign: (input: BuildOfInput) => builds.followDesign(db, input),
+    takeOverBuilt: (input: TakeOverInput) => builds.takeOver(db, input, { ...fileContext, occupants: occupant }),
+    historyOf: (id: string, before?: number) => history.historyOf(db, id, before),
+    versionOf: (id: string, revisionId: number) => history.versionOf(db, id, revisionId),
+    nameVersion: (input: NameVersionInput) => history.nameVersion(db, input, context),
+    dropName: (input: DropNameInput) => history.dropName(db, input, context),
+    goBack: (input: GoBackInput) => history.goBack(db, input, context),
+    setupFile: (id: string) => setupFile(db, id),
+    house: () => houseOf(db, now()),
+    /** Takes in a file of any of Marlstone's kinds, from its text. */
+    takeInFile: (text: string) => takeInFile(db, text, fileContext),
+    /** Names of all there is to go to. */
+    findIndex: (): FindIndex => ({
+      setups: setupsToFind(db, (id) => mixContext.ingredient(id)?.name),
+      mixes: mixesToFind(db),
+      media: ingredients().map(({ id, name }) => ({ id, name })),
+      kinds: [...ownKinds.ownOccupantsOf(db, []), ...LIBRARY].map(({ id, name, scientificName }) => ({
+        id,
+        name,
+        about: scientificName,
+      })),
+    }),
     copySetup: (id: string) => setups.copySetup(db, id, context),
     setPutAway: (id: string, putAway: boolean) => setups.setPutAway(db, id, putAway, context),
   };

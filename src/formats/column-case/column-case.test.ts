@@ -16,7 +16,11 @@ describe("a column case that does not validate has a line for each problem", () 
     [[], "must be a JSON object"],
     [{}, 'kind: is missing; expected "marlstone.column-case"'],
     [{ ...EQUILIBRIUM, kind: "other" }, 'kind: must be "marlstone.column-case"'],
-    [{ ...EQUILIBRIUM, version: 2 }, "version: must be 1"],
+    [{ ...EQUILIBRIUM, version: 0 }, "version: must be 1"],
+    [
+      { ...EQUILIBRIUM, version: 2 },
+      "version: is 2: it was written by a newer Marlstone than this one, which reads up to 1. Bring this Marlstone up to date, then try again; nothing was changed",
+    ],
     [{ ...EQUILIBRIUM, task: "dance" }, "task: is not one of the known kinds"],
     [{ ...EQUILIBRIUM, layers: [] }, "layers: needs at least 1"],
     [{ ...EQUILIBRIUM, cellCm: 0 }, "cellCm: must be greater than 0"],

@@ -30,7 +30,11 @@ describe("a mix's document", () => {
   });
 
   it.each([
-    [{ ...mixDocument(MIX), version: 3 }, "version: must be 2 or 1"],
+    [{ ...mixDocument(MIX), version: 0 }, "version: must be 2 or 1"],
+    [
+      { ...mixDocument(MIX), version: 3 },
+      "version: is 3: it was written by a newer Marlstone than this one, which reads up to 2. Bring this Marlstone up to date, then try again; nothing was changed",
+    ],
     [{ ...mixDocument(MIX), parts: [] }, "parts: needs at least 1"],
     [{ ...mixDocument(MIX), parts: [{ mediumId: "a", parts: 0 }] }, "parts[0].parts: must be greater than 0"],
     [

@@ -13,7 +13,7 @@ import { MIX_KIND, MIX_VERSION, type Mix, type MixDocument, type MixFile } from 
 import { READABLE_VERSIONS, upgraded } from "./upgrade";
 
 /** Reads mixes from documents and files. Shape only; whether one blends is core's `blend`. */
-const mixSchema = tied<MixDocument>()(
+export const mixSchema = tied<MixDocument>()(
   z.strictObject({
     kind: z.literal(MIX_KIND),
     version: z.literal(MIX_VERSION),

@@ -39,14 +39,14 @@ export const ownMediumShape = tied<OwnMedium>()(
   }),
 );
 
-const documentSchema = tied<OwnMediumDocument>()(
+export const ownMediumSchema = tied<OwnMediumDocument>()(
   ownMediumShape.extend({ kind: z.literal(OWN_MEDIUM_KIND), version: z.literal(OWN_MEDIUM_VERSION) }),
 );
 
 export function parseOwnMedium(value: unknown): Result<OwnMedium> {
   const document = checkKind(value, OWN_MEDIUM_KIND, [OWN_MEDIUM_VERSION]);
   if (!document.ok) return document;
-  const parsed = parseWith(documentSchema, document.value);
+  const parsed = parseWith(ownMediumSchema, document.value);
   if (!parsed.ok) return parsed;
   const { kind: _kind, version: _version, ...own } = parsed.value;
   return ok(own);

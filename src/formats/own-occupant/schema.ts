@@ -19,7 +19,7 @@ import { OWN_OCCUPANT_KIND, OWN_OCCUPANT_VERSION } from "./document";
 const range = z.strictObject({ low: z.number(), typical: z.number(), high: z.number() });
 const figureKeys = [...new Set([...PLANT_FIGURES, ...ANIMAL_FIGURES, ...DAY_FIGURES])];
 
-const documentSchema = z.strictObject({
+export const ownOccupantSchema = z.strictObject({
   kind: z.literal(OWN_OCCUPANT_KIND),
   version: z.literal(OWN_OCCUPANT_VERSION),
   name: z.string().trim().min(1).max(LONGEST_NAME),
@@ -43,7 +43,7 @@ const documentSchema = z.strictObject({
 export function parseOwnOccupant(value: unknown): Result<OwnOccupant> {
   const document = checkKind(value, OWN_OCCUPANT_KIND, [OWN_OCCUPANT_VERSION]);
   if (!document.ok) return document;
-  const parsed = parseWith(documentSchema, document.value);
+  const parsed = parseWith(ownOccupantSchema, document.value);
   if (!parsed.ok) return parsed;
   const { kind: _kind, version: _version, words, ...own } = parsed.value;
   // a key without a value is none: what is equal is written alike

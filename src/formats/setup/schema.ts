@@ -139,7 +139,7 @@ const eachOnce =
     });
   };
 
-const setupSchema = tied<SetupDocument>()(
+export const setupSchema = tied<SetupDocument>()(
   z.strictObject({
     kind: z.literal(SETUP_KIND),
     version: z.literal(SETUP_VERSION),

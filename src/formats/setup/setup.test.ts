@@ -109,7 +109,12 @@ describe("a setup document", () => {
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 5 }, "version: must be 4 or 3 or 2 or 1"],
+    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 4 or 3 or 2 or 1"],
+    [
+      "a version of tomorrow",
+      { ...DOCUMENT, version: 5 },
+      "version: is 5: it was written by a newer Marlstone than this one, which reads up to 4. Bring this Marlstone up to date, then try again; nothing was changed",
+    ],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     [
       "a vessel of no known shape",

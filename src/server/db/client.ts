@@ -6,6 +6,7 @@ import type { AnySQLiteColumn } from "drizzle-orm/sqlite-core";
 import { drizzle, type BetterSQLite3Database } from "drizzle-orm/better-sqlite3";
 import { migrate } from "drizzle-orm/better-sqlite3/migrator";
 import { DATABASE_FILE, DatabaseTrouble, MIGRATIONS_FOLDER, movedAway, storageTrouble, troubleWith } from "./health";
+import { failed, type Problem, type Result } from "../../core/units/problem";
 import * as schema from "./schema";
 
 export { DATABASE_FILE, MIGRATIONS_FOLDER } from "./health";
@@ -75,6 +76,27 @@ function openSound(dataFolder: string, file: string, migrationsFolder: string): 
  * by cannot change under it.
  */
 export const writing = <T>(db: Db, change: (tx: Db) => T): T => db.transaction(change, { behavior: "immediate" });
+
+/** The same, and nothing of it where what it comes to is that it cannot be. */
+export function writingIfOk<T>(db: Db, change: (tx: Db) => Result<T>): Result<T> {
+  try {
+    return writing(db, (tx) => {
+      const result = change(tx);
+      if (!result.ok) throw new Undone(result.problems);
+      return result;
+    });
+  } catch (error) {
+    if (error instanceof Undone) return failed(...error.problems);
+    throw error;
+  }
+}
+
+/** Thrown and caught here alone: a transaction is undone by an error. */
+class Undone extends Error {
+  constructor(readonly problems: readonly Problem[]) {
+    super("undone");
+  }
+}
 
 /** Letters as they are searched and sorted by: small, and without their marks. */
 const folded = (text: string): string => text.toLowerCase().normalize("NFKD").replaceAll(/\p{M}/gu, "");

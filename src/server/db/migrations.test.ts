@@ -5,6 +5,8 @@ import Database from "better-sqlite3";
 import { sql } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { medium } from "../../core/testing/setups";
+import { presentBuild } from "../builds/builds.service";
+import { historyOf } from "../history/history.service";
 import { ownMedium } from "../media/media.service";
 import { loadMix, mediumOfMix } from "../mixes/mixes.service";
 import { loadOwnOccupant, ownOccupantsOf } from "../occupants/occupants.service";
@@ -93,6 +95,12 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
           { id: "own-kind:old-kind", frostC: { typical: -10 }, feed: "none" },
         ]);
       } else expect(ownOccupantsOf(db, ["own-kind:old-kind"])).toEqual([]);
+      const named = historyOf(db, "old-trough")!.named.map(({ names, at }) => [names[0]!.name, at]);
+      const build = presentBuild(db, "old-trough");
+      if (entry.idx >= 5) {
+        expect(named).toEqual([["Before the hot summer", "before"]]);
+        expect(build).toMatchObject({ id: "old-build", built: { "layer:a": { done: true, actual: { topCm: 12.5 } } } });
+      } else expect([named, build]).toEqual([[], undefined]);
       expect(db.all(sql`pragma foreign_key_check`)).toEqual([]);
     } finally {
       close();

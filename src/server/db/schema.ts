@@ -159,6 +159,66 @@ export const packVersions = sqliteTable(
   ],
 );
 
+/** Names a grower gave to versions of a setup; one that is dropped stays, so that what it was called is known. */
+export const versionNames = sqliteTable(
+  "version_names",
+  {
+    id: integer("id").primaryKey({ autoIncrement: true }),
+    setupId: text("setup_id")
+      .notNull()
+      .references(() => setups.id),
+    revisionId: integer("revision_id")
+      .notNull()
+      .references(() => revisions.id),
+    name: text("name").notNull(),
+    namedAt: text("named_at").notNull(),
+    droppedAt: text("dropped_at"),
+  },
+  (table) => [
+    index("version_names_by_setup").on(table.setupId, table.id),
+    isTime("version_names_named", table.namedAt),
+  ],
+);
+
+/** A setup as it is being built: from which of its versions, and since when. The newest of a setup is its present one. */
+export const builds = sqliteTable(
+  "builds",
+  {
+    id: text("id").primaryKey(),
+    setupId: text("setup_id")
+      .notNull()
+      .references(() => setups.id),
+    /** The version that is built. */
+    revisionId: integer("revision_id")
+      .notNull()
+      .references(() => revisions.id),
+    begunAt: text("begun_at").notNull(),
+  },
+  (table) => [index("builds_by_setup").on(table.setupId, table.begunAt), isTime("builds_begun", table.begunAt)],
+);
+/** What was ticked off and written down, as it came; only added to. The last of a step is how it stands. */
+export const buildEntries = sqliteTable(
+  "build_entries",
+  {
+    id: integer("id").primaryKey({ autoIncrement: true }),
+    buildId: text("build_id")
+      .notNull()
+      .references(() => builds.id),
+    /** The phone's id for it; what it sends again is known by it. */
+    entryId: text("entry_id").notNull(),
+    step: text("step").notNull(),
+    document: text("document").notNull(),
+    savedAt: text("saved_at").notNull(),
+  },
+  (table) => [
+    uniqueIndex("build_entries_by_entry").on(table.buildId, table.entryId),
+    isTime("build_entries_saved", table.savedAt),
+  ],
+);
+
+export type VersionNameRow = typeof versionNames.$inferSelect;
+export type BuildRow = typeof builds.$inferSelect;
+export type BuildEntryRow = typeof buildEntries.$inferSelect;
 export type KeptRow = typeof mixes.$inferSelect;
 export type SetupRow = typeof setups.$inferSelect;
 export type RevisionRow = typeof revisions.$inferSelect;

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { answerAtTheDoor, pageAfter, type Asked } from "./door";
 import { contentSecurityPolicy } from "./headers";
-import { hostName, isOwnName, isReadablePath, isServedHost, namesIn } from "./hosts";
+import { hostName, isFromOwnPage, isOwnName, isReadablePath, isServedHost, namesIn } from "./hosts";
 import {
   isPassphrase,
   mayStay,
@@ -202,4 +202,18 @@ describe("wrong passphrases", () => {
     await tries.attempt("and another", 1, wrong);
     expect(tries.waitMs("first", 1)).toBe(0);
   });
+});
+
+describe("what is sent", () => {
+  it.each([
+    [null, "localhost:4310", true],
+    ["http://localhost:4310", "localhost:4310", true],
+    ["https://shelf.example", "Shelf.example", true],
+    ["http://localhost:3000", "localhost:4310", false],
+    ["https://elsewhere.example", "localhost:4310", false],
+    ["https://localhost.elsewhere.example:4310", "localhost:4310", false],
+    ["null", "localhost:4310", false],
+    ["", "localhost:4310", false],
+    ["http://localhost:4310", null, false],
+  ])("from a page of %s to %s is taken: %s", (origin, host, taken) => expect(isFromOwnPage(origin, host)).toBe(taken));
 });

@@ -35,6 +35,20 @@ export function isServedHost(
   );
 }
 
+/**
+ * Whether what is sent comes from a page of this Marlstone. A browser names the page's origin with everything that it
+ * posts; what names none is no page.
+ */
+export function isFromOwnPage(origin: string | null, host: string | null): boolean {
+  if (origin === null) return true;
+  try {
+    return host !== null && new URL(origin).host === host.toLowerCase();
+  } catch {
+    // "null", as a page says that does not want to be known
+    return false;
+  }
+}
+
 /** Whether an address can be read: percent signs that say no character cannot. */
 export function isReadablePath(pathname: string): boolean {
   try {

@@ -93,6 +93,23 @@ export const versionRows = (db: Db, { versions }: KeptTables, id: string, limit:
     .limit(limit)
     .all();
 
+export type WholeKept = Omit<KeptRow, "version"> & { readonly versions: readonly VersionRow[] };
+
+/** One with all its versions, oldest first, as it was kept elsewhere; the last is its newest. */
+export function insertWithVersions(
+  db: Db,
+  { heads, versions }: KeptTables,
+  { versions: rows, ...head }: WholeKept,
+): void {
+  db.insert(heads)
+    .values({ ...head, version: rows.at(-1)!.version })
+    .run();
+  for (const row of rows)
+    db.insert(versions)
+      .values({ ofId: head.id, ...row })
+      .run();
+}
+
 export function insertKept(
   db: Db,
   { heads, versions }: KeptTables,

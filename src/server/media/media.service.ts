@@ -69,9 +69,16 @@ const isTaken = (db: Db, name: string, context: OwnMediaContext, butId?: string)
 /** A name that is not taken: itself, or numbered. */
 export function freeName(db: Db, name: string, context: OwnMediaContext): string {
   for (let count = 1; ; count++) {
-    const tried = count === 1 ? name : `${name} (${count})`;
+    const tried = count === 1 ? name : `${name.slice(0, 110)} (${count})`;
     if (!isTaken(db, tried, context)) return tried;
   }
+}
+
+/** Whether an own medium is the one that was taken in before: all but the number its name got where the name was taken. */
+export function isSameMedium(here: OwnMedium, there: OwnMedium): boolean {
+  const plain = ({ basedOn, grade, figures }: OwnMedium): string => JSON.stringify([basedOn, grade, figures]);
+  const name = here.name.replace(/ \(\d+\)$/u, "");
+  return (here.name === there.name || name === there.name) && plain(here) === plain(there);
 }
 
 const check =

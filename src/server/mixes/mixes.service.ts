@@ -3,7 +3,6 @@ import { blend, type Part } from "../../core/mixing/blend";
 import { isMix, mixMediumId, mixOfMedium } from "../../core/mixing/mix-medium";
 import { isOwn, ownMediumId } from "../../core/media/own-id";
 import type { Medium } from "../../core/media/medium";
-import type { OwnMedium } from "../../core/media/own-medium";
 import type { Setup } from "../../core/stack/setup";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import { mixAsMedium } from "../../core/water/mix-as-medium";
@@ -14,7 +13,7 @@ import { writing, type Db } from "../db/client";
 import { MIX_TABLES, versionAt } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
 import type { MixFromFile } from "./mix-file";
-import { freeName, makeMedium, OWN_MEDIA, type OwnMediaContext } from "../media/media.service";
+import { freeName, isSameMedium, makeMedium, OWN_MEDIA, type OwnMediaContext } from "../media/media.service";
 import { setupsWithMedium, setupsWithMix } from "../setups/setups.repo";
 
 /** `ingredient` finds what a mix can be made of: the catalogue and the grower's own media. */
@@ -34,7 +33,7 @@ export const MIXES: kept.Kind<Mix> = {
 };
 
 /** What keeps a mix from being stored: unknown media, other mixes in it, or parts that do not blend. */
-function checkMix(mix: Mix, { ingredient }: MixContext): Result<Mix> {
+export function checkMix(mix: Mix, { ingredient }: MixContext): Result<Mix> {
   const unknown = mix.parts.flatMap(({ mediumId }, i) =>
     ingredient(mediumId)
       ? []
@@ -106,13 +105,6 @@ export function importMix(db: Db, { mix, media }: MixFromFile, context: MixConte
   );
 }
 
-/** Whether an own medium is the one that was taken in before: all but the number its name got where the name was taken. */
-function isSameMedium(here: OwnMedium, there: OwnMedium): boolean {
-  const plain = ({ basedOn, grade, figures }: OwnMedium): string => JSON.stringify([basedOn, grade, figures]);
-  const name = here.name.replace(/ \(\d+\)$/u, "");
-  return (here.name === there.name || name === there.name) && plain(here) === plain(there);
-}
-
 export function loadMix(db: Db, id: string): LoadedMix | undefined {
   const stored = kept.find(db, MIXES, id);
   return stored && { stored, usedBy: setupsWithMix(db, id), versions: kept.versions(db, MIXES, id) };
@@ -141,7 +133,7 @@ export function recipeOfMedium(
 }
 
 /** The mix a layer's medium names, in the version it names; the newest for one that names none. */
-function storedMix(db: Db, mediumId: string): MixVersion | undefined {
+export function storedMix(db: Db, mediumId: string): MixVersion | undefined {
   const named = mixOfMedium(mediumId);
   if (!named) return undefined;
   return named.version === undefined

@@ -36,6 +36,14 @@ const isTaken = (db: Db, name: string, own?: string): boolean =>
     ...kept.names(db, OWN_OCCUPANTS).flatMap((one) => (one.id === own ? [] : [one.name])),
   ].some((taken) => plainName(taken) === plainName(name));
 
+/** A name that is not taken: itself, or numbered. */
+export function freeKindName(db: Db, name: string): string {
+  for (let count = 1; ; count++) {
+    const tried = count === 1 ? name : `${name.slice(0, 110)} (${count})`;
+    if (!isTaken(db, tried)) return tried;
+  }
+}
+
 const check =
   (db: Db, id?: string) =>
   (own: OwnOccupant): Result<OwnOccupant> => {

@@ -62,6 +62,53 @@ function readStored(
   return parsed.ok ? { ok: true, value: withMixVersions(db, parsed.value, stored.savedAt ?? "") } : parsed;
 }
 
+/** The same of a row of the history. */
+export const readRevision = (db: Db, revision: RevisionRow): Result<Setup> => readStored(db, revision);
+
+/**
+ * Adds a version that was made here, not in a browser, as one change. Made on an older version than the present one it
+ * writes nothing, and answers with the present state.
+ */
+export function addVersion(
+  db: Db,
+  { setupId, baseVersion, label, setup }: { setupId: string; baseVersion: number; label: string; setup: Setup },
+  context: ServiceContext,
+): WriteOutcome {
+  const row = repo.setupRow(db, setupId);
+  if (!row) return { status: "missing" };
+  const head = headOf(db, row);
+  if (row.version !== baseVersion) {
+    const state = stateNow(db, row);
+    return {
+      status: "refused",
+      problems: [
+        problem(
+          "",
+          "stale",
+          state
+            ? "This setup was changed elsewhere in the meantime. Nothing was written; look at it as it is now, then try again."
+            : "The stored version of this setup cannot be read. Reload the page to mend it.",
+        ),
+      ],
+    };
+  }
+  const problems = refusal(readStored(db, head), [setup], context.medium);
+  if (problems.length > 0) return { status: "refused", problems };
+  if (head && head.document === textOf(setup)) return { status: "saved", state: stateNow(db, row)! };
+  const savedAt = context.now();
+  const revision = repo.insertRevision(db, {
+    setupId,
+    parentId: head?.id ?? null,
+    kind: "change",
+    changeId: context.newId(),
+    label,
+    document: textOf(setup),
+    savedAt,
+  });
+  const moved = repo.moveHead(db, row, { revisionId: revision.id, name: setup.name, now: savedAt });
+  return { status: "saved", state: stateNow(db, moved)! };
+}
+
 /** Makes a setup; refuses one that `checkWhole` would not have. Returns its id. */
 export function createSetup(db: Db, setup: Setup, context: ServiceContext): Result<string> {
   const problems = checkWhole(setup, context.medium);

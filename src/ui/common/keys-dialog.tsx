@@ -2,6 +2,7 @@
 import { Dialog } from "radix-ui";
 
 const KEYS: readonly (readonly [keys: string, what: string])[] = [
+  ["Ctrl K or ⌘ K", "Find any setup, layer, medium, mix, kind, page or action by its name"],
   ["?", "This list"],
   ["Tab, Shift Tab", "To the next or previous part: rows, fields, and the heights in the drawing"],
   ["↑ ↓ on a height", "Move it by 0.5 cm (Shift: 0.1 cm); Home and End go as far as it can"],

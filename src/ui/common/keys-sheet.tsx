@@ -3,17 +3,21 @@ import { useEffect, useRef, useState } from "react";
 import { late } from "./late";
 import { isTyping } from "./typing";
 
+const Palette = late(() => import("../palette/palette").then(({ Palette: palette }) => palette));
 const KeysDialog = late(() => import("./keys-dialog").then(({ KeysDialog: dialog }) => dialog));
 
-/** The way to the list of keys: its button, and "?". */
+/** The ways to anything by its name, and to the list of keys: their buttons, Ctrl K, and "?". */
 export function KeysSheet() {
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState<"keys" | "find">();
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== "?" || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      const find = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k";
+      if (!find && (event.key !== "?" || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)))
+        return;
       event.preventDefault();
-      setOpen((now) => !now);
+      const wanted = find ? "find" : "keys";
+      setOpen((now) => (now === wanted ? undefined : wanted));
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
@@ -21,20 +25,30 @@ export function KeysSheet() {
   return (
     <>
       <button
+        type="button"
+        className="press"
+        aria-label="Find anything"
+        aria-haspopup="dialog"
+        onClick={() => setOpen("find")}
+      >
+        ⌕
+      </button>
+      <button
         ref={button}
         type="button"
         className="press"
         aria-label="Keys"
         aria-haspopup="dialog"
-        aria-expanded={open}
-        onClick={() => setOpen(true)}
+        aria-expanded={open === "keys"}
+        onClick={() => setOpen("keys")}
       >
         ?
       </button>
-      {open && (
+      {open === "find" && <Palette onClose={() => setOpen(undefined)} />}
+      {open === "keys" && (
         <KeysDialog
           onClose={() => {
-            setOpen(false);
+            setOpen(undefined);
             button.current?.focus();
           }}
         />

@@ -153,6 +153,11 @@ export function OwnMediumForm({
                 listPath="/media"
                 actions={actions}
               />
+              {stored && (
+                <a className="text-[0.95rem]" href={`/media/own/${stored.id}/file`} download>
+                  This medium as a file
+                </a>
+              )}
               <EarlierVersions
                 versions={versions}
                 shownVersion={stored?.version ?? 0}

@@ -78,9 +78,10 @@ const buyText = (
   pack: Pack | undefined,
   priceText: (price: number) => string,
 ): string =>
-  count === undefined || !pack
-    ? "–"
-    : `${count} ${count === 1 ? pack.kind : PLURALS[pack.kind]}${cost === undefined ? "" : `, ${priceText(cost)}`}`;
+  count === undefined || !pack ? "–" : `${packsBought(count, pack)}${cost === undefined ? "" : `, ${priceText(cost)}`}`;
+
+/** "3 bags" */
+export const packsBought = (count: number, { kind }: Pack): string => `${count} ${count === 1 ? kind : PLURALS[kind]}`;
 
 /** What is needed of each medium, how it is bought, and what is left of that. */
 export function NeededTable({

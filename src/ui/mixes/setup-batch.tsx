@@ -19,6 +19,7 @@ import {
 } from "@/core/units/units";
 import type { LayerToFill } from "@/formats/rooms";
 import { usePrice, useUnits } from "../common/preferences";
+import { SetupPages } from "../build/setup-pages";
 import { SiteHeader } from "../common/site-header";
 import { typed } from "../fields/typed";
 import { Entry, useTypedForm } from "../fields/typed-form";
@@ -70,9 +71,7 @@ export function SetupBatch({
   return (
     <>
       <SiteHeader>
-        <Link href={`/setups/${setupId}`} className="press no-underline">
-          Back to the section
-        </Link>
+        <SetupPages setupId={setupId} here="/batch" />
       </SiteHeader>
       <main className="mx-auto max-w-[64rem] px-4 pb-16 pt-6">
         <h1 className="text-2xl">{name}</h1>

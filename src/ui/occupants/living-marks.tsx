@@ -6,7 +6,7 @@ import { rootZoneCm, stackHeightCm, type Setup } from "@/core/stack/setup";
 import type { Finding, Grade, Verdict } from "@/core/verdicts/verdict";
 import { GRADE_WORDS, verdictName } from "@/core/verdicts/words";
 import { yOf as yOfHeight, type BoardGeometry, type Span } from "../section/geometry";
-import type { Outline } from "../section/outline";
+import type { Outline } from "@/core/drawing/outline";
 import type { SetupStore } from "../setup/setup-store";
 import { useJudged } from "./use-verdicts";
 

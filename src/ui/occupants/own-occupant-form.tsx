@@ -257,6 +257,11 @@ export function OwnOccupantForm({
             listPath="/living"
             actions={actions}
           />
+          {stored && (
+            <a className="text-[0.95rem]" href={`/living/own/${stored.id}/file`} download>
+              This kind as a file
+            </a>
+          )}
           <EarlierVersions
             versions={versions}
             shownVersion={stored?.version ?? 0}

@@ -13,7 +13,7 @@ import { boardGeometry, heightAt as heightAtY, yOf as yOfHeight, type BoardGeome
 import { FixtureMarks } from "./fixture-marks";
 import { BoundaryHandle, FillFromHandle, FixtureHandle, SurfaceHandle } from "./handles";
 import { HeightHandle } from "./height-handle";
-import { outlineOf } from "./outline";
+import { outlineOf } from "@/core/drawing/outline";
 import { GrainPatterns } from "./patterns";
 import { ProfileAxis, ReadingLine, readingText, SelectedBand } from "./profile-marks";
 import { GhostCurve, ProfilePlot } from "./profile-plot";

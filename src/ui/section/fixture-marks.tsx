@@ -2,7 +2,7 @@ import { memo } from "react";
 import type { Dressing, Fixture } from "@/core/stack/fixtures";
 import { openingsOf, stackHeightCm, type Setup } from "@/core/stack/setup";
 import type { BoardGeometry, Span } from "./geometry";
-import { drawnBaseCm, type Outline } from "./outline";
+import { drawnBaseCm, type Outline } from "@/core/drawing/outline";
 import { HoleMark } from "./water-marks";
 
 /** What is built into the vessel, as it looks when it is cut; nothing here is taken hold of. */

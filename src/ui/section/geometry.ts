@@ -1,7 +1,7 @@
 import { fixtureOf } from "@/core/stack/fixtures";
 import type { Setup } from "@/core/stack/setup";
 import { cutAt, sectionWidthCm } from "@/core/vessel/vessel";
-import { drawnBaseCm } from "./outline";
+import { drawnBaseCm, type Span } from "@/core/drawing/outline";
 import { CM_PER_INCH, type UnitSystem } from "@/core/units/units";
 
 /**
@@ -26,7 +26,7 @@ export type BoardGeometry = {
   readonly broken: boolean;
 };
 
-export type Span = { readonly left: number; readonly right: number };
+export type { Span } from "@/core/drawing/outline";
 
 /** Above the rim there is room for what grows out of it, and for a word. */
 const TOP_PX = 34;

@@ -10,7 +10,7 @@ import type { SetupStore } from "../setup/setup-store";
 import { yOf as yOfHeight, type BoardGeometry, type Span } from "./geometry";
 import { HeightHandle } from "./height-handle";
 import { traySpan } from "./fixture-marks";
-import type { Outline } from "./outline";
+import type { Outline } from "@/core/drawing/outline";
 import { SurfaceMark } from "./water-marks";
 
 /** What is taken hold of in the section. */

@@ -4,7 +4,7 @@ import type { UnitSystem } from "@/core/units/units";
 import type { SetupStore, View } from "../setup/setup-store";
 import type { BoardGeometry, Span } from "./geometry";
 import { FixtureMarks } from "./fixture-marks";
-import { outlineOf } from "./outline";
+import { outlineOf } from "@/core/drawing/outline";
 import { shortened } from "./shortened";
 import { Strata } from "./strata";
 import { VesselWalls } from "./vessel-walls";

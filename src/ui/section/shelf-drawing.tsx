@@ -3,7 +3,7 @@ import { openingsOf, type Setup } from "@/core/stack/setup";
 import { sectionWidthCm } from "@/core/vessel/vessel";
 import { profileOfSettled, type MediumLookup, type Settled } from "@/core/water/settle";
 import { besideCm } from "./geometry";
-import { drawnBaseCm, outlineOf, type Outline } from "./outline";
+import { drawnBaseCm, outlineOf, type Outline } from "@/core/drawing/outline";
 import { Strata } from "./strata";
 
 /** Room for the walls around the inside, in cm of the drawing. */

@@ -1,11 +1,12 @@
 import { memo } from "react";
 import type { SectionPattern } from "@/core/media/medium";
 import type { Separator } from "@/core/stack/fixtures";
-import { boundariesCm, platformCm, type Legs, type Setup } from "@/core/stack/setup";
+import { boundariesCm, platformCm, type Setup } from "@/core/stack/setup";
 import type { MediumLookup } from "@/core/water/settle";
 import type { HeightProfile } from "@/core/water/profile";
+import { LEAST_LEG, legsAcross } from "@/core/drawing/legs";
 import type { Span } from "./geometry";
-import type { Outline } from "./outline";
+import type { Outline } from "@/core/drawing/outline";
 import { grainFill, soilFill } from "./patterns";
 
 /**
@@ -118,26 +119,6 @@ export function Strata({
       {platform > 0 && <Platform y={yOf(platform)} span={outline.wallsAt(platform)} thin={thin} />}
     </>
   );
-}
-
-const MOST_LEGS_DRAWN = 6;
-const LEAST_LEG = 3;
-
-/** Where legs stand across the section: those in front of one another are seen as one, cords never thinner than a line. */
-function legsAcross(
-  { acrossCm, count }: Legs,
-  walls: Span,
-  acrossOf: Outline["across"],
-  least: number,
-): readonly Span[] {
-  const room = walls.right - walls.left;
-  const across = Math.max(Math.min(acrossOf(acrossCm), room * 0.9), least);
-  const row = count <= 3 ? count : Math.ceil(count / 2);
-  const shown = Math.max(1, Math.min(row, MOST_LEGS_DRAWN, Math.floor(room / (1.25 * across))));
-  return Array.from({ length: shown }, (_, i) => {
-    const middle = walls.left + (room * (i + 0.5)) / shown;
-    return { left: middle - across / 2, right: middle + across / 2 };
-  });
 }
 
 /** What carries the fill over open water: a plate with holes. */

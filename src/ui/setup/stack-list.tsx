@@ -191,9 +191,9 @@ function Headroom({ store }: { store: SetupStore }) {
       {store.setupId && (
         <Link
           className="no-print inline-flex items-center text-[0.95rem] text-ink underline decoration-dotted pointer-coarse:min-h-11"
-          href={`/setups/${store.setupId}/batch`}
+          href={`/setups/${store.setupId}/build`}
         >
-          Shopping and mixing
+          Build sheet, shopping, history
         </Link>
       )}
     </p>

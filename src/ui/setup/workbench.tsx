@@ -35,6 +35,7 @@ const FixturesPanel = late(() => import("./fixtures-panel").then(({ FixturesPane
 const VesselPanel = late(() => import("./vessel-panel").then(({ VesselPanel: panel }) => panel));
 const SitePanel = late(() => import("./site-panel").then(({ SitePanel: panel }) => panel));
 const SetAsideBar = late(() => import("./set-aside-bar").then(({ SetAsideBar: bar }) => bar));
+const RefusedButtons = late(() => import("./refused-buttons").then(({ RefusedButtons: buttons }) => buttons));
 const RunBar = late(() => import("./run-bar").then(({ RunBar: bar }) => bar));
 
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
@@ -61,10 +62,15 @@ export function Workbench({
   const name = useStore(store, (state) => state.setup.name);
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);
+  const isRefused = useStore(store, (state) => state.saving.kind === "refused");
   const isRun = useStore(store, (state) => state.run !== undefined);
   const newId = useCallback(() => nanoid(10), []);
   useKeys(store, queue);
   useAnswers(store);
+  useEffect(() => {
+    const wanted = store.getState().setup.layers.find(({ id }) => location.hash === `#${encodeURIComponent(id)}`);
+    if (wanted) store.select(wanted.id);
+  }, [store]);
 
   const choose = async (choice: "use" | "copy" | "drop"): Promise<void> => {
     const outcome = await actions
@@ -91,7 +97,7 @@ export function Workbench({
         </h1>
         <HistoryButtons store={store} queue={queue} />
         <SavingState store={store} />
-        <RefusedButtons store={store} queue={queue} actions={actions} setupId={initial.setupId} />
+        {isRefused && <RefusedButtons store={store} queue={queue} actions={actions} setupId={initial.setupId} />}
       </SiteHeader>
       {setAside && <SetAsideBar store={store} mine={setAside} onChoose={(choice) => void choose(choice)} />}
       {notice && (
@@ -233,44 +239,6 @@ function HistoryButtons({ store, queue }: { store: SetupStore; queue: SaveQueue 
         <Redo2 size={16} aria-hidden />
       </button>
     </span>
-  );
-}
-
-/**
- * After a refused write: the way back to what is stored. The refused changes stay in this browser until the grower says
- * so.
- */
-function RefusedButtons({
-  store,
-  queue,
-  actions,
-  setupId,
-}: {
-  store: SetupStore;
-  queue: SaveQueue;
-  actions: SetupActions;
-  setupId: string;
-}) {
-  const refused = useStore(store, (state) => state.saving.kind === "refused");
-  if (!refused) return null;
-  const goBack = async (): Promise<void> => {
-    const state = await actions.reload({ setupId }).catch(() => undefined);
-    if (!state)
-      return store.say(
-        "Marlstone does not answer, or the stored version cannot be read. Your changes stay in this browser.",
-      );
-    store.adopt(state);
-    queue.giveUp(state.version);
-  };
-  return (
-    <>
-      <button type="button" className="press" onClick={() => queue.tryAgain()}>
-        Try again
-      </button>
-      <button type="button" className="press" onClick={() => void goBack()}>
-        Go back to what is stored
-      </button>
-    </>
   );
 }
 

@@ -117,6 +117,7 @@ export function Yard({
           ) : (
             putAway > 0 && <Link href="/?away">Put away ({putAway})</Link>
           )}
+          <Link href="/files">Files in and out</Link>
           <Link href="/keeping">Backup and access</Link>
         </nav>
       </main>

@@ -1,5 +1,6 @@
-import { outlineHeightsCm, sectionWidthCm, wallsAtCm, type Vessel } from "@/core/vessel/vessel";
-import type { Span } from "./geometry";
+import { outlineHeightsCm, sectionWidthCm, wallsAtCm, type Vessel } from "../vessel/vessel";
+
+export type Span = { readonly left: number; readonly right: number };
 
 /** The vessel's wall as it is drawn: from heights and places across, in the units of a drawing. */
 export type Outline = {

@@ -1,0 +1,55 @@
+import { isDeepStrictEqual } from "node:util";
+import type { Metadata } from "next";
+import { cookies } from "next/headers";
+import { notFound } from "next/navigation";
+import { marlstone } from "@/server";
+import { asBuilt } from "@/core/build/built";
+import { packsIn } from "@/formats/pack/schema";
+import { readPreferences } from "@/formats/preferences/schema";
+import { BuildSheet } from "@/ui/build/build-sheet";
+import { NotReadable } from "@/ui/build/not-readable";
+import { sheetShown } from "@/ui/build/sheet-shown";
+import { toldDifferences } from "@/core/readings/version-differences";
+import { mediumChoices } from "@/ui/setup/medium-choices";
+import { beginBuildAgain, followDesign, recordBuilt, takeOverBuilt } from "./actions";
+
+type Params = { params: Promise<{ id: string }> };
+
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  const loaded = marlstone().loadSetup((await params).id);
+  return { title: loaded.status === "ok" ? `Build sheet, ${loaded.state.setup.name}` : "Build sheet" };
+}
+
+export default async function BuildPage({ params }: Params) {
+  const { id } = await params;
+  const house = marlstone();
+  const loaded = house.loadSetup(id);
+  const history = house.historyOf(id);
+  if (loaded.status === "missing" || !history) notFound();
+  if (loaded.status === "damaged") return <NotReadable setupId={id} what="built from" />;
+  const jar = await cookies();
+  const system = readPreferences((name) => jar.get(name)?.value).units;
+  const { setup, version } = loaded.state;
+  const build = house.presentBuild(id);
+  const begun =
+    build && build.revisionId !== history.headRevisionId ? house.versionOf(id, build.revisionId) : undefined;
+  // a version that cannot be read any more is not built from: the present one is shown
+  const shown = begun?.ok ? begun.value.setup : setup;
+  const sheet = house.sheetOf(shown, system);
+  const built = build && asBuilt(sheet, build.built);
+  const isTheSetup = built?.ok === true && isDeepStrictEqual(built.value, setup);
+  return (
+    <BuildSheet
+      setupId={id}
+      sheet={sheetShown(sheet, house.medium, packsIn(house.listPacks()), system)}
+      build={build}
+      revisionId={begun?.ok ? build!.revisionId : history.headRevisionId}
+      headRevisionId={history.headRevisionId}
+      version={version}
+      media={mediumChoices(house.mediaToBuildWith(id))}
+      isTheSetup={isTheSetup}
+      changed={begun?.ok && !isTheSetup ? toldDifferences(shown, setup, house.medium, system) : []}
+      actions={{ record: recordBuilt, beginAgain: beginBuildAgain, follow: followDesign, takeOver: takeOverBuilt }}
+    />
+  );
+}

@@ -1,0 +1,144 @@
+import type { Dosed } from "../mixing/amendments";
+import { batchFor, type Batch } from "../mixing/batch";
+import type { Part } from "../mixing/blend";
+import { WETNESS, type Wetness } from "../mixing/wetting";
+import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import type { Medium } from "../media/medium";
+import type { Occupant, OccupantLookup } from "../occupants/occupant";
+import { boundariesCm, isWickLayer, stackHeightCm, type Occupancy, type Setup } from "../stack/setup";
+import type { UnitSystem } from "../units/units";
+import { layerPlaces } from "../water/layer-place";
+import { readSettled, type Readings } from "../readings/readings";
+import { settle, type MediumLookup, type Settled } from "../water/settle";
+import { networkOf, type Network } from "../water/network";
+
+/** What a layer is mixed of; undefined where that is not known any more. */
+export type Recipe = { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] };
+
+/** A layer as it is filled in. */
+export type BenchLayer = {
+  readonly index: number;
+  readonly id: string;
+  readonly name: string;
+  readonly medium: Medium | undefined;
+  readonly fromCm: number;
+  readonly toCm: number;
+  /** Of the settled layer, and of all up to its top. [cm³] */
+  readonly volumeCm3: number;
+  readonly upToCm3: number;
+  readonly recipe: Recipe | undefined;
+  /** What is measured out for it without a margin; undefined for what is laid, not poured. */
+  readonly batch: Batch | undefined;
+  readonly wetness: Wetness | "rinsed";
+  /** Water it brings in at that wetness. [cm³] */
+  readonly broughtCm3: number;
+  readonly wicks: boolean;
+};
+
+/** All that a build sheet is written from, worked out once. */
+export type Bench = {
+  readonly setup: Setup;
+  readonly system: UnitSystem;
+  readonly layers: readonly BenchLayer[];
+  readonly surfaceCm: number;
+  readonly settled: Settled | undefined;
+  readonly network: Network | undefined;
+  readonly readings: Readings | undefined;
+  readonly living: readonly { readonly occupancy: Occupancy; readonly kind: Occupant }[];
+};
+
+export type BenchAsked = {
+  readonly setup: Setup;
+  readonly medium: MediumLookup;
+  readonly occupants: OccupantLookup;
+  /** Of the layers, from the bottom. */
+  readonly recipes: readonly (Recipe | undefined)[];
+  readonly system: UnitSystem;
+};
+
+/** Grains are rinsed, not mixed with water; a squeeze of them says nothing. [mm] */
+const LEAST_GRAIN_MM = 1;
+export const isGrain = ({ class: of, particleSizeMm }: Medium): boolean =>
+  of === "mineral" && particleSizeMm.d50 >= LEAST_GRAIN_MM;
+
+/** What is laid, not mixed, is soaked; what wicks is made wet, the rest damp. */
+const wetnessOf = (medium: Medium | undefined, wicks: boolean, others: Wetness): BenchLayer["wetness"] =>
+  !medium || isGrain(medium) ? "rinsed" : wicks ? "wick" : others;
+
+/** Water a layer brings in with it. [cm³] */
+const broughtBy = (medium: Medium | undefined, volumeCm3: number, wetness: BenchLayer["wetness"]): number =>
+  medium
+    ? volumeCm3 *
+      hydraulicFunctions(medium.hydraulics).waterContent(
+        wetness === "rinsed" ? DRIPPED_OFF_PSI_CM : WETNESS[wetness].psiCm,
+      )
+    : 0;
+
+/** Damp as for potting; where nothing leaves and that alone would be too much, only to the squeeze. */
+function dampnessOf({ water, layers }: Setup, medium: MediumLookup, volumesCm3: readonly number[]): Wetness {
+  if (water.by !== "volume") return "potting";
+  const brought = layers.reduce((sum, { mediumId, legs }, i) => {
+    const found = medium(mediumId);
+    return sum + broughtBy(found, volumesCm3[i]!, wetnessOf(found, legs !== null, "potting"));
+  }, 0);
+  return brought > water.storedCm3 ? "squeeze" : "potting";
+}
+
+export function benchOf({ setup, medium, occupants, recipes, system }: BenchAsked): Bench {
+  const heights = boundariesCm(setup);
+  const places = layerPlaces(setup, medium);
+  const made = settle(setup, medium, system);
+  const settled = made.ok ? made.value : undefined;
+  const others = dampnessOf(
+    setup,
+    medium,
+    places.map(({ volumeCm3 }) => volumeCm3),
+  );
+  let upToCm3 = 0;
+  const layers = setup.layers.map((layer, index): BenchLayer => {
+    const found = medium(layer.mediumId);
+    const { volumeCm3 } = places[index]!;
+    upToCm3 += volumeCm3;
+    const recipe = recipes[index];
+    const batch = recipe && recipe.parts.length > 0 ? batchFor(recipe.parts, volumeCm3, 0) : undefined;
+    const wicks = layer.legs !== null || isWickLayer(setup, index);
+    const wetness = wetnessOf(found, wicks, others);
+    return {
+      index,
+      id: layer.id,
+      name: layer.name || (found?.name ?? layer.mediumId),
+      medium: found,
+      fromCm: heights[index]!,
+      toCm: heights[index + 1]!,
+      volumeCm3,
+      upToCm3,
+      recipe,
+      batch: batch?.ok ? batch.value : undefined,
+      wetness,
+      broughtCm3: broughtBy(found, volumeCm3, wetness),
+      wicks,
+    };
+  });
+  const network = settled ? settled.network : networkValue(setup, medium);
+  return {
+    setup,
+    system,
+    layers,
+    surfaceCm: stackHeightCm(setup),
+    settled,
+    network,
+    readings: settled && readSettled(setup, settled, medium),
+    living: setup.occupants.flatMap((occupancy) => {
+      const kind = occupants(occupancy.occupantId);
+      return kind ? [{ occupancy, kind }] : [];
+    }),
+  };
+}
+
+/** Rinsed grains, left to drip off in a sieve. [cm of suction] */
+const DRIPPED_OFF_PSI_CM = -20;
+
+function networkValue(setup: Setup, medium: MediumLookup): Network | undefined {
+  const made = networkOf(setup, medium);
+  return made.ok ? made.value : undefined;
+}

@@ -1,0 +1,24 @@
+import type { Liner } from "../stack/fixtures";
+import type { Setup } from "../stack/setup";
+import { cutAt } from "../vessel/vessel";
+
+/** Over the edge of what a sheet covers, to fold and to hold it by. [cm] */
+export const LAP_CM = 5;
+/** How far a tube stands out over the rim, to be found and poured into. [cm] */
+export const STANDS_PROUD_CM = 3;
+/** So many holes in a drilled foot, in rows from the lower end, how wide, and how far up. [cm] */
+export const FOOT_HOLES = { count: 8, diameterCm: 0.8, upToCm: 5 } as const;
+
+/** A tube down to the base, and proud of the rim. [cm] */
+export const tubeLengthCm = (setup: Setup): number => setup.vessel.insideDepthCm + STANDS_PROUD_CM;
+
+/** The sheet a liner is cut from: the base, up both walls along their slant, and a lap. [cm] */
+export function linerSheet(
+  { vessel }: Setup,
+  { topCm }: Liner,
+): { readonly lengthCm: number; readonly widthCm: number } {
+  const [base, top] = [cutAt(vessel, 0), cutAt(vessel, topCm)];
+  const along = (atBase: number, atTop: number): number =>
+    atBase + 2 * Math.hypot((atTop - atBase) / 2, topCm) + 2 * LAP_CM;
+  return { lengthCm: along(base.lengthCm, top.lengthCm), widthCm: along(base.widthCm, top.widthCm) };
+}

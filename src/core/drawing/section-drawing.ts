@@ -1,0 +1,541 @@
+import { FIXTURE_WORDS, fixtureHeightKey, fixtureOf, type Fixture, type Separator } from "../stack/fixtures";
+import { boundariesCm, openingsOf, platformCm, stackHeightCm, type Setup } from "../stack/setup";
+import { CM_PER_INCH, formatLength, lengthUnitName, type UnitSystem } from "../units/units";
+import { sectionWidthCm } from "../vessel/vessel";
+import type { Medium } from "../media/medium";
+import { legsAcross } from "./legs";
+import { drawnBaseCm, outlineOf, type Outline } from "./outline";
+import { box, line, mm, textWidthMm, words, type Drawing, type Ink, type PathShape, type Shape } from "./shape";
+
+/** A setup cut through, to a scale, on paper. */
+export type SectionAsked = {
+  readonly setup: Setup;
+  readonly medium: (id: string) => Medium | undefined;
+  readonly system: UnitSystem;
+  /** Paper to vessel: 1 for 1:1, 5 for 1:5. */
+  readonly scale: number;
+};
+
+/** What of it is there already: a step of the building. Without it, all of it. */
+export type SoFar = {
+  readonly filledToCm: number | undefined;
+  readonly fixtureIds: readonly string[];
+  readonly platform: boolean;
+  /** Of so many layers, from the bottom, the sheet under them lies. */
+  readonly sheetsUnder: number;
+  readonly waterCm: number | undefined;
+  readonly planted: boolean;
+  readonly markCm: number | undefined;
+};
+
+const TEXT_MM = 3;
+const WALL_LEAST_MM = 0.5;
+const LINE_MM = 0.25;
+const SEPARATOR_DASHES: Record<Separator, readonly number[]> = {
+  mesh: [0.5, 0.8],
+  "weed-cloth": [2, 0.6],
+  paper: [0.3, 0.4],
+  card: [3, 0.8, 0.6, 0.8],
+};
+
+type Frame = {
+  readonly setup: Setup;
+  readonly mmPerCm: number;
+  readonly yOf: (heightCm: number) => number;
+  readonly outline: Outline;
+  readonly topY: number;
+};
+
+/** What the vessel and all that stands beside it take up around its inside. [cm] */
+function besidesCm({ vessel, fixtures }: Setup): number {
+  const tray = fixtureOf({ fixtures }, "tray");
+  const overhang = tray ? Math.max(0, (tray.insideLengthCm - sectionWidthCm(vessel)) / 2) + 0.6 : 0;
+  return Math.max(vessel.wallCm, overhang);
+}
+
+/** How far tubes, lids and plants stand over the rim, at least. [cm] */
+const OVER_RIM_CM = 3.5;
+
+function frameOf(setup: Setup, mmPerCm: number, left: number, top: number): Frame {
+  const { vessel } = setup;
+  const depth = Math.max(vessel.insideDepthCm, stackHeightCm(setup));
+  const besides = besidesCm(setup) * mmPerCm;
+  const topY = top + OVER_RIM_CM * mmPerCm;
+  const yOf = (heightCm: number): number => topY + (depth - heightCm) * mmPerCm;
+  const span = { left: left + besides, right: left + besides + sectionWidthCm(vessel) * mmPerCm };
+  return { setup, mmPerCm, yOf, topY, outline: outlineOf(vessel, span, yOf, mmPerCm, WALL_LEAST_MM) };
+}
+
+const sizeOf = (setup: Setup, mmPerCm: number): { readonly width: number; readonly height: number } => ({
+  width: (sectionWidthCm(setup.vessel) + 2 * besidesCm(setup)) * mmPerCm,
+  height:
+    (Math.max(setup.vessel.insideDepthCm, stackHeightCm(setup)) + OVER_RIM_CM) * mmPerCm +
+    Math.max(WALL_LEAST_MM, drawnBaseCm(setup.vessel) * mmPerCm) +
+    1.5,
+});
+
+/** The vessel with what is in it: layers with their grains, what is built in, the water. */
+function contents(frame: Frame, medium: SectionAsked["medium"], soFar: SoFar | undefined): Shape[] {
+  const { setup, yOf, outline } = frame;
+  const { vessel } = setup;
+  const heights = boundariesCm(setup);
+  const filledTo = soFar ? (soFar.filledToCm ?? -Infinity) : Infinity;
+  const has = (id: string): boolean => !soFar || soFar.fixtureIds.includes(id);
+  const platform = platformCm(setup);
+  const whole = Math.max(vessel.insideDepthCm, heights.at(-1)!);
+  const { left, right } = outline.wallsAt(vessel.insideDepthCm);
+  const wide = outline.wallsAt(0);
+  const [x0, x1] = [Math.min(left, wide.left) - 50, Math.max(right, wide.right) + 50];
+  const waterCm = soFar?.waterCm;
+  const inside: Shape[] = [];
+  const sheets: Shape[] = [];
+  if (waterCm !== undefined)
+    inside.push(box(x0, yOf(waterCm), x1 - x0, yOf(0) - yOf(waterCm), "water", { opacity: 0.3 }));
+  setup.layers.forEach((layer, i) => {
+    const toCm = Math.min(heights[i + 1]!, filledTo);
+    if (layer.separator && i < (soFar?.sheetsUnder ?? Infinity))
+      sheets.push(line(x0, yOf(heights[i]!), x1, yOf(heights[i]!), 0.7, { dashMm: SEPARATOR_DASHES[layer.separator] }));
+    if (!(toCm > heights[i]! + 1e-6)) return;
+    const [top, height] = [yOf(toCm), yOf(heights[i]!) - yOf(toCm)];
+    const found = medium(layer.mediumId);
+    const bands = layer.legs
+      ? legsAcross(layer.legs, outline.wallsAt(heights[i]!), outline.across, 0.6)
+      : [{ left: x0, right: x1 }];
+    for (const { left: from, right: to } of bands) {
+      inside.push(box(from, top, to - from, height, found ? { soil: found.pattern } : "paper"));
+      if (found)
+        inside.push(box(from, top, to - from, height, { grain: found.pattern }, { stroke: "ink", widthMm: 0.15 }));
+      if (waterCm !== undefined && waterCm > heights[i]!) {
+        const wetTop = yOf(Math.min(waterCm, toCm));
+        inside.push(box(from, wetTop, to - from, yOf(heights[i]!) - wetTop, "water", { opacity: 0.3 }));
+      }
+    }
+    if (layer.separator)
+      inside.push(line(x0, yOf(heights[i]!), x1, yOf(heights[i]!), 0.7, { dashMm: SEPARATOR_DASHES[layer.separator] }));
+  });
+  const shapes: Shape[] = [{ kind: "clipped", to: outline.inside(whole), shapes: [...inside, ...sheets] }];
+  if (platform > 0 && (!soFar || soFar.platform)) {
+    const span = outline.wallsAt(platform);
+    shapes.push(line(span.left, yOf(platform), span.right, yOf(platform), 0.9, { dashMm: [3, 0.8] }));
+  }
+  if (waterCm !== undefined) shapes.push(...waterSign(frame, waterCm));
+  shapes.push({
+    kind: "path",
+    d: outline.wall(vessel.insideDepthCm),
+    fill: vessel.wallCm * frame.mmPerCm > 2 ? "rule" : "ink",
+    stroke: "ink",
+    widthMm: LINE_MM,
+    ...(vessel.material === "fabric" ? { dashMm: [1.5, 1] } : {}),
+  });
+  // what lies on the soil lies around the tubes
+  const inOrder = [...setup.fixtures].sort((a, b) => Number(b.kind === "dressing") - Number(a.kind === "dressing"));
+  for (const fixture of inOrder) if (has(fixture.id)) shapes.push(...fixtureShapes(fixture, frame, waterCm));
+  if (soFar?.planted) shapes.push(...plantShapes(frame));
+  return shapes;
+}
+
+/** The water-table triangle, on the free surface. */
+function waterSign({ yOf, outline, setup }: Frame, waterCm: number): Shape[] {
+  const { right } = outline.wallsAt(Math.min(Math.max(waterCm, 0), setup.vessel.insideDepthCm));
+  const [x, y] = [right - 3, yOf(waterCm)];
+  return [
+    { kind: "path", d: `M${mm(x - 1.2)} ${mm(y - 2)}h2.4l-1.2 2Z`, fill: "paper", stroke: "water", widthMm: 0.35 },
+    line(x - 1.6, y + 0.7, x + 1.6, y + 0.7, 0.25, { stroke: "water" }),
+    line(x - 0.9, y + 1.3, x + 0.9, y + 1.3, 0.25, { stroke: "water" }),
+  ];
+}
+
+/** A plant by its sign: a stem and leaves over the soil, a ball of roots under it. */
+function plantShapes({ yOf, outline, setup, mmPerCm }: Frame): Shape[] {
+  const surface = stackHeightCm(setup);
+  const { crownOverSoilCm, ballDepthCm, ballAcrossCm } = setup.planting ?? {
+    crownOverSoilCm: 0.5,
+    ballDepthCm: Math.min(8, 0.5 * surface),
+    ballAcrossCm: 9,
+  };
+  const { left, right } = outline.wallsAt(Math.min(surface, setup.vessel.insideDepthCm));
+  const x = (left + right) / 2;
+  const [crown, foot] = [yOf(surface + crownOverSoilCm), yOf(Math.max(0, surface + crownOverSoilCm - ballDepthCm))];
+  const half = Math.min((ballAcrossCm * mmPerCm) / 2, (right - left) / 3);
+  const leaf = Math.min(Math.max(2.5, OVER_RIM_CM * mmPerCm * 0.8), 9);
+  const stroke: Partial<PathShape> = { stroke: "life", fill: "none", widthMm: 0.5 };
+  return [
+    {
+      kind: "path",
+      d: `M${mm(x - half)} ${mm(crown)}L${mm(x - 0.7 * half)} ${mm(foot)}H${mm(x + 0.7 * half)}L${mm(x + half)} ${mm(crown)}`,
+      fill: "none",
+      stroke: "life",
+      widthMm: 0.4,
+      dashMm: [1, 0.6],
+    },
+    line(x, crown, x, crown - leaf, 0.5, stroke),
+    line(x, crown - leaf * 0.35, x - leaf * 0.5, crown - leaf * 0.8, 0.5, stroke),
+    line(x, crown - leaf * 0.35, x + leaf * 0.5, crown - leaf * 0.8, 0.5, stroke),
+  ];
+}
+
+function fixtureShapes(fixture: Fixture, frame: Frame, waterCm: number | undefined): Shape[] {
+  const { setup, yOf, outline, mmPerCm } = frame;
+  const { vessel } = setup;
+  const wall = Math.max(WALL_LEAST_MM, outline.across(vessel.wallCm));
+  const under = Math.max(WALL_LEAST_MM, drawnBaseCm(vessel) * mmPerCm);
+  switch (fixture.kind) {
+    case "hole": {
+      const high = Math.max(0.8, fixture.diameterCm * mmPerCm);
+      if (fixture.in === "wall") {
+        const walls = outline.wallsAt(fixture.lipCm);
+        const toLeft = fixture.acrossShare < 0.5;
+        const x = toLeft ? walls.left - wall - 0.3 : walls.right - 0.3;
+        const way = toLeft ? -1 : 1;
+        const from = toLeft ? walls.left - wall : walls.right + wall;
+        const y = yOf(fixture.lipCm);
+        return [
+          box(x, y - high, wall + 0.6, high, fixture.plugged ? "soft" : "paper", { stroke: "ink", widthMm: 0.15 }),
+          ...(fixture.plugged ? [] : [arrow(from, y - high / 2, way * 3, 0)]),
+        ];
+      }
+      const foot = outline.wallsAt(0);
+      const shown = Math.min(fixture.count, 6);
+      const across = Math.max(0.8, outline.across(fixture.diameterCm));
+      return Array.from({ length: shown }, (_, i) => {
+        const x = foot.left + ((foot.right - foot.left) * (i + 0.5)) / shown;
+        return [
+          box(x - across / 2, yOf(0) - 0.1, across, under + 0.2, fixture.plugged ? "soft" : "paper", {
+            stroke: "ink",
+            widthMm: 0.15,
+          }),
+          ...(fixture.plugged ? [] : [arrow(x, yOf(0) + under, 0, 2.5)]),
+        ];
+      }).flat();
+    }
+    case "fill-tube":
+    case "standpipe":
+    case "tell-tale": {
+      const half = Math.max(0.6, outline.across(fixture.diameterCm) / 2);
+      const x = outline.standingX(fixture.acrossShare, 2 * half);
+      const top = fixture.kind === "standpipe" ? yOf(fixture.lipCm) : yOf(vessel.insideDepthCm) - 3 * mmPerCm;
+      const bottom = fixture.kind === "standpipe" ? yOf(0) + under + 1 : yOf(0);
+      const slant = fixture.kind === "fill-tube" && fixture.foot === "cut" ? Math.min(2 * half, bottom - top) : 0;
+      return [
+        {
+          kind: "path",
+          d: `M${mm(x - half)} ${mm(top)}V${mm(bottom)}L${mm(x + half)} ${mm(bottom - slant)}V${mm(top)}Z`,
+          fill: "paper",
+          stroke: "ink",
+          widthMm: fixture.kind === "tell-tale" ? 0.2 : 0.4,
+        },
+      ];
+    }
+    case "tray": {
+      const { trayRimCm, trayBedCm, baseIsOpen } = openingsOf(setup);
+      const foot = outline.wallsAt(0);
+      const middle = (foot.left + foot.right) / 2;
+      const half = outline.across(fixture.insideLengthCm) / 2;
+      const [rim, bed] = [yOf(trayRimCm!), Math.max(yOf(trayBedCm!), yOf(0) + under)];
+      const level = baseIsOpen && waterCm !== undefined ? Math.min(waterCm, trayRimCm!) : trayBedCm!;
+      const outer = outline.wallsAt(Math.max(0, level));
+      const beside: readonly (readonly [number, number])[] = [
+        [middle - half, outer.left - wall],
+        [outer.right + wall, middle + half],
+      ];
+      return [
+        ...beside.flatMap(([from, to]) =>
+          level > trayBedCm! && to > from
+            ? [box(from, yOf(level), to - from, bed - yOf(level), "water", { opacity: 0.3 })]
+            : [],
+        ),
+        {
+          kind: "path",
+          d: `M${mm(middle - half)} ${mm(rim)}V${mm(bed + 0.4)}H${mm(middle + half)}V${mm(rim)}`,
+          fill: "none",
+          stroke: "ink",
+          widthMm: 0.6,
+        },
+      ];
+    }
+    case "liner": {
+      const points = [0, 0.25, 0.5, 0.75, 1].map((share) => share * Math.min(fixture.topCm, vessel.insideDepthCm));
+      const side = (which: "left" | "right", by: number): string =>
+        points.map((z) => `${mm(outline.wallsAt(z)[which] + by)} ${mm(yOf(z) - (z === 0 ? 0.4 : 0))}`).join("L");
+      return [
+        {
+          kind: "path",
+          d: `M${side("left", 0.5)}M${side("right", -0.5)}M${mm(outline.wallsAt(0).left + 0.5)} ${mm(yOf(0) - 0.4)}H${mm(outline.wallsAt(0).right - 0.5)}`,
+          fill: "none",
+          stroke: "ink",
+          widthMm: 0.4,
+          dashMm: [2, 0.5, 0.5, 0.5],
+        },
+      ];
+    }
+    case "drain-screen": {
+      const foot = outline.wallsAt(0);
+      return [line(foot.left + 0.5, yOf(0) - 0.4, foot.right - 0.5, yOf(0) - 0.4, 0.7, { dashMm: [0.5, 0.6] })];
+    }
+    case "dressing": {
+      const surface = stackHeightCm(setup);
+      const { left, right } = outline.wallsAt(Math.min(surface, vessel.insideDepthCm));
+      const high = Math.max(0.8, fixture.thicknessCm * mmPerCm);
+      return [
+        box(left, yOf(surface) - high, right - left, high, "paper", {
+          stroke: "ink",
+          widthMm: 0.3,
+          dashMm: fixture.material === "sheet" ? [3, 0.5] : [0.8, 0.6],
+        }),
+      ];
+    }
+    case "lid": {
+      const rim = outline.wallsAt(vessel.insideDepthCm);
+      const open = ((rim.right - rim.left) * Math.min(1, Math.max(0, fixture.openShare))) / 2;
+      const middle = (rim.left + rim.right) / 2;
+      const y = yOf(vessel.insideDepthCm) - 1;
+      return [
+        {
+          kind: "path",
+          d: `M${mm(rim.left - wall)} ${mm(y)}H${mm(middle - open)}M${mm(middle + open)} ${mm(y)}H${mm(rim.right + wall)}`,
+          fill: "none",
+          stroke: "ink",
+          widthMm: 1,
+        },
+      ];
+    }
+    default:
+      return fixture satisfies never;
+  }
+}
+
+/** A short arrow from a place, in the colour of water. */
+function arrow(x: number, y: number, dx: number, dy: number): PathShape {
+  const [tx, ty] = [x + dx, y + dy];
+  const [ux, uy] = [Math.sign(dx), Math.sign(dy)];
+  return {
+    kind: "path",
+    d: `M${mm(x)} ${mm(y)}L${mm(tx)} ${mm(ty)}M${mm(tx - ux - 0.7 * uy)} ${mm(ty - uy - 0.7 * ux)}L${mm(tx)} ${mm(ty)}L${mm(tx - ux + 0.7 * uy)} ${mm(ty - uy + 0.7 * ux)}`,
+    fill: "none",
+    stroke: "water",
+    widthMm: 0.35,
+  };
+}
+
+/** Around what is drawn, so that no line is cut at the edge. */
+const EDGE_MM = 1;
+
+/** A step's drawing: small, to scale, with the mark of the step. Fits into a width and a height. [mm] */
+export function stepDrawing(
+  { setup, medium, system }: Omit<SectionAsked, "scale">,
+  soFar: SoFar,
+  withinMm: { readonly width: number; readonly height: number },
+): Drawing {
+  const markRoom = 20 + 2 * EDGE_MM;
+  const whole = sizeOf(setup, 1);
+  // what does not shrink with the scale: a base that is a line, and a margin
+  const mmPerCm = Math.min((withinMm.width - markRoom) / whole.width, (withinMm.height - 4) / (whole.height - 1.5));
+  const { width, height } = sizeOf(setup, mmPerCm);
+  const frame = frameOf(setup, mmPerCm, EDGE_MM, 0);
+  const { markCm } = soFar;
+  const shapes = contents(frame, medium, soFar);
+  if (markCm !== undefined) {
+    const y = frame.yOf(markCm);
+    const { right } = frame.outline.wallsAt(Math.min(Math.max(0, markCm), setup.vessel.insideDepthCm));
+    shapes.push(
+      line(
+        frame.outline.wallsAt(Math.min(Math.max(0, markCm), setup.vessel.insideDepthCm)).left,
+        y,
+        right + 1,
+        y,
+        0.35,
+        {
+          stroke: "trouble",
+        },
+      ),
+      {
+        kind: "path",
+        d: `M${mm(width + EDGE_MM + 4.6)} ${mm(y)}l2.2 -1.2v2.4Z`,
+        fill: "trouble",
+        stroke: "none",
+        widthMm: 0,
+      },
+      words(width + EDGE_MM + 7.4, y + 1, formatLength(markCm, system), TEXT_MM),
+    );
+  }
+  return {
+    widthMm: width + markRoom,
+    heightMm: height + 1,
+    title: soFarWords(setup, soFar, system),
+    shapes,
+  };
+}
+
+function soFarWords(setup: Setup, { filledToCm, planted, waterCm, markCm }: SoFar, system: UnitSystem): string {
+  const said = [
+    filledToCm === undefined || filledToCm <= setup.fillFromCm + 1e-6
+      ? "empty"
+      : `filled to ${formatLength(filledToCm, system)}`,
+    ...(planted ? ["planted"] : []),
+    ...(waterCm === undefined ? [] : [`water to ${formatLength(waterCm, system)}`]),
+    ...(markCm === undefined ? [] : [`mark at ${formatLength(markCm, system)}`]),
+  ];
+  return `The vessel cut through: ${said.join(", ")}`;
+}
+
+const MARGIN_MM = 8;
+/** Room at the left for the chain of heights, and at the right for names. [mm] */
+const CHAIN_MM = 24;
+const NAMES_MM = 76;
+const TITLE_MM = 12;
+const SCALE_BAR_MM = 14;
+const ROW_MM = 4.2;
+
+/** The whole section on paper at a scale, with its heights, its names and a scale bar. */
+export function scaledSection({ setup, medium, system, scale }: SectionAsked): Drawing {
+  const mmPerCm = 10 / scale;
+  const size = sizeOf(setup, mmPerCm);
+  const left = MARGIN_MM + CHAIN_MM;
+  const top = MARGIN_MM + TITLE_MM;
+  const frame = frameOf(setup, mmPerCm, left, top);
+  const names = nameRows(setup, medium, system);
+  const bottom = top + Math.max(size.height, names.length * ROW_MM) + WIDTH_DIM_MM;
+  const width = Math.max(left + size.width + NAMES_MM + MARGIN_MM, BAR_LEAST_MM + 2 * MARGIN_MM);
+  const height = bottom + SCALE_BAR_MM + MARGIN_MM;
+  const title = `${setup.name}, section 1:${scale}`;
+  return {
+    widthMm: width,
+    heightMm: height,
+    title,
+    shapes: [
+      box(0, 0, width, height, "paper"),
+      words(MARGIN_MM, MARGIN_MM + 4, setup.name, 4.5),
+      words(
+        MARGIN_MM,
+        MARGIN_MM + 9,
+        `Section, 1:${scale}. Heights from the inside base, in ${lengthUnitName(system)}.`,
+        TEXT_MM,
+        { ink: "soft" },
+      ),
+      ...contents(frame, medium, undefined),
+      ...heightChain(frame, left - 3, system),
+      ...namesBeside(frame, names, left + size.width + 4),
+      ...widthDimension(frame, top + size.height + 5, system),
+      ...scaleBar(MARGIN_MM, bottom + 6, scale, system),
+    ],
+  };
+}
+
+const WIDTH_DIM_MM = 10;
+const BAR_LEAST_MM = 120;
+
+type NameRow = { readonly heightCm: number; readonly text: string };
+
+function nameRows(setup: Setup, medium: SectionAsked["medium"], system: UnitSystem): readonly NameRow[] {
+  const heights = boundariesCm(setup);
+  const cm = (length: number): string => formatLength(length, system);
+  return [
+    ...setup.layers.map(({ name, mediumId, thicknessCm }, i) => {
+      const found = medium(mediumId)?.name ?? mediumId;
+      return {
+        heightCm: (heights[i]! + heights[i + 1]!) / 2,
+        text: `${name === "" || name.toLowerCase() === found.toLowerCase() ? found : `${name}: ${found}`}, ${cm(thicknessCm)}`,
+      };
+    }),
+    ...setup.fixtures.flatMap((fixture) => {
+      const key = fixtureHeightKey(fixture);
+      if (!key) return [];
+      const sizes = fixture as unknown as Record<string, number>;
+      const count = fixture.kind === "hole" && fixture.count > 1 ? `${fixture.count} ` : "";
+      const bore = "diameterCm" in fixture ? `, ⌀ ${cm(fixture.diameterCm)}` : "";
+      return [
+        {
+          heightCm: sizes[key]!,
+          text: `${count}${FIXTURE_WORDS[fixture.kind]}${count ? "s" : ""} at ${cm(sizes[key]!)}${bore}`,
+        },
+      ];
+    }),
+    ...(platformCm(setup) > 0 ? [{ heightCm: platformCm(setup), text: `platform at ${cm(platformCm(setup))}` }] : []),
+  ].sort((a, b) => b.heightCm - a.heightCm);
+}
+
+/** Names in a column, each as near to its height as the others let it, with a line to it. */
+function namesBeside(frame: Frame, rows: readonly NameRow[], x: number): Shape[] {
+  let floor = -Infinity;
+  const wanted = rows.map(({ heightCm }) => frame.yOf(heightCm));
+  const placed = wanted.map((y) => (floor = Math.max(y, floor + ROW_MM)));
+  // pushed down by those above, a run goes up again by as much as its last hangs under the base
+  const over = Math.max(0, (placed.at(-1) ?? 0) - frame.yOf(0));
+  return rows.flatMap(({ heightCm, text }, i) => {
+    const y = placed[i]! - (over > 0 ? Math.min(over, Math.max(0, placed[i]! - frame.topY)) : 0);
+    const { right } = frame.outline.wallsAt(Math.min(Math.max(0, heightCm), frame.setup.vessel.insideDepthCm));
+    const shown = text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS - 1)}…` : text;
+    return [
+      {
+        kind: "path",
+        d: `M${mm(right - 1.5)} ${mm(wanted[i]!)}L${mm(x - 2)} ${mm(y)}H${mm(x - 0.6)}`,
+        fill: "none",
+        stroke: "soft",
+        widthMm: 0.15,
+      } satisfies PathShape,
+      words(x, y + 1, shown, TEXT_MM),
+    ];
+  });
+}
+const MOST_LETTERS = Math.floor(NAMES_MM / (0.52 * TEXT_MM));
+
+/** The heights of all boundaries in one chain at the left, and the rim. */
+function heightChain({ setup, yOf, outline }: Frame, x: number, system: UnitSystem): Shape[] {
+  const heights = [
+    ...new Set([0, ...boundariesCm(setup), setup.vessel.insideDepthCm].map((z) => Number(z.toFixed(3)))),
+  ].sort((a, b) => a - b);
+  let lastText = Infinity;
+  return [
+    line(x, yOf(heights[0]!), x, yOf(heights.at(-1)!), 0.2),
+    ...heights.flatMap((height): Shape[] => {
+      const y = yOf(height);
+      const { left } = outline.wallsAt(Math.min(Math.max(0, height), setup.vessel.insideDepthCm));
+      const fits = lastText - y >= TEXT_MM * 1.05;
+      if (fits) lastText = y;
+      return [
+        line(x - 1, y, left - 0.8, y, 0.12, { stroke: "soft" }),
+        line(x - 0.8, y + 0.8, x + 0.8, y - 0.8, 0.35),
+        ...(fits
+          ? [words(x - 2, y + 1, String(Number((height / perUnit(system)).toFixed(2))), TEXT_MM, { anchor: "end" })]
+          : []),
+      ];
+    }),
+  ];
+}
+
+const perUnit = (system: UnitSystem): number => (system === "metric" ? 1 : CM_PER_INCH);
+
+function widthDimension({ setup, outline }: Frame, y: number, system: UnitSystem): Shape[] {
+  const rim = outline.wallsAt(setup.vessel.insideDepthCm);
+  const text = `${formatLength((rim.right - rim.left) / outline.across(1), system)} inside at the rim`;
+  const fits = textWidthMm(text, TEXT_MM) < rim.right - rim.left;
+  return [
+    line(rim.left, y, rim.right, y, 0.2),
+    ...[rim.left, rim.right].map((x) => line(x - 0.8, y + 0.8, x + 0.8, y - 0.8, 0.35)),
+    fits
+      ? words((rim.left + rim.right) / 2, y - 1, text, TEXT_MM, { anchor: "middle" })
+      : words(rim.right + 3, y + 1, text, TEXT_MM),
+  ];
+}
+
+/** A bar by which a print that was not made at full size is seen for what it is. */
+function scaleBar(x: number, y: number, scale: number, system: UnitSystem): Shape[] {
+  const unitMm = (10 / scale) * perUnit(system);
+  // some 5 steps of a round length that stay within reach on the paper
+  const step = [1, 2, 5, 10, 20, 50].find((units) => units * unitMm >= 8) ?? 100;
+  return [
+    ...Array.from({ length: 5 }, (_, i) =>
+      box(x + i * step * unitMm, y, step * unitMm, 1.6, i % 2 === 0 ? "ink" : "paper", { stroke: "ink", widthMm: 0.2 }),
+    ),
+    ...Array.from({ length: 6 }, (_, i) =>
+      words(x + i * step * unitMm, y + 5, String(i * step), 2.6, { anchor: "middle" as const }),
+    ),
+    words(
+      x + 5 * step * unitMm + 3,
+      y + 1.8,
+      `${lengthUnitName(system)}, at 1:${scale}. Check it with a ruler before you measure off the paper.`,
+      2.6,
+      { ink: "soft" satisfies Ink },
+    ),
+  ];
+}

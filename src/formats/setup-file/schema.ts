@@ -1,0 +1,114 @@
+import { z } from "zod";
+import { MOST_RECIPE_PARTS } from "../../core/mixing/recipe";
+import { MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
+import { failed, ok, type Problem, type Result } from "../../core/units/problem";
+import { mixSchema, parseMix } from "../mix/schema";
+import { ownMediumSchema, parseOwnMedium } from "../own-medium/schema";
+import { ownOccupantSchema, parseOwnOccupant } from "../own-occupant/schema";
+import { packSchema } from "../pack/schema";
+import { checkKind, fromText, parseWith } from "../problems";
+import { SETUP_KIND } from "../setup/document";
+import { parseSetup, setupSchema } from "../setup/schema";
+import { SETUP_FILE_KIND, SETUP_FILE_VERSION, type SetupFile } from "./document";
+
+/** What goes into a web address and into the name of a medium: nothing that any of them could trip over. */
+export const keptId = z.string().regex(/^[\w-]{1,40}$/u, { message: "is not an id" });
+const safe = (prefix: string): string => `^${prefix}[\\w-]{1,40}`;
+const mixMediumId = z
+  .string()
+  .regex(new RegExp(`${safe("mix:")}@[1-9]\\d{0,8}$`, "u"), { message: "must be mix:<id>@<version>" });
+const ownMediumId = z.string().regex(new RegExp(`${safe("own:")}$`, "u"), { message: "must begin with own:" });
+const ownOccupantId = z
+  .string()
+  .regex(new RegExp(`${safe("own-kind:")}$`, "u"), { message: "must begin with own-kind:" });
+
+/** Each entry's name once, in a list of entries that are parsed by `of`. */
+const listOf = <K extends string, V extends string, S extends z.ZodType>(
+  key: K,
+  name: z.ZodString,
+  value: V,
+  of: S,
+  most: number,
+) =>
+  z
+    .array(z.strictObject({ [key]: name, [value]: of } as Record<K, z.ZodString> & Record<V, S>))
+    .max(most)
+    .superRefine((list, context) => {
+      const seen = new Set<unknown>();
+      (list as readonly Record<string, unknown>[]).forEach((one, i) => {
+        if (seen.has(one[key])) context.addIssue({ code: "custom", path: [i, key], message: "is used twice" });
+        seen.add(one[key]);
+      });
+    });
+
+const MOST_MEDIA = MOST_LAYERS * 2 * (MOST_RECIPE_PARTS + 1);
+/** The file's own shape, with what lies in it as it is handed in. */
+const shell = <S extends z.ZodType, M extends z.ZodType, O extends z.ZodType, K extends z.ZodType>(
+  setup: S,
+  mix: M,
+  medium: O,
+  occupant: K,
+) =>
+  z.strictObject({
+    kind: z.literal(SETUP_FILE_KIND),
+    version: z.literal(SETUP_FILE_VERSION),
+    setup,
+    mixes: listOf("mediumId", mixMediumId, "mix", mix, MOST_LAYERS * 2),
+    media: listOf("mediumId", ownMediumId, "medium", medium, MOST_MEDIA),
+    occupants: listOf("occupantId", ownOccupantId, "occupant", occupant, MOST_OCCUPANTS * 2),
+    packs: z.array(packSchema).max(MOST_MEDIA),
+  });
+
+/** All of it in its present version: what docs/formats/setup-file.schema.json is generated from. */
+export const setupFileSchema = shell(setupSchema, mixSchema, ownMediumSchema, ownOccupantSchema);
+/** What lies in it may be of an earlier version, each read by its own chain. */
+const looseSchema = shell(z.unknown(), z.unknown(), z.unknown(), z.unknown());
+
+const inside = (path: string, problems: readonly Problem[]): Problem[] =>
+  problems.map((one) => ({ ...one, path: one.path === "" ? path : `${path}.${one.path}` }));
+
+/** Parses each entry of a list, and gathers what is wrong with all. */
+function each<A, B>(list: readonly A[], parse: (one: A, i: number) => Result<B>): Result<B[]> {
+  const parsed = list.map(parse);
+  const problems = parsed.flatMap((one) => (one.ok ? [] : one.problems));
+  return problems.length > 0 ? failed(...problems) : ok(parsed.flatMap((one) => (one.ok ? [one.value] : [])));
+}
+
+const at = <T>(path: string, parsed: Result<T>): Result<T> =>
+  parsed.ok ? parsed : failed(...inside(path, parsed.problems));
+
+/** Reads a setup file, or a setup's document alone. */
+export function parseSetupFile(value: unknown): Result<SetupFile> {
+  if (typeof value === "object" && value !== null && (value as { kind?: unknown }).kind === SETUP_KIND) {
+    const alone = parseSetup(value);
+    return alone.ok ? ok({ setup: alone.value, mixes: [], media: [], occupants: [], packs: [] }) : alone;
+  }
+  const document = checkKind(value, SETUP_FILE_KIND, [SETUP_FILE_VERSION]);
+  if (!document.ok) return document;
+  const loose = parseWith(looseSchema, document.value);
+  if (!loose.ok) return loose;
+  const setup = at("setup", parseSetup(loose.value.setup));
+  const mixes = each(loose.value.mixes, ({ mediumId, mix }, i) => {
+    const parsed = at(`mixes[${i}].mix`, parseMix(mix));
+    return parsed.ok ? ok({ mediumId, mix: parsed.value }) : parsed;
+  });
+  const media = each(loose.value.media, ({ mediumId, medium }, i) => {
+    const parsed = at(`media[${i}].medium`, parseOwnMedium(medium));
+    return parsed.ok ? ok({ mediumId, medium: parsed.value }) : parsed;
+  });
+  const occupants = each(loose.value.occupants, ({ occupantId, occupant }, i) => {
+    const parsed = at(`occupants[${i}].occupant`, parseOwnOccupant(occupant));
+    return parsed.ok ? ok({ occupantId, occupant: parsed.value }) : parsed;
+  });
+  if (!setup.ok || !mixes.ok || !media.ok || !occupants.ok)
+    return failed(...[setup, mixes, media, occupants].flatMap((one) => (one.ok ? [] : one.problems)));
+  return ok({
+    setup: setup.value,
+    mixes: mixes.value,
+    media: media.value,
+    occupants: occupants.value,
+    packs: loose.value.packs,
+  });
+}
+
+export const parseSetupFileText = (text: string): Result<SetupFile> => fromText(text, parseSetupFile);

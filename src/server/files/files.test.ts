@@ -1,0 +1,326 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import fc from "fast-check";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
+import type { OwnOccupant } from "../../core/occupants/own-occupant";
+import { AS_PLANNED } from "../../core/build/built";
+import { anySetup } from "../../core/testing/any-setup";
+import { potWith } from "../../core/testing/setups";
+import type { Setup } from "../../core/stack/setup";
+import { mixDocument, type Mix } from "../../formats/mix/document";
+import { ownMediumDocument } from "../../formats/own-medium/document";
+import { ownOccupantDocument } from "../../formats/own-occupant/document";
+import { setupDocument } from "../../formats/setup/document";
+import { setupFileDocument } from "../../formats/setup-file/document";
+import { openMarlstone, type Marlstone } from "../open";
+
+const folders: string[] = [];
+const houses: Marlstone[] = [];
+const house = (): Marlstone => {
+  const folder = mkdtempSync(join(tmpdir(), "marlstone-files-"));
+  folders.push(folder);
+  const open = openMarlstone(folder);
+  houses.push(open);
+  return open;
+};
+let here: Marlstone;
+let there: Marlstone;
+beforeEach(() => {
+  here = house();
+  there = house();
+});
+afterEach(() => {
+  for (const open of houses.splice(0)) open.close();
+  for (const folder of folders.splice(0)) rmSync(folder, { recursive: true, force: true });
+});
+
+const value = <T>(result: { ok: true; value: T } | { ok: false; problems: readonly { message: string }[] }): T => {
+  if (!result.ok) throw new Error(result.problems.map(({ message }) => message).join(" "));
+  return result.value;
+};
+const GRIT: OwnMedium = {
+  name: "Lane grit",
+  grade: "",
+  basedOn: "granite-grit-3-6",
+  figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.4 },
+};
+const KIND: OwnOccupant = {
+  name: "Rosemary of the wall",
+  scientificName: "",
+  note: "",
+  basedOn: "rosemary",
+  figures: {},
+  words: { feed: "none" },
+};
+const MIX: Mix = { name: "Bog bench", note: "rinse", amendments: [], parts: [{ mediumId: "sphagnum-peat", parts: 2 }] };
+const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
+
+/** A setup whose upper layer is of the second version of a mix with a medium of its own in it. */
+function furnished(to: Marlstone): string {
+  const grit = value(to.createOwnMedium(GRIT));
+  const kind = value(to.createOwnOccupant(KIND));
+  const mix = value(to.createMix(MIX));
+  const second = { ...MIX, parts: [...MIX.parts, { mediumId: `own:${grit}`, parts: 1 }] };
+  expect(to.saveMix({ id: mix, baseVersion: 1, document: mixDocument(second) }).status).toBe("saved");
+  to.putPack({
+    mediumId: `own:${grit}`,
+    baseVersion: 0,
+    pack: { mediumId: `own:${grit}`, kind: "bag", amount: 20, unit: "kg", swells: 1, price: 6 },
+  });
+  return value(
+    to.createSetup({
+      ...POT,
+      layers: POT.layers.map((layer, i) => (i === 1 ? { ...layer, mediumId: `mix:${mix}@2` } : layer)),
+      occupants: [{ id: "a", occupantId: `own-kind:${kind}`, count: 2 }],
+    }),
+  );
+}
+const textOf = (from: Marlstone, id: string): string => JSON.stringify(setupFileDocument(value(from.setupFile(id))));
+const setupOf = (from: Marlstone, address: string): Setup => {
+  const loaded = from.loadSetup(address.split("/").at(-1)!);
+  if (loaded.status !== "ok") throw new Error(loaded.status);
+  return loaded.state.setup;
+};
+
+describe("a setup file", () => {
+  it("opens in an empty house as it was: its mixes, media, kinds and packs under their own ids", () => {
+    const text = textOf(here, furnished(here));
+    const taken = value(there.takeInFile(text));
+    expect(taken.what).toBe("setup");
+    expect(textOf(there, taken.address.split("/").at(-1)!)).toBe(text);
+    expect(there.medium(setupOf(there, taken.address).layers[1]!.mediumId)?.name).toBe("Bog bench");
+    expect(there.listPacks()).toMatchObject([{ pack: { price: 6 } }]);
+  });
+
+  it("of any setup comes out of a house as it went in", () => {
+    fc.assert(
+      fc.property(anySetup, (setup) => {
+        const named = { ...setup, name: setup.name.slice(0, 100) };
+        const made = here.createSetup(named);
+        // one that makes no sense is not stored in the first place
+        if (!made.ok) {
+          expect(there.takeInFile(JSON.stringify(setupDocument(named))).ok).toBe(false);
+          return;
+        }
+        const taken = value(there.takeInFile(textOf(here, made.value)));
+        expect(setupOf(there, taken.address)).toEqual(named);
+      }),
+      { numRuns: 60, seed: 15 },
+    );
+  });
+
+  it("opened where it is from brings a copy, and nothing twice", () => {
+    const text = textOf(here, furnished(here));
+    const before = here.counts();
+    value(here.takeInFile(text));
+    value(here.takeInFile(text));
+    expect(here.counts()).toMatchObject({ setups: before.setups + 2, mixes: 1, ownMedia: 1, ownOccupants: 1 });
+  });
+
+  it("gives what clashes another name and id, and leaves what is here as it is", () => {
+    const text = textOf(here, furnished(here));
+    const file = JSON.parse(text) as {
+      mixes: { mediumId: string; mix: { note: string } }[];
+      media: { mediumId: string; medium: { figures: { dryBulkDensityGPerCm3: number } } }[];
+      occupants: { occupant: { note: string } }[];
+    };
+    value(there.takeInFile(text));
+    const own = there.listOwnMedia()[0]!;
+    const mixBefore = there.loadMix(there.listMixes()[0]!.id);
+    file.media[0]!.medium.figures.dryBulkDensityGPerCm3 = 1.7;
+    file.mixes[0]!.mix.note = "another";
+    file.occupants[0]!.occupant.note = "another";
+    const taken = value(there.takeInFile(JSON.stringify(file)));
+    expect(taken.notes.join(" ")).toMatch(/Lane grit \(2\).*Bog bench \(2\).*Rosemary of the wall \(2\)/u);
+    expect(there.listOwnMedia().map(({ value: { name } }) => name)).toEqual(["Lane grit", "Lane grit (2)"]);
+    expect(there.listOwnMedia().find(({ id }) => id === own.id)).toEqual(own);
+    expect(there.loadMix(mixBefore!.stored.id)).toMatchObject({ stored: mixBefore!.stored });
+    const setup = setupOf(there, taken.address);
+    // and the new one is made of the new ones
+    const mix = there.loadMix(setup.layers[1]!.mediumId.replace(/^mix:|@.*$/gu, ""))!;
+    expect(mix.stored.value.note).toBe("another");
+    const part = there.medium(mix.stored.value.parts[1]!.mediumId)!;
+    expect(part.dryBulkDensityGPerCm3.typical).toBe(1.7);
+    expect(there.ownOccupant(setup.occupants[0]!.occupantId)?.name).toBe("Rosemary of the wall (2)");
+    // taken in again it finds itself, under whatever number its name got
+    const counts = there.counts();
+    value(there.takeInFile(JSON.stringify(file)));
+    expect(there.counts()).toMatchObject({ ...counts, setups: counts.setups + 1, versions: counts.versions + 1 });
+  });
+
+  it("that cannot be whole changes nothing: not the mix before the setup, nor the medium before the mix", () => {
+    const good = JSON.parse(textOf(here, furnished(here))) as Record<string, unknown> & {
+      setup: { layers: { thicknessCm: number; mediumId: string }[]; occupants: { occupantId: string }[] };
+      media: unknown[];
+      mixes: unknown[];
+    };
+    const bad: unknown[] = [
+      { ...good, setup: { ...good.setup, layers: good.setup.layers.map((layer) => ({ ...layer, thicknessCm: 400 })) } },
+      {
+        ...good,
+        setup: { ...good.setup, layers: good.setup.layers.map((layer) => ({ ...layer, mediumId: "moon-dust" })) },
+      },
+      { ...good, media: [] },
+      { ...good, mixes: [] },
+      { ...good, occupants: [] },
+      { ...good, setup: { ...good.setup, occupants: [{ id: "x", occupantId: "unicorn", count: 1 }] } },
+      { ...good, version: 3 },
+      { ...good, setup: undefined },
+      { kind: "something.else" },
+      [],
+      "text",
+    ];
+    const before = there.counts();
+    for (const one of bad) {
+      const taken = there.takeInFile(JSON.stringify(one));
+      expect(taken.ok).toBe(false);
+      expect(!taken.ok && taken.problems.every(({ message }) => message.length > 0)).toBe(true);
+      expect(there.counts()).toEqual(before);
+    }
+    for (const text of [
+      "",
+      "{",
+      "null",
+      "\u0000",
+      "x".repeat(5000),
+      `{"kind":"marlstone.setup-file","version":1,"a":${"[".repeat(200_000)}`,
+    ])
+      expect(there.takeInFile(text).ok).toBe(false);
+    expect(there.counts()).toEqual(before);
+  });
+
+  it("with scripts in its names is kept as the text it is", () => {
+    const evil = '<img src=x onerror="alert(1)">{{constructor}}\' OR 1=1;--';
+    const taken = value(there.takeInFile(JSON.stringify(setupDocument({ ...POT, name: evil }))));
+    expect(setupOf(there, taken.address).name).toBe(evil);
+    expect(there.shelf(1).total).toBe(1);
+  });
+});
+
+describe("a file of another kind", () => {
+  it("is taken in by what it says it is", () => {
+    expect(value(here.takeInFile(JSON.stringify(ownMediumDocument(GRIT)))).address).toMatch(/^\/media\/own\//u);
+    const again = value(here.takeInFile(`\uFEFF${JSON.stringify(ownMediumDocument(GRIT))}`));
+    expect(again.notes.join()).toContain("Lane grit (2)");
+    expect(value(here.takeInFile(JSON.stringify(ownOccupantDocument(KIND)))).what).toBe("kind");
+    expect(value(here.takeInFile(JSON.stringify(mixDocument(MIX)))).what).toBe("mix");
+    expect(value(here.takeInFile("what,id,name,amount\npart,sphagnum-peat,,2\n")).what).toBe("mix");
+  });
+});
+
+describe("a whole house", () => {
+  /** All of it but the day it was written, and what differs by when it was stored. */
+  const bare = (of: Marlstone): unknown => ({ ...of.house(), writtenAt: "" });
+
+  function lived(): void {
+    const id = furnished(here);
+    const loaded = here.loadSetup(id);
+    if (loaded.status !== "ok") throw new Error(loaded.status);
+    const { setup, version } = loaded.state;
+    const change = (name: string, baseVersion: number) =>
+      here.saveChanges({
+        setupId: id,
+        baseVersion,
+        changes: [{ id: `change-${name}`, label: `Named ${name}`, document: setupDocument({ ...setup, name }) }],
+      });
+    expect(change("Second", version).status).toBe("saved");
+    here.step({ setupId: id, baseVersion: version + 1, direction: "undo" });
+    expect(change("Third", version + 2).status).toBe("saved");
+    // a stale one is set aside, and goes along
+    expect(change("Stale", 1).status).toBe("stale");
+    const history = here.historyOf(id)!;
+    here.nameVersion({ setupId: id, revisionId: history.lines.at(-1)!.revisionId, name: "before the hot summer" });
+    here.recordBuilt({
+      setupId: id,
+      buildId: null,
+      revisionId: history.headRevisionId,
+      entries: [
+        {
+          entryId: "entry-0001",
+          step: "layer:x",
+          state: { done: true, actual: { ...AS_PLANNED, topCm: 6, mediumId: setup.layers[1]!.mediumId } },
+        },
+      ],
+    });
+    here.setPutAway(value(here.createSetup({ ...POT, name: "Away" })), true);
+  }
+
+  it("comes back whole in another: every version, name, build and pack", () => {
+    lived();
+    const text = JSON.stringify(here.house());
+    expect(value(there.takeInFile(text)).what).toBe("house");
+    expect(bare(there)).toEqual(bare(here));
+    // and goes on from there: undo finds what was before
+    const id = here.shelf(1).items[0]!.id;
+    const loaded = there.loadSetup(id);
+    expect(loaded).toMatchObject({
+      status: "ok",
+      state: { setup: { name: "Third" }, undoLabel: "Named Third", setAside: [{ label: "Named Stale" }] },
+    });
+    expect(there.presentBuild(id)).toMatchObject({ built: { "layer:x": { done: true, actual: { topCm: 6 } } } });
+    expect(there.historyOf(id)!.named[0]!.names[0]!.name).toBe("before the hot summer");
+  });
+
+  it("taken in again is passed over, and beside another house overwrites nothing", () => {
+    lived();
+    const text = JSON.stringify(here.house());
+    const before = bare(here);
+    expect(value(here.takeInFile(text)).notes.join(" ")).toMatch(/nothing new.*were here already/u);
+    expect(bare(here)).toEqual(before);
+    // the same ids, but other things: all of it comes under new ones
+    const other = JSON.parse(text) as {
+      setups: { id: string; revisions: { document: { name: string } }[] }[];
+      media: { versions: { document: { grade: string } }[] }[];
+      mixes: { versions: { document: { note: string } }[] }[];
+      occupants: unknown[];
+    };
+    for (const { revisions } of other.setups)
+      for (const { document } of revisions) document.name = `${document.name}, other`;
+    other.media[0]!.versions[0]!.document.grade = "other";
+    other.mixes[0]!.versions[1]!.document.note = "other";
+    const taken = value(here.takeInFile(JSON.stringify(other)));
+    expect(taken.notes.join(" ")).toMatch(/had an id that is taken here/u);
+    const after = here.house();
+    const lists = (of: object): readonly (readonly unknown[])[] => {
+      const { setups, mixes, media, occupants, packs } = of as typeof after;
+      return [setups, mixes, media, occupants, packs];
+    };
+    lists(after).forEach((list, i) => expect(list).toEqual(expect.arrayContaining([...lists(before as object)[i]!])));
+    const added = here.shelf(1).items.find(({ name }) => name === "Third, other")!;
+    const setup = added.setup;
+    if (!setup.ok) throw new Error("a setup");
+    const mix = here.loadMix(setup.value.layers[1]!.mediumId.replace(/^mix:|@.*$/gu, ""))!;
+    expect(mix.stored.value.note).toBe("other");
+    expect(here.medium(mix.stored.value.parts[1]!.mediumId)).toMatchObject({ grade: "other", name: "Lane grit (2)" });
+    expect(here.presentBuild(added.id)!.built["layer:x"]!.actual.mediumId).toBe(setup.value.layers[1]!.mediumId);
+  });
+
+  it("carries along what cannot be read, and is refused where it is not of one piece", () => {
+    lived();
+    const text = JSON.stringify(here.house());
+    const damaged = JSON.parse(text) as {
+      setups: { head: number; revisions: { parent: number | null; document: unknown }[]; names: object[] }[];
+    };
+    damaged.setups[0]!.revisions[0]!.document = "{ cut off";
+    value(there.takeInFile(JSON.stringify(damaged)));
+    expect(there.house().setups[0]!.revisions[0]!.document).toBe("{ cut off");
+    const third = house();
+    const broken = (change: (copy: typeof damaged) => void): boolean => {
+      const copy = JSON.parse(text) as typeof damaged;
+      change(copy);
+      return third.takeInFile(JSON.stringify(copy)).ok;
+    };
+    expect(broken((copy) => (copy.setups[0]!.head = 99))).toBe(false);
+    expect(broken((copy) => (copy.setups[0]!.revisions[0]!.parent = 1))).toBe(false);
+    expect(broken((copy) => copy.setups.push(copy.setups[0]!))).toBe(false);
+    expect(
+      broken((copy) =>
+        copy.setups[0]!.names.push({ revision: 50, name: "x", namedAt: "2026-11-26T09:00:00.000Z", droppedAt: null }),
+      ),
+    ).toBe(false);
+    expect(broken((copy) => Object.assign(copy, { version: 2 }))).toBe(false);
+    expect(third.counts()).toMatchObject({ setups: 0, mixes: 0, versions: 0 });
+  });
+});

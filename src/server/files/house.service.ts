@@ -1,0 +1,277 @@
+import type { StepState } from "../../core/build/built";
+import { ownMediumId } from "../../core/media/own-id";
+import { mixOfMedium } from "../../core/mixing/mix-medium";
+import { ownKindId } from "../../core/occupants/own-occupant";
+import { ok, type Result } from "../../core/units/problem";
+import { stepStateSchema } from "../../formats/build/schema";
+import { HOUSE_KIND, HOUSE_VERSION, type House, type KeptInHouse, type SetupInHouse } from "../../formats/house/schema";
+import { fromText, parseWith } from "../../formats/problems";
+import { packSchema } from "../../formats/pack/schema";
+import { buildRows, entryRows, hasBuild, insertBuild, insertEntry } from "../builds/builds.repo";
+import { writing, type Db } from "../db/client";
+import { allNameRows, insertName } from "../history/history.repo";
+import { insertWithVersions, keptRow, type KeptTables, type WholeKept } from "../kept/kept.repo";
+import { MIX_TABLES, OWN_MEDIUM_TABLES, OWN_OCCUPANT_TABLES } from "../kept/kept.repo";
+import { freeName, type OwnMediaContext } from "../media/media.service";
+import { freeKindName } from "../occupants/occupants.service";
+import { setupRow } from "../setups/setups.repo";
+import * as repo from "./house.repo";
+
+/** What is stored, as it goes into a file: the object a text stands for, or the text where it is none. */
+function loose(document: string): KeptInHouse["versions"][number]["document"] {
+  try {
+    const value: unknown = JSON.parse(document);
+    return typeof value === "object" && value !== null && !Array.isArray(value)
+      ? (value as Record<string, unknown>)
+      : document;
+  } catch {
+    return document;
+  }
+}
+
+const textOf = (document: Record<string, unknown> | string): string =>
+  typeof document === "string" ? document : JSON.stringify(document);
+
+/** All there is, in one document. */
+export function houseOf(db: Db, writtenAt: string): House {
+  // one moment of it all: what is written meanwhile waits
+  return writing(db, (tx) => ({
+    kind: HOUSE_KIND,
+    version: HOUSE_VERSION,
+    writtenAt,
+    setups: repo.setupRows(tx).flatMap(({ id, name, createdAt, updatedAt, putAwayAt, headRevisionId }) => {
+      const rows = repo.revisionRowsOf(tx, id);
+      const places = new Map(rows.map((row, place) => [row.id, place]));
+      const head = headRevisionId === null ? undefined : places.get(headRevisionId);
+      // one without a version is nothing yet
+      if (head === undefined) return [];
+      return [
+        {
+          id,
+          name,
+          createdAt,
+          updatedAt,
+          putAwayAt,
+          head,
+          revisions: rows.map(({ parentId, kind, changeId, label, savedAt, settledAt, document }) => ({
+            parent: parentId === null ? null : places.get(parentId)!,
+            kind,
+            changeId,
+            label,
+            savedAt,
+            settledAt,
+            document: loose(document),
+          })),
+          names: allNameRows(tx, id).map((one) => ({
+            revision: places.get(one.revisionId)!,
+            name: one.name,
+            namedAt: one.namedAt,
+            droppedAt: one.droppedAt,
+          })),
+          builds: buildRows(tx, id).map((build) => ({
+            id: build.id,
+            revision: places.get(build.revisionId)!,
+            begunAt: build.begunAt,
+            entries: entryRows(tx, build.id).flatMap(({ entryId, step, savedAt, document }) => {
+              const state = fromText(document, (value) => parseWith(stepStateSchema, value));
+              return state.ok ? [{ entryId, step, savedAt, state: state.value }] : [];
+            }),
+          })),
+        },
+      ];
+    }),
+    mixes: repo.wholeKept(tx, MIX_TABLES).map(inHouse),
+    media: repo.wholeKept(tx, OWN_MEDIUM_TABLES).map(inHouse),
+    occupants: repo.wholeKept(tx, OWN_OCCUPANT_TABLES).map(inHouse),
+    packs: packsInHouse(tx),
+  }));
+}
+
+const inHouse = ({ versions, ...head }: WholeKept): KeptInHouse => ({
+  ...head,
+  versions: versions.map(({ version, savedAt, document }) => ({ version, savedAt, document: loose(document) })),
+});
+
+function packsInHouse(db: Db): House["packs"] {
+  const packs = new Map<string, House["packs"][number]>();
+  for (const { mediumId, version, document, savedAt } of repo.packRows(db)) {
+    const parsed = document === null ? undefined : fromText(document, (value) => parseWith(packSchema, value));
+    // one that cannot be read counts as none
+    const pack = parsed?.ok ? parsed.value : null;
+    const list = packs.get(mediumId) ?? { mediumId, versions: [] };
+    list.versions.push({ version, savedAt, pack });
+    packs.set(mediumId, list);
+  }
+  return [...packs.values()];
+}
+
+/** How much came in, how much was here already, and what got another id. */
+export type HouseTakenIn = {
+  readonly setups: number;
+  readonly mixes: number;
+  readonly media: number;
+  readonly occupants: number;
+  readonly packs: number;
+  readonly alreadyHere: number;
+  readonly renamed: number;
+};
+
+/**
+ * Takes in a whole house beside what is here, all of it or nothing. What is here under the same id and is the same is
+ * passed over; what differs stays, and what came gets another id, everywhere it is named.
+ */
+export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Result<HouseTakenIn> {
+  const { newId } = context;
+  return writing(db, (tx): Result<HouseTakenIn> => {
+    let alreadyHere = 0;
+    let renamed = 0;
+    const names = new Map<string, string>();
+    const nameOf: NameOf = (id) => names.get(id) ?? id;
+    const takeKept = (
+      tables: KeptTables,
+      list: readonly KeptInHouse[],
+      called: (from: string, to: string) => void,
+      /** A name that nothing else has here, where names stand for one thing. */
+      freeNameOf: (name: string) => string = (name) => name,
+    ): number => {
+      let taken = 0;
+      const here = new Map(repo.wholeKept(tx, tables).map((one) => [one.id, one]));
+      for (const { versions, ...head } of list) {
+        const rows = versions.map(({ version, savedAt, document }) => ({
+          version,
+          savedAt,
+          document: textOf(withNames(document, nameOf)),
+        }));
+        const known = here.get(head.id);
+        if (known && startsWith(known.versions, rows)) {
+          alreadyHere++;
+          continue;
+        }
+        const id = keptRow(tx, tables, head.id) ? newId() : head.id;
+        if (id !== head.id) renamed++;
+        called(head.id, id);
+        const newest = versions.at(-1)!;
+        const wanted = nameIn(newest.document, head.name);
+        const name = freeNameOf(wanted);
+        if (name !== wanted && typeof newest.document === "object")
+          rows.at(-1)!.document = textOf({ ...withNames(newest.document, nameOf), name });
+        insertWithVersions(tx, tables, { ...head, id, name, versions: rows });
+        taken++;
+      }
+      return taken;
+    };
+    const media = takeKept(
+      OWN_MEDIUM_TABLES,
+      house.media,
+      (from, to) => names.set(ownMediumId(from), ownMediumId(to)),
+      (name) => freeName(tx, name, context),
+    );
+    const mixIds = new Map<string, string>();
+    const mixes = takeKept(MIX_TABLES, house.mixes, (from, to) => mixIds.set(from, to));
+    const occupants = takeKept(
+      OWN_OCCUPANT_TABLES,
+      house.occupants,
+      (from, to) => names.set(ownKindId(from), ownKindId(to)),
+      (name) => freeKindName(tx, name),
+    );
+    const nameOfAll: NameOf = (id) => {
+      const mix = mixOfMedium(id);
+      const to = mix && mixIds.get(mix.mixId);
+      return to === undefined ? nameOf(id) : id.replace(`mix:${mix!.mixId}`, () => `mix:${to}`);
+    };
+    let setups = 0;
+    for (const setup of house.setups) {
+      const isHere = setupRow(tx, setup.id) !== undefined;
+      if (isHere && sameAsHere(tx, setup, nameOfAll)) {
+        alreadyHere++;
+        continue;
+      }
+      const id = isHere ? newId() : setup.id;
+      if (isHere) renamed++;
+      takeSetup(tx, setup, id, nameOfAll, newId);
+      setups++;
+    }
+    let packs = 0;
+    const bought = new Set(repo.packRows(tx).map(({ mediumId }) => mediumId));
+    for (const { mediumId, versions } of house.packs) {
+      const to = nameOf(mediumId);
+      if (bought.has(to)) {
+        alreadyHere++;
+        continue;
+      }
+      for (const { version, savedAt, pack } of versions)
+        repo.insertPackVersion(tx, {
+          mediumId: to,
+          version,
+          savedAt,
+          document: pack && JSON.stringify({ ...pack, mediumId: to }),
+        });
+      packs++;
+    }
+    return ok({ setups, mixes, media, occupants, packs, alreadyHere, renamed });
+  });
+}
+
+type NameOf = (id: string) => string;
+
+/** Lists go by the name in the present version; what a file says beside it counts where that cannot be read. */
+const nameIn = (document: Record<string, unknown> | string, otherwise: string): string =>
+  typeof document === "object" && typeof document.name === "string" ? document.name : otherwise;
+
+/** A document in which media and kinds go by other names; one that is a text only goes as it is. */
+function withNames<D extends Record<string, unknown> | string>(document: D, nameOf: NameOf): D {
+  if (typeof document === "string") return document;
+  const each = (list: unknown, key: string): unknown =>
+    Array.isArray(list)
+      ? list.map((one: unknown) => {
+          const id = typeof one === "object" && one !== null ? (one as Record<string, unknown>)[key] : undefined;
+          return typeof id === "string" ? { ...(one as object), [key]: nameOf(id) } : one;
+        })
+      : list;
+  const lists = { layers: "mediumId", parts: "mediumId", occupants: "occupantId" } as const;
+  return Object.fromEntries(
+    Object.entries(document).map(([key, value]) => [
+      key,
+      Object.hasOwn(lists, key) ? each(value, lists[key as keyof typeof lists]) : value,
+    ]),
+  ) as D;
+}
+
+/** Whether what is here is what came, or has gone on from it. */
+const startsWith = (here: WholeKept["versions"], came: WholeKept["versions"]): boolean =>
+  came.length <= here.length &&
+  came.every(({ version, document }, i) => here[i]!.version === version && here[i]!.document === document);
+
+function sameAsHere(db: Db, { id, revisions }: SetupInHouse, nameOf: NameOf): boolean {
+  const here = repo.revisionRowsOf(db, id);
+  return (
+    revisions.length <= here.length &&
+    revisions.every(
+      ({ changeId, document }, i) =>
+        here[i]!.changeId === changeId && here[i]!.document === textOf(withNames(document, nameOf)),
+    )
+  );
+}
+
+function withMediumNamed(state: StepState, nameOf: NameOf): StepState {
+  const { mediumId } = state.actual;
+  return { ...state, actual: { ...state.actual, mediumId: mediumId === null ? null : nameOf(mediumId) } };
+}
+
+function takeSetup(db: Db, setup: SetupInHouse, id: string, nameOf: NameOf, newId: () => string): void {
+  const { name, createdAt, updatedAt, putAwayAt, head, revisions, names, builds } = setup;
+  const ids = repo.insertWholeSetup(
+    db,
+    { id, name: nameIn(revisions[head]!.document, name), createdAt, updatedAt, putAwayAt },
+    revisions.map(({ document, ...revision }) => ({ ...revision, document: textOf(withNames(document, nameOf)) })),
+    head,
+  );
+  for (const { revision, ...rest } of names) insertName(db, { ...rest, setupId: id, revisionId: ids[revision]! });
+  for (const build of builds) {
+    // its id is one for the whole house
+    const buildId = id === setup.id && !hasBuild(db, build.id) ? build.id : newId();
+    insertBuild(db, { id: buildId, setupId: id, revisionId: ids[build.revision]!, begunAt: build.begunAt });
+    for (const { entryId, step, savedAt, state } of build.entries)
+      insertEntry(db, { buildId, entryId, step, savedAt, document: JSON.stringify(withMediumNamed(state, nameOf)) });
+  }
+}

@@ -1,0 +1,62 @@
+import { cutDrawing } from "@/core/build/cut-drawing";
+import type { Sheet } from "@/core/build/sheet";
+import type { Step } from "@/core/build/step";
+import type { Thing } from "@/core/build/things";
+import { stepDrawing } from "@/core/drawing/section-drawing";
+import type { Drawing } from "@/core/drawing/shape";
+import { shoppingFor } from "@/core/mixing/shopping";
+import type { Needed, Pack } from "@/core/mixing/batch";
+import type { UnitSystem } from "@/core/units/units";
+import type { MediumLookup } from "@/core/water/network";
+import { USUAL_MARGIN } from "@/core/mixing/batch";
+
+export type StepShown = Omit<Step, "shows"> & { readonly drawing: Drawing };
+export type NeedShown = Omit<Needed, "mediumId"> & {
+  readonly mediumId: string;
+  readonly name: string;
+  readonly pack: Pack | undefined;
+};
+
+/** A build sheet as a page shows it: data alone, so that a server can send it. */
+export type SheetShown = {
+  readonly name: string;
+  readonly tools: readonly string[];
+  readonly things: readonly Thing[];
+  readonly needed: readonly NeedShown[];
+  readonly margin: number;
+  readonly cuts: readonly { readonly key: string; readonly drawing: Drawing }[];
+  readonly steps: readonly StepShown[];
+};
+
+/** A step's drawing on paper. [mm] */
+const STEP_MM = { width: 66, height: 46 } as const;
+
+export function sheetShown(
+  { bench, tools, things, cuts, steps }: Sheet,
+  medium: MediumLookup,
+  packs: readonly Pack[],
+  system: UnitSystem,
+): SheetShown {
+  const { setup } = bench;
+  const shopping = shoppingFor(
+    bench.layers.map(({ id, volumeCm3, recipe }) => ({ id, roomCm3: volumeCm3, parts: recipe?.parts ?? [] })),
+    USUAL_MARGIN,
+    packs,
+  );
+  return {
+    name: setup.name,
+    tools,
+    things,
+    needed: shopping.needed.map(({ medium: one, ...need }) => ({
+      ...need,
+      name: one.name,
+      pack: packs.find(({ mediumId }) => mediumId === one.id),
+    })),
+    margin: USUAL_MARGIN,
+    cuts: cuts.map((cut) => ({ key: cut.fixture.id, drawing: cutDrawing(cut, setup, system) })),
+    steps: steps.map(({ shows, ...step }) => ({
+      ...step,
+      drawing: stepDrawing({ setup, medium, system }, shows, STEP_MM),
+    })),
+  };
+}

@@ -1,0 +1,149 @@
+import Fuse from "fuse.js";
+import type { FindIndex } from "@/formats/find-index";
+import { mediumAddress } from "../media/medium-address";
+
+/** Something that can be gone to, or done. */
+export type Entry = {
+  readonly id: string;
+  readonly group: Group;
+  readonly name: string;
+  readonly hint: string;
+  /** The keys that do the same. */
+  readonly keys: string;
+  readonly does: { readonly go: string } | { readonly press: HTMLElement };
+};
+export type Group = "Setups" | "On this page" | "Layers" | "Pages" | "Mixes" | "Media" | "Plants and animals";
+
+const PAGES: readonly (readonly [name: string, href: string, hint: string])[] = [
+  ["The yard", "/", "all setups"],
+  ["New setup", "/new", "make one"],
+  ["Media", "/media", "what layers are made of"],
+  ["A medium of your own", "/media/own", "from a supplier's figures"],
+  ["Mix", "/mixes", "recipes and batches"],
+  ["All mixes", "/mixes/all", ""],
+  ["Living", "/living", "plants and animals"],
+  ["A kind of your own", "/living/own", "plant or animal"],
+  ["Files in and out", "/files", "import, export, open a copy, the whole house"],
+  ["Backup and access", "/keeping", "copies, passphrase"],
+  ["Put away", "/?away", "setups taken off the shelf"],
+];
+
+/** What a button's name begins with, and the keys that press it. */
+const KEYS: readonly (readonly [begins: string, keys: string])[] = [
+  ["Undo", "Ctrl Z"],
+  ["Redo", "Ctrl Shift Z"],
+  ["Add layer", "A"],
+  ["Keys", "?"],
+  ["Find anything", "Ctrl K"],
+];
+const keysOf = (name: string): string => KEYS.find(([begins]) => name.startsWith(begins))?.[1] ?? "";
+
+/** Everything by its name: what is stored, the pages there are, and what can be pressed where one is. */
+export function entriesOf(
+  index: FindIndex,
+  pressable: readonly { readonly name: string; readonly element: HTMLElement }[],
+): Entry[] {
+  const entry = (group: Group, id: string, name: string, hint: string, go: string): Entry => ({
+    id: `${group} ${id}`,
+    group,
+    name: name || "Without a name",
+    hint,
+    keys: "",
+    does: { go },
+  });
+  return [
+    ...index.setups.map(({ id, name }) => entry("Setups", id, name, "", `/setups/${id}`)),
+    ...pressable.map(({ name, element }, i): Entry => ({
+      id: `On this page ${i}`,
+      group: "On this page",
+      name,
+      hint: "",
+      keys: keysOf(name),
+      does: { press: element },
+    })),
+    ...index.setups.flatMap(({ id, name }) => [
+      entry("Setups", `${id} build`, name, "build sheet", `/setups/${id}/build`),
+      entry("Setups", `${id} batch`, name, "shopping and mixing", `/setups/${id}/batch`),
+      entry("Setups", `${id} history`, name, "history", `/setups/${id}/history`),
+    ]),
+    ...index.setups.flatMap(({ id, name, layers }) =>
+      layers.map((layer) =>
+        entry("Layers", `${id} ${layer.id}`, layer.name, `in ${name}`, `/setups/${id}#${encodeURIComponent(layer.id)}`),
+      ),
+    ),
+    ...PAGES.map(([name, href, hint]) => entry("Pages", href, name, hint, href)),
+    ...index.mixes.map(({ id, name }) => entry("Mixes", id, name, "", `/mixes/${id}`)),
+    ...index.media.map(({ id, name }) => entry("Media", id, name, "", mediumAddress(id))),
+    ...index.kinds.map(({ id, name, about }) =>
+      entry("Plants and animals", id, name, about, `/living/${encodeURIComponent(id)}`),
+    ),
+  ];
+}
+
+/** The groups of what was found, that of the best first: Enter goes to what stands first. */
+export const groupsOf = (
+  found: readonly Entry[],
+): readonly { readonly group: Group; readonly entries: readonly Entry[] }[] =>
+  [...new Set(found.map(({ group }) => group))].map((group) => ({
+    group,
+    entries: found.filter((entry) => entry.group === group),
+  }));
+
+/** A slip of the pen is this near to what was meant. */
+const A_SLIP = 0.4;
+const MOST_SHOWN = 40;
+/** With nothing typed, so many of a group are told. */
+const SHOWN_AT_FIRST = 6;
+
+const plain = (text: string): string => text.normalize("NFKD").toLowerCase();
+
+/** A search through entries that forgives slips of the pen; what is written as it is called comes first. */
+export function searchOf(entries: readonly Entry[]): (words: string) => readonly Entry[] {
+  const texts = new Map(entries.map((entry) => [entry, plain(`${entry.name} ${entry.hint}`)]));
+  const fuse = new Fuse(
+    [...texts].map(([entry, text]) => ({ entry, text })),
+    {
+      keys: ["text"],
+      includeScore: true,
+      threshold: A_SLIP,
+      // a long name is as good as a short one: setups go before mixes that are called alike
+      ignoreFieldNorm: true,
+      ignoreLocation: true,
+      minMatchCharLength: 2,
+    },
+  );
+  /** Those that have something like each of the words, wherever it stands; the nearest first. */
+  const nearTo = (words: readonly string[]): readonly Entry[] => {
+    let off: Map<Entry, number> | undefined;
+    for (const word of words) {
+      const found = new Map(fuse.search(word).map(({ item, score }) => [item.entry, score!]));
+      off = off
+        ? new Map([...off].flatMap(([entry, by]) => (found.has(entry) ? [[entry, by + found.get(entry)!]] : [])))
+        : found;
+    }
+    return [...(off ?? [])].sort(([, a], [, b]) => a - b).map(([entry]) => entry);
+  };
+  return (typed) => {
+    const words = plain(typed).split(/\s+/u).filter(Boolean);
+    if (words.length === 0) {
+      const counts = new Map<Group, number>();
+      return entries.filter(({ group, hint }) => {
+        const count = counts.get(group) ?? 0;
+        if (count >= SHOWN_AT_FIRST || (group === "Setups" && hint !== "") || group === "Layers") return false;
+        counts.set(group, count + 1);
+        return true;
+      });
+    }
+    const as = (entry: Entry): number => {
+      const name = plain(entry.name);
+      if (name.startsWith(words.join(" "))) return entry.hint === "" ? 0 : 1;
+      return words.every((word) => name.includes(word)) ? 2 : 3;
+    };
+    const exact = [...texts]
+      .filter(([, text]) => words.every((word) => text.includes(word)))
+      .map(([entry]) => entry)
+      .sort((a, b) => as(a) - as(b));
+    if (exact.length >= MOST_SHOWN) return exact.slice(0, MOST_SHOWN);
+    return [...new Set([...exact, ...nearTo(words)])].slice(0, MOST_SHOWN);
+  };
+}
