@@ -115,3 +115,47 @@ test("what of a page had not come when the server died comes when it is back", a
   await expect(page.getByText("This part has not come from Marlstone yet")).toHaveCount(0);
   await expect(page.getByRole("textbox", { name: "Thickness of wick bed" })).toHaveValue("4");
 });
+
+test("what is put into a page that does not answer yet counts once it does", async ({ page, open, marlstone }) => {
+  // the page is there to be seen, its scripts are still on their way
+  const early = async (path: string, put: () => Promise<void>): Promise<void> => {
+    let letGo = (): void => undefined;
+    const gone = new Promise<void>((resolve) => (letGo = resolve));
+    await page.route("**/_next/static/**/*.js", async (route) => {
+      await gone;
+      await route.continue();
+    });
+    await page.goto(marlstone.url + path, { waitUntil: "commit" });
+    await put();
+    letGo();
+    await page.unrouteAll({ behavior: "wait" });
+  };
+  await early("/media", async () => {
+    await page.getByLabel("no peat").check();
+    await page.getByLabel("Not harmful to").selectOption("amphibians");
+  });
+  await expect(page.getByRole("link", { name: "Coir pith, fine" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Sphagnum peat" })).toHaveCount(0);
+  await expect(page.getByRole("link", { name: "Aged manure" })).toHaveCount(0);
+  await expect(page.getByLabel("no peat")).toBeChecked();
+
+  const clock = page.getByRole("list", { name: "By the clock" }).getByRole("listitem").first();
+  await early(`/mixes?recipe=${encodeURIComponent("2 peat, 1 perlite")}`, () =>
+    page.getByLabel("begun at").fill("18:30"),
+  );
+  await expect(clock).toContainText("18:30");
+  await early("/mixes", () => page.getByLabel(/^Recipe, in parts/u).fill("2 peat, 1 sand"));
+  await expect(page.getByRole("region", { name: "Recipe" }).getByRole("listitem")).toHaveCount(2);
+
+  await open(TROUGH);
+  const bed = page.getByRole("textbox", { name: "Thickness of wick bed" });
+  const { pathname } = new URL(page.url());
+  // one field was left, and offers what stands in it; the other is still being typed in
+  await early(pathname, async () => {
+    await bed.fill("4");
+    await page.getByRole("textbox", { name: "Free water level" }).fill("9");
+  });
+  await expect(page.getByRole("textbox", { name: "Free water level" })).toHaveValue("9");
+  await expect(page.getByRole("textbox", { name: "Free water level" })).toBeFocused();
+  await expect.poll(() => marlstone.stored(TROUGH).layers[1]!.thicknessCm).toBe(4);
+});

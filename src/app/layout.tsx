@@ -8,6 +8,8 @@ import { readPreferences } from "@/formats/preferences/schema";
 import { databaseTrouble } from "@/server";
 import { DatabaseTroublePage } from "@/ui/common/database-trouble";
 import { PreferencesProvider } from "@/ui/common/preferences";
+import { TypedEarly } from "@/ui/common/typed-early";
+import { TYPED_EARLY_SCRIPT } from "@/ui/common/typed-early-script";
 
 export const metadata: Metadata = {
   title: { default: "Marlstone", template: "%s · Marlstone" },
@@ -31,16 +33,21 @@ export default async function RootLayout({ children }: { children: React.ReactNo
       suppressHydrationWarning
     >
       <head>
-        {/* Before first paint: the system's theme, unless the grower chose one. */}
-        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: systemThemeScript }} />
+        {/* Before first paint: the system's theme, unless the grower chose one; then what is typed before the page answers. */}
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: systemThemeScript + TYPED_EARLY_SCRIPT }}
+        />
       </head>
       <body>
         <PreferencesProvider initial={preferences}>
           {trouble ? <DatabaseTroublePage {...trouble} /> : children}
         </PreferencesProvider>
+        <TypedEarly />
       </body>
     </html>
   );
 }
 
-const systemThemeScript = `(()=>{const r=document.documentElement;if(!/(?:^|; )${PREFERENCE_COOKIES.theme}=(light|dark)/.test(document.cookie))r.dataset.theme=matchMedia("(prefers-color-scheme: dark)").matches?"dark":"light"})()`;
+const systemThemeScript = `(()=>{const r=document.documentElement;if(!/(?:^|; )${PREFERENCE_COOKIES.theme}=(light|dark)/.test(document.cookie))r.dataset.theme=matchMedia("(prefers-color-scheme: dark)").matches?"dark":"light"})();`;
