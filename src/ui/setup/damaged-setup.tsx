@@ -1,10 +1,8 @@
-"use client";
-import { useState } from "react";
-import { useRouter } from "next/navigation";
 import Link from "next/link";
 import type { Problem } from "@/core/units/problem";
 import type { WriteOutcome } from "@/formats/setup/actions";
 import { SiteHeader } from "../common/site-header";
+import { BackToWhole } from "./back-to-whole";
 
 /** A setup whose stored version cannot be read: what is wrong with it, what is safe, and the way back. */
 export function DamagedSetup({
@@ -18,13 +16,6 @@ export function DamagedSetup({
   lastGood: { readonly name: string; readonly savedAt: string } | null;
   onRestore: (input: { setupId: string }) => Promise<WriteOutcome>;
 }) {
-  const router = useRouter();
-  const [said, setSaid] = useState<string | undefined>();
-  const restore = async (): Promise<void> => {
-    const outcome = await onRestore({ setupId }).catch(() => undefined);
-    if (outcome?.status === "saved") router.refresh();
-    else setSaid("That did not work; nothing was changed. Is Marlstone still running?");
-  };
   return (
     <>
       <SiteHeader />
@@ -51,17 +42,10 @@ export function DamagedSetup({
           <p className="mt-4">
             The last version that is whole, “{lastGood.name}”, was saved on{" "}
             <time dateTime={lastGood.savedAt}>{lastGood.savedAt.slice(0, 16).replace("T", " at ")} UTC</time>.{" "}
-            <button type="button" className="press press-main ml-1" onClick={() => void restore()}>
-              Go back to it
-            </button>
+            <BackToWhole setupId={setupId} onRestore={onRestore} />
           </p>
         ) : (
           <p className="mt-4">No earlier version of it is whole. A backup of the data folder may hold one.</p>
-        )}
-        {said && (
-          <p className="said mt-2" role="alert">
-            {said}
-          </p>
         )}
         <p className="mt-6">
           <Link href="/">To the yard</Link>
