@@ -7,6 +7,7 @@ import type { OwnOccupant } from "../core/occupants/own-occupant";
 import { inLibrary, LIBRARY } from "../core/occupants/library";
 import type { Occupant } from "../core/occupants/occupant";
 import { sheetOf, type Sheet } from "../core/build/sheet";
+import { ok } from "../core/units/problem";
 import type { UnitSystem } from "../core/units/units";
 import type { BuildOfInput, RecordInput, TakeOverInput } from "../formats/build/schema";
 import type { DropNameInput, GoBackInput, NameVersionInput } from "../formats/history/actions";
@@ -22,6 +23,7 @@ import { openDatabase } from "./db/client";
 import { dataFolder } from "./door/here";
 import * as builds from "./builds/builds.service";
 import { houseOf } from "./files/house.service";
+import { takeInMixFile } from "./files/mix-file.service";
 import { setupFile } from "./files/setup-file.service";
 import { takeInFile } from "./files/take-in";
 import { mixesToFind, setupsToFind } from "./find/find.service";
@@ -134,7 +136,8 @@ export function openMarlstone(folder = dataFolder()) {
     /** Takes in a mix from the text of a file. */
     importMix(text: string) {
       const file = readMixFile(text);
-      return file.ok ? mixes.importMix(db, file.value, mixContext) : file;
+      const taken = file.ok ? takeInMixFile(db, file.value, mixContext) : file;
+      return taken.ok ? ok(taken.value.id) : taken;
     },
     saveMix: (input: SaveKeptInput) => mixes.saveMix(db, input, mixContext),
     setMixPutAway: (id: string, putAway: boolean) => mixes.setMixPutAway(db, id, putAway, mixContext),

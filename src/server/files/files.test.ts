@@ -199,6 +199,77 @@ describe("a setup file", () => {
   });
 });
 
+describe("a mix's file", () => {
+  const theirs = {
+    kind: "marlstone.mix",
+    version: 2,
+    ...MIX,
+    parts: [
+      { mediumId: "sphagnum-peat", parts: 1 },
+      { mediumId: "own:theirs", parts: 1 },
+    ],
+  };
+  const withGrit = (grit: object, more: object = {}): string =>
+    JSON.stringify({ ...theirs, media: { "own:theirs": grit }, ...more });
+  const partsOf = (address: string): readonly { mediumId: string }[] =>
+    here.loadMix(address.split("/").at(-1)!)!.stored.value.parts;
+
+  it("brings its own media along; what is here already is not doubled", () => {
+    const first = value(here.takeInFile(withGrit(GRIT)));
+    expect(first).toMatchObject({ what: "mix", notes: ["The medium “Lane grit” came with it."] });
+    const [, mine] = partsOf(first.address);
+    expect(here.medium(mine!.mediumId)?.name).toBe("Lane grit");
+    // the same file again is another mix, made of what came the first time
+    const again = value(here.takeInFile(withGrit(GRIT)));
+    expect([partsOf(again.address)[1], again.notes]).toEqual([mine, []]);
+    expect(here.counts()).toMatchObject({ mixes: 2, ownMedia: 1 });
+    // another by the same name is numbered, since recipes go by names, and known again under its number
+    const lighter = { ...GRIT, figures: { ...GRIT.figures, dryBulkDensityGPerCm3: 1.3 } };
+    expect(value(here.takeInFile(withGrit(lighter))).notes.join()).toContain("this one is called “Lane grit (2)”");
+    expect(value(here.takeInFile(withGrit(lighter))).notes).toEqual([]);
+    expect(here.listOwnMedia().map(({ value: { name } }) => name)).toEqual(["Lane grit", "Lane grit (2)"]);
+  });
+
+  it("is made of the medium that came with it, not of another that has gone on under its id", () => {
+    const id = value(here.createOwnMedium(GRIT));
+    const text = JSON.stringify({
+      ...theirs,
+      parts: [{ mediumId: `own:${id}`, parts: 1 }],
+      media: { [`own:${id}`]: GRIT },
+    });
+    expect(partsOf(value(here.takeInFile(text)).address)).toEqual([{ mediumId: `own:${id}`, parts: 1 }]);
+    const heavier = { ...GRIT, figures: { ...GRIT.figures, dryBulkDensityGPerCm3: 1.6 } };
+    expect(here.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(heavier) }).status).toBe("saved");
+    const [part] = partsOf(value(here.takeInFile(text)).address);
+    expect(here.medium(part!.mediumId)).toMatchObject({
+      name: "Lane grit (2)",
+      dryBulkDensityGPerCm3: { typical: 1.4 },
+    });
+    // one that comes without its medium is made of what is here
+    const bare = JSON.stringify({ ...theirs, parts: [{ mediumId: `own:${id}`, parts: 1 }] });
+    expect(partsOf(value(here.takeInFile(bare)).address)).toEqual([{ mediumId: `own:${id}`, parts: 1 }]);
+  });
+
+  it("brings back to the shelf what had been put away and is the same", () => {
+    const id = value(here.createOwnMedium(GRIT));
+    expect(here.setOwnMediumPutAway(id, true)).toBe(true);
+    const taken = value(here.takeInFile(withGrit(GRIT)));
+    expect(partsOf(taken.address)[1]).toEqual({ mediumId: `own:${id}`, parts: 1 });
+    expect(taken.notes).toEqual(["The medium “Lane grit” had been put away here, and is on the shelf again."]);
+    expect(here.listOwnMedia().map((one) => one.id)).toEqual([id]);
+  });
+
+  it("that cannot be whole changes nothing", () => {
+    const before = here.counts();
+    const refused = (text: string, code: string): void =>
+      expect(here.takeInFile(text)).toMatchObject({ ok: false, problems: [{ code }] });
+    refused(withGrit(GRIT, { parts: [...theirs.parts, { mediumId: "moon-dust", parts: 1 }] }), "unknown-medium");
+    refused(withGrit({ ...GRIT, figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 50 } }), "out-of-range");
+    refused(JSON.stringify(theirs), "unknown-medium");
+    expect(here.counts()).toEqual(before);
+  });
+});
+
 describe("a file of another kind", () => {
   it("is taken in by what it says it is", () => {
     expect(value(here.takeInFile(JSON.stringify(ownMediumDocument(GRIT)))).address).toMatch(/^\/media\/own\//u);
@@ -295,6 +366,41 @@ describe("a whole house", () => {
     expect(mix.stored.value.note).toBe("other");
     expect(here.medium(mix.stored.value.parts[1]!.mediumId)).toMatchObject({ grade: "other", name: "Lane grit (2)" });
     expect(here.presentBuild(added.id)!.built["layer:x"]!.actual.mediumId).toBe(setup.value.layers[1]!.mediumId);
+  });
+
+  it("adds to what is here what was named and ticked of it elsewhere since", () => {
+    lived();
+    value(there.takeInFile(JSON.stringify(here.house())));
+    const id = here.shelf(1).items[0]!.id;
+    const { headRevisionId: revisionId } = there.historyOf(id)!;
+    const tick = (at: Marlstone, entryId: string, step: string, topCm: number): void => {
+      at.recordBuilt({
+        setupId: id,
+        buildId: at.presentBuild(id)!.id,
+        revisionId: at.historyOf(id)!.headRevisionId,
+        entries: [{ entryId, step, state: { done: true, actual: { ...AS_PLANNED, topCm } } }],
+      });
+    };
+    there.nameVersion({ setupId: id, revisionId, name: "at the lock" });
+    tick(there, "entry-0002", "layer:y", 9);
+    tick(there, "entry-0003", "layer:x", 7);
+    const text = JSON.stringify(there.house());
+    // of one step something was written here later than there
+    tick(here, "entry-0004", "layer:x", 8);
+    const later = JSON.parse(text) as ReturnType<Marlstone["house"]>;
+    for (const { entries } of later.setups.flatMap(({ builds }) => builds))
+      for (const entry of entries) if (entry.entryId === "entry-0003") entry.savedAt = "2020-01-01T00:00:00.000Z";
+    const notes = value(here.takeInFile(JSON.stringify(later))).notes.join(" ");
+    expect(notes).toContain("To 1 of them was added what had been named, ticked or written down of it elsewhere.");
+    expect(here.presentBuild(id)!.built).toMatchObject({
+      "layer:x": { actual: { topCm: 8 } },
+      "layer:y": { actual: { topCm: 9 } },
+    });
+    expect(here.house().setups.find((one) => one.id === id)!.builds).toHaveLength(1);
+    expect(here.historyOf(id)!.named.flatMap(({ names }) => names.map(({ name }) => name))).toContain("at the lock");
+    const before = bare(here);
+    expect(value(here.takeInFile(JSON.stringify(later))).notes.join(" ")).toContain("nothing new");
+    expect(bare(here)).toEqual(before);
   });
 
   it("carries along what cannot be read, and is refused where it is not of one piece", () => {

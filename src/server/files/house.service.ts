@@ -113,18 +113,22 @@ export type HouseTakenIn = {
   readonly occupants: number;
   readonly packs: number;
   readonly alreadyHere: number;
+  /** Of those: setups to which something was added that was named, ticked or written down of them elsewhere. */
+  readonly added: number;
   readonly renamed: number;
 };
 
 /**
  * Takes in a whole house beside what is here, all of it or nothing. What is here under the same id and is the same is
- * passed over; what differs stays, and what came gets another id, everywhere it is named.
+ * passed over, but for what was named and ticked of it elsewhere; what differs stays, and what came gets another id,
+ * everywhere it is named.
  */
 export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Result<HouseTakenIn> {
   const { newId } = context;
   return writing(db, (tx): Result<HouseTakenIn> => {
     let alreadyHere = 0;
     let renamed = 0;
+    let added = 0;
     const names = new Map<string, string>();
     const nameOf: NameOf = (id) => names.get(id) ?? id;
     const takeKept = (
@@ -182,8 +186,10 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
     let setups = 0;
     for (const setup of house.setups) {
       const isHere = setupRow(tx, setup.id) !== undefined;
-      if (isHere && sameAsHere(tx, setup, nameOfAll)) {
+      const same = isHere ? sameHere(tx, setup, nameOfAll) : undefined;
+      if (same) {
         alreadyHere++;
+        if (addRecords(tx, setup, setup.id, same, nameOfAll, newId)) added++;
         continue;
       }
       const id = isHere ? newId() : setup.id;
@@ -208,7 +214,7 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
         });
       packs++;
     }
-    return ok({ setups, mixes, media, occupants, packs, alreadyHere, renamed });
+    return ok({ setups, mixes, media, occupants, packs, alreadyHere, added, renamed });
   });
 }
 
@@ -242,15 +248,16 @@ const startsWith = (here: WholeKept["versions"], came: WholeKept["versions"]): b
   came.length <= here.length &&
   came.every(({ version, document }, i) => here[i]!.version === version && here[i]!.document === document);
 
-function sameAsHere(db: Db, { id, revisions }: SetupInHouse, nameOf: NameOf): boolean {
+/** The ids here of a setup's versions, if what is here is what came or has gone on from it. */
+function sameHere(db: Db, { id, revisions }: SetupInHouse, nameOf: NameOf): readonly number[] | undefined {
   const here = repo.revisionRowsOf(db, id);
-  return (
+  const isSame =
     revisions.length <= here.length &&
     revisions.every(
       ({ changeId, document }, i) =>
         here[i]!.changeId === changeId && here[i]!.document === textOf(withNames(document, nameOf)),
-    )
-  );
+    );
+  return isSame ? here.map((row) => row.id) : undefined;
 }
 
 function withMediumNamed(state: StepState, nameOf: NameOf): StepState {
@@ -259,19 +266,57 @@ function withMediumNamed(state: StepState, nameOf: NameOf): StepState {
 }
 
 function takeSetup(db: Db, setup: SetupInHouse, id: string, nameOf: NameOf, newId: () => string): void {
-  const { name, createdAt, updatedAt, putAwayAt, head, revisions, names, builds } = setup;
+  const { name, createdAt, updatedAt, putAwayAt, head, revisions } = setup;
   const ids = repo.insertWholeSetup(
     db,
     { id, name: nameIn(revisions[head]!.document, name), createdAt, updatedAt, putAwayAt },
     revisions.map(({ document, ...revision }) => ({ ...revision, document: textOf(withNames(document, nameOf)) })),
     head,
   );
-  for (const { revision, ...rest } of names) insertName(db, { ...rest, setupId: id, revisionId: ids[revision]! });
-  for (const build of builds) {
-    // its id is one for the whole house
-    const buildId = id === setup.id && !hasBuild(db, build.id) ? build.id : newId();
-    insertBuild(db, { id: buildId, setupId: id, revisionId: ids[build.revision]!, begunAt: build.begunAt });
-    for (const { entryId, step, savedAt, state } of build.entries)
-      insertEntry(db, { buildId, entryId, step, savedAt, document: JSON.stringify(withMediumNamed(state, nameOf)) });
-  }
+  addRecords(db, setup, id, ids, nameOf, newId);
 }
+
+/**
+ * Adds what was named, and what was ticked and written down at the bench, to a setup that is here.
+ * @param ids  of its versions here, by their places
+ * @returns whether there was anything new in it
+ */
+function addRecords(
+  db: Db,
+  { names, builds }: SetupInHouse,
+  setupId: string,
+  ids: readonly number[],
+  nameOf: NameOf,
+  newId: () => string,
+): boolean {
+  let isNew = false;
+  const named = new Set(allNameRows(db, setupId).map(nameKey));
+  for (const { revision, ...rest } of names) {
+    const row = { ...rest, setupId, revisionId: ids[revision]! };
+    if (named.has(nameKey(row))) continue;
+    insertName(db, row);
+    isNew = true;
+  }
+  const begun = buildRows(db, setupId);
+  for (const { id, revision, begunAt, entries } of builds) {
+    // the one that is here may follow a later version by now
+    const here = begun.find((one) => one.id === id) ?? begun.find((one) => one.begunAt === begunAt);
+    // an id is one for the whole house
+    const buildId = here?.id ?? (hasBuild(db, id) ? newId() : id);
+    if (!here) insertBuild(db, { id: buildId, setupId, revisionId: ids[revision]!, begunAt });
+    const known = entryRows(db, buildId);
+    const newest = new Map(known.map(({ step, savedAt }) => [step, savedAt]));
+    const entryIds = new Set(known.map(({ entryId }) => entryId));
+    for (const { entryId, step, savedAt, state } of entries) {
+      // what was written of the step here since then stays in force
+      if (entryIds.has(entryId) || (newest.get(step) ?? "") > savedAt) continue;
+      insertEntry(db, { buildId, entryId, step, savedAt, document: JSON.stringify(withMediumNamed(state, nameOf)) });
+      isNew = true;
+    }
+    isNew ||= !here;
+  }
+  return isNew;
+}
+
+const nameKey = ({ revisionId, name, namedAt }: { revisionId: number; name: string; namedAt: string }): string =>
+  JSON.stringify([revisionId, name, namedAt]);

@@ -11,8 +11,8 @@ import { parseSetupFile } from "../../formats/setup-file/schema";
 import type { Db } from "../db/client";
 import { createOwnMedium, freeName } from "../media/media.service";
 import { readMixFile } from "../mixes/mix-file";
-import { importMix } from "../mixes/mixes.service";
 import { createOwnOccupant, freeKindName } from "../occupants/occupants.service";
+import { takeInMixFile } from "./mix-file.service";
 import { takeInHouse, type HouseTakenIn } from "./house.service";
 import { takeInSetupFile, type FileContext } from "./setup-file.service";
 
@@ -80,14 +80,23 @@ export function takeInFile(db: Db, text: string, context: FileContext): Result<F
 
 function asMix(db: Db, text: string, context: FileContext): Result<FileTakenIn> {
   const file = readMixFile(text);
-  const made = file.ok ? importMix(db, file.value, context) : file;
-  return made.ok ? ok({ what: "mix", address: `/mixes/${made.value}`, notes: [] }) : made;
+  const taken = file.ok ? takeInMixFile(db, file.value, context) : file;
+  return taken.ok ? ok({ what: "mix", address: `/mixes/${taken.value.id}`, notes: taken.value.notes }) : taken;
 }
 
 const renamedNote = (was: string, name: string): readonly string[] =>
   was === name ? [] : [`There is another “${was}” here, which stays as it is: this one is called “${name}”.`];
 
-function houseNotes({ setups, mixes, media, occupants, packs, alreadyHere, renamed }: HouseTakenIn): readonly string[] {
+function houseNotes({
+  setups,
+  mixes,
+  media,
+  occupants,
+  packs,
+  alreadyHere,
+  added,
+  renamed,
+}: HouseTakenIn): readonly string[] {
   const counted = (count: number, one: string, many: string): string[] =>
     count === 0 ? [] : [`${count} ${count === 1 ? one : many}`];
   const came = [
@@ -98,8 +107,17 @@ function houseNotes({ setups, mixes, media, occupants, packs, alreadyHere, renam
     ...counted(packs, "way of buying", "ways of buying"),
   ];
   return [
-    came.length > 0 ? `Taken in, with all of their versions: ${came.join(", ")}.` : "There was nothing new in it.",
+    came.length > 0
+      ? `Taken in, with all of their versions: ${came.join(", ")}.`
+      : added > 0
+        ? "It brought nothing that is not here."
+        : "There was nothing new in it.",
     ...(alreadyHere > 0 ? [`${alreadyHere} were here already, the same, and were passed over.`] : []),
+    ...(added > 0
+      ? [
+          `To ${added} of them was added what had been named, ticked or written down of ${added === 1 ? "it" : "them"} elsewhere.`,
+        ]
+      : []),
     ...(renamed > 0
       ? [
           `${renamed} had an id that is taken here by something else: they were given new ones. What was here is as it was.`,

@@ -9,11 +9,8 @@ import { mixMediumId } from "../../core/mixing/mix-medium";
 import { openDatabase, type Db } from "../db/client";
 import * as kept from "../kept/kept.service";
 import { createSetup, loadSetup } from "../setups/setups.service";
-import { NO_FIGURES } from "../../core/media/own-medium";
-import { listOwnMedia, ownMedium } from "../media/media.service";
 import {
   createMix,
-  importMix,
   listMixes,
   loadMix,
   mediaOfMixes,
@@ -200,64 +197,5 @@ describe("saved mixes", () => {
       undefined,
       undefined,
     ]);
-  });
-
-  it("from elsewhere bring their own media along, all or nothing; what is here already is not doubled", () => {
-    const ingredient = (mediumId: string) => medium(mediumId) ?? ownMedium(db, mediumId, context);
-    const here = { ...context, ingredient };
-    const grit = {
-      name: "Their grit",
-      grade: "",
-      basedOn: "granite-grit-3-6",
-      figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 1.5 },
-    };
-    const theirs = {
-      ...BOG,
-      parts: [
-        { mediumId: "sphagnum-peat", parts: 1 },
-        { mediumId: "own:theirs", parts: 1 },
-      ],
-    };
-    const taken = importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here);
-    if (!taken.ok) throw new Error(taken.problems[0]!.message);
-    const [, mine] = loadMix(db, taken.value)!.stored.value.parts;
-    expect(mine!.mediumId).toMatch(/^own:/u);
-    expect(ingredient(mine!.mediumId)).toMatchObject({ name: "Their grit" });
-    expect(
-      importMix(db, { mix: loadMix(db, taken.value)!.stored.value, media: { [mine!.mediumId]: grit } }, here).ok,
-    ).toBe(true);
-    expect(listOwnMedia(db)).toHaveLength(1);
-    // the same file again brings nothing new: its mix is made of what came the first time
-    const again = importMix(db, { mix: theirs, media: { "own:theirs": grit } }, here);
-    expect(again.ok && loadMix(db, again.value)!.stored.value.parts[1]).toEqual(mine);
-    expect(listOwnMedia(db)).toHaveLength(1);
-    // another by the same name is numbered, since recipes go by names, and known again under its number
-    const lighter = { ...grit, figures: { ...grit.figures, dryBulkDensityGPerCm3: 1.4 } };
-    for (let i = 0; i < 2; i++)
-      expect(importMix(db, { mix: theirs, media: { "own:theirs": lighter } }, here).ok).toBe(true);
-    expect(listOwnMedia(db).map(({ value }) => value.name)).toEqual(["Their grit", "Their grit (2)"]);
-    // nothing is kept of one that does not blend, or whose own medium cannot be meant
-    expect(
-      importMix(
-        db,
-        {
-          mix: { ...theirs, parts: [...theirs.parts, { mediumId: "moon-dust", parts: 1 }] },
-          media: { "own:theirs": grit },
-        },
-        here,
-      ),
-    ).toMatchObject({ ok: false, problems: [{ code: "unknown-medium" }] });
-    expect(
-      importMix(
-        db,
-        { mix: theirs, media: { "own:theirs": { ...grit, figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 50 } } } },
-        here,
-      ),
-    ).toMatchObject({ ok: false, problems: [{ code: "out-of-range" }] });
-    expect(importMix(db, { mix: theirs, media: {} }, here)).toMatchObject({
-      ok: false,
-      problems: [{ code: "unknown-medium" }],
-    });
-    expect([listOwnMedia(db).length, listMixes(db).length]).toEqual([2, 5]);
   });
 });

@@ -1,7 +1,6 @@
 import type { Dosed } from "../../core/mixing/amendments";
 import { blend, type Part } from "../../core/mixing/blend";
 import { isMix, mixMediumId, mixOfMedium } from "../../core/mixing/mix-medium";
-import { isOwn, ownMediumId } from "../../core/media/own-id";
 import type { Medium } from "../../core/media/medium";
 import type { Setup } from "../../core/stack/setup";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
@@ -12,8 +11,7 @@ import { mixDocument, type Mix, type MixToMake } from "../../formats/mix/documen
 import { writing, type Db } from "../db/client";
 import { MIX_TABLES, versionAt } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
-import type { MixFromFile } from "./mix-file";
-import { freeName, isSameMedium, makeMedium, OWN_MEDIA, type OwnMediaContext } from "../media/media.service";
+import type { OwnMediaContext } from "../media/media.service";
 import { setupsWithMedium, setupsWithMix } from "../setups/setups.repo";
 
 /** `ingredient` finds what a mix can be made of: the catalogue and the grower's own media. */
@@ -53,56 +51,6 @@ export function checkMix(mix: Mix, { ingredient }: MixContext): Result<Mix> {
 export function createMix(db: Db, mix: Mix, context: MixContext): Result<string> {
   const checked = checkMix(mix, context);
   return checked.ok ? ok(kept.insert(db, MIXES, mix, context)) : checked;
-}
-
-/**
- * Takes in a mix from elsewhere: own media it brings are kept as new ones here, unless they are here already. All of it
- * or nothing.
- */
-export function importMix(db: Db, { mix, media }: MixFromFile, context: MixContext): Result<string> {
-  const known = kept.list(db, OWN_MEDIA);
-  const arrived = mix.parts.flatMap(({ mediumId }) =>
-    isOwn(mediumId) && !context.ingredient(mediumId) && media[mediumId] ? [{ mediumId, own: media[mediumId] }] : [],
-  );
-  // the same file taken in again brings what came with it the first time, under whatever number its name got
-  const alreadyHere = new Map(
-    arrived.flatMap(({ mediumId, own }) => {
-      const same = known.find(({ value }) => isSameMedium(value, own));
-      return same ? [[mediumId, ownMediumId(same.id)] as const] : [];
-    }),
-  );
-  const brought = arrived.filter(({ mediumId }) => !alreadyHere.has(mediumId));
-  const made = new Map<string, Medium>();
-  for (const { mediumId, own } of brought) {
-    const result = makeMedium(mediumId, own, context);
-    if (!result.ok) return result;
-    made.set(mediumId, result.value.medium);
-  }
-  const ingredient = (id: string): Medium | undefined => context.ingredient(alreadyHere.get(id) ?? id) ?? made.get(id);
-  const checked = checkMix(mix, { ...context, ingredient });
-  if (!checked.ok) return checked;
-  return ok(
-    writing(db, (tx) => {
-      const here = new Map(
-        brought.map(({ mediumId, own }) => [
-          mediumId,
-          ownMediumId(kept.insert(tx, OWN_MEDIA, { ...own, name: freeName(tx, own.name, context) }, context)),
-        ]),
-      );
-      return kept.insert(
-        tx,
-        MIXES,
-        {
-          ...mix,
-          parts: mix.parts.map((part) => ({
-            ...part,
-            mediumId: here.get(part.mediumId) ?? alreadyHere.get(part.mediumId) ?? part.mediumId,
-          })),
-        },
-        context,
-      );
-    }),
-  );
 }
 
 export function loadMix(db: Db, id: string): LoadedMix | undefined {
