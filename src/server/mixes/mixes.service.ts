@@ -8,7 +8,7 @@ import { mixAsMedium } from "../../core/water/mix-as-medium";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
 import { parseMix, parseMixText } from "../../formats/mix/schema";
 import { mixDocument, type Mix, type MixToMake } from "../../formats/mix/document";
-import { writing, type Db } from "../db/client";
+import type { Db } from "../db/client";
 import { MIX_TABLES, versionAt } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
 import type { OwnMediaContext } from "../media/media.service";
