@@ -152,10 +152,21 @@ test("what is put into a page that does not answer yet counts once it does", asy
   const { pathname } = new URL(page.url());
   // one field was left, and offers what stands in it; the other is still being typed in
   await early(pathname, async () => {
-    await bed.fill("4");
+    await page.getByRole("button", { name: /^Units/u }).click();
+    await bed.fill("4 cm");
     await page.getByRole("textbox", { name: "Free water level" }).fill("9");
   });
   await expect(page.getByRole("textbox", { name: "Free water level" })).toHaveValue("9");
   await expect(page.getByRole("textbox", { name: "Free water level" })).toBeFocused();
   await expect.poll(() => marlstone.stored(TROUGH).layers[1]!.thicknessCm).toBe(4);
+  await expect(
+    page.getByRole("button", { name: "Units: inches and gallons. Change to centimetres and litres" }),
+  ).toBeVisible();
+
+  // a form sent by Enter is sent as it was filled in, and its page does not go by the browser's own way
+  await early("/new", async () => {
+    await page.getByLabel("Name", { exact: true }).fill("Early trough");
+    await page.getByLabel("Name", { exact: true }).press("Enter");
+  });
+  await expect(page.getByRole("textbox", { name: "Name of the setup" })).toHaveValue("Early trough");
 });

@@ -8,8 +8,8 @@ import { readPreferences } from "@/formats/preferences/schema";
 import { databaseTrouble } from "@/server";
 import { DatabaseTroublePage } from "@/ui/common/database-trouble";
 import { PreferencesProvider } from "@/ui/common/preferences";
-import { TypedEarly } from "@/ui/common/typed-early";
-import { TYPED_EARLY_SCRIPT } from "@/ui/common/typed-early-script";
+import { DoneEarly } from "@/ui/common/done-early";
+import { DONE_EARLY_SCRIPT } from "@/ui/common/done-early-script";
 
 export const metadata: Metadata = {
   title: { default: "Marlstone", template: "%s · Marlstone" },
@@ -33,18 +33,18 @@ export default async function RootLayout({ children }: { children: React.ReactNo
       suppressHydrationWarning
     >
       <head>
-        {/* Before first paint: the system's theme, unless the grower chose one; then what is typed before the page answers. */}
+        {/* Before first paint: the system's theme, unless the grower chose one; then what is done before the page answers. */}
         <script
           nonce={nonce}
           suppressHydrationWarning
-          dangerouslySetInnerHTML={{ __html: systemThemeScript + TYPED_EARLY_SCRIPT }}
+          dangerouslySetInnerHTML={{ __html: systemThemeScript + DONE_EARLY_SCRIPT }}
         />
       </head>
       <body>
         <PreferencesProvider initial={preferences}>
           {trouble ? <DatabaseTroublePage {...trouble} /> : children}
         </PreferencesProvider>
-        <TypedEarly />
+        <DoneEarly />
       </body>
     </html>
   );
