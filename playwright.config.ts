@@ -3,7 +3,8 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: "e2e",
   outputDir: "tmp/browser",
-  timeout: 60_000,
+  // only against what hangs: on two busy cores the longest test takes a minute
+  timeout: 180_000,
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: false,

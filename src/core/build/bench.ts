@@ -1,4 +1,4 @@
-import type { Dosed } from "../mixing/amendments";
+import type { Dosed, MixPlace } from "../mixing/amendments";
 import { batchFor, type Batch } from "../mixing/batch";
 import type { Part } from "../mixing/blend";
 import { WETNESS, type Wetness } from "../mixing/wetting";
@@ -26,6 +26,7 @@ export type BenchLayer = {
   /** Of the settled layer, and of all up to its top. [cm³] */
   readonly volumeCm3: number;
   readonly upToCm3: number;
+  readonly place: MixPlace;
   readonly recipe: Recipe | undefined;
   /** What is measured out for it without a margin; undefined for what is laid, not poured. */
   readonly batch: Batch | undefined;
@@ -77,6 +78,7 @@ const broughtBy = (medium: Medium | undefined, volumeCm3: number, wetness: Bench
 /** Damp as for potting; where nothing leaves and that alone would be too much, only to the squeeze. */
 function dampnessOf({ water, layers }: Setup, medium: MediumLookup, volumesCm3: readonly number[]): Wetness {
   if (water.by !== "volume") return "potting";
+  // nothing wicks up where no water stands below
   const brought = layers.reduce((sum, { mediumId, legs }, i) => {
     const found = medium(mediumId);
     return sum + broughtBy(found, volumesCm3[i]!, wetnessOf(found, legs !== null, "potting"));
@@ -97,7 +99,7 @@ export function benchOf({ setup, medium, occupants, recipes, system }: BenchAske
   let upToCm3 = 0;
   const layers = setup.layers.map((layer, index): BenchLayer => {
     const found = medium(layer.mediumId);
-    const { volumeCm3 } = places[index]!;
+    const { volumeCm3, forMix } = places[index]!;
     upToCm3 += volumeCm3;
     const recipe = recipes[index];
     const batch = recipe && recipe.parts.length > 0 ? batchFor(recipe.parts, volumeCm3, 0) : undefined;
@@ -112,6 +114,7 @@ export function benchOf({ setup, medium, occupants, recipes, system }: BenchAske
       toCm: heights[index + 1]!,
       volumeCm3,
       upToCm3,
+      place: forMix,
       recipe,
       batch: batch?.ok ? batch.value : undefined,
       wetness,

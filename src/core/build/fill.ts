@@ -1,9 +1,9 @@
 import type { Plant } from "../occupants/occupant";
-import { AMENDMENTS, amendmentWarnings, type MixPlace } from "../mixing/amendments";
+import { AMENDMENTS, amendmentAmount, amendmentWarnings } from "../mixing/amendments";
 import { WETNESS, wettingOf } from "../mixing/wetting";
 import { SEPARATOR_FACTS } from "../stack/fixtures";
 import { platformCm, USUAL_PLANTING, type Setup } from "../stack/setup";
-import { formatLength, formatMass, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
+import { formatLength, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
 import { cutAt, narrowestAboveCm, vesselArea } from "../vessel/vessel";
 import { LAP_CM } from "./sizes";
@@ -183,27 +183,24 @@ function wettingWords({ batch, recipe, wetness }: BenchLayer, { system }: Bench)
 }
 
 /** What is measured out, and of what. */
-function measureWords(layer: BenchLayer, { system, setup }: Bench): readonly string[] {
-  const { batch, recipe, medium } = layer;
+function measureWords(layer: BenchLayer, { system }: Bench): readonly string[] {
+  const { batch, recipe, medium, place } = layer;
   if (!medium) return ["What it is made of is not known here any more: choose a medium for it in the section."];
   if (!recipe || !batch)
     return [`${medium.name} is laid, not poured: cut it to the inside, and soak it through first.`];
   const litres = (cm3: number): string => formatVolume(cm3, system);
-  if (recipe.parts.length === 1) return [`Measure out ${litres(batch.sumCm3)}, loose, of ${lowerFirst(medium.name)}.`];
-  const place: MixPlace = {
-    drains: setup.water.by === "soaking",
-    standsInWater: false,
-    neighbours: [],
-  };
+  const [only] = recipe.parts;
+  const measured =
+    only && recipe.parts.length === 1
+      ? // a mix of one medium goes by that medium's name where it is fetched from
+        `Measure out ${litres(batch.sumCm3)}, loose, of ${lowerFirst(only.medium.name)}.`
+      : `Mix ${recipe.parts.map(({ medium: one, parts }, i) => `${threeFigures(parts, 2)} ${parts === 1 ? "part" : "parts"} ${lowerFirst(one.name)} (${litres(batch.ingredients[i]!.looseCm3)})`).join(", ")}: any cup, as long as it is the same one. Mixed they are ${litres(batch.mixedCm3)}.`;
   return [
-    `Mix ${recipe.parts.map(({ medium: one, parts }, i) => `${threeFigures(parts, 2)} ${parts === 1 ? "part" : "parts"} ${lowerFirst(one.name)} (${litres(batch.ingredients[i]!.looseCm3)})`).join(", ")}: any cup, as long as it is the same one. Mixed they are ${litres(batch.mixedCm3)}.`,
+    measured,
     ...recipe.amendments.map(({ id, amount }) => {
       const amendment = AMENDMENTS.find((one) => one.id === id)!;
-      const dose =
-        amendment.dose.kind === "share"
-          ? litres(amount * batch.mixedCm3)
-          : formatMass((amount * batch.mixedCm3) / 1e6, system);
-      return `Mix in ${lowerFirst(amendment.name)}: ${dose}, evenly. ${amendmentWarnings(amendment, recipe.parts, place).join(" ")}`.trim();
+      const dose = amendmentAmount(amendment, amount, batch.mixedCm3, system);
+      return `Mix in ${lowerFirst(amendment.name)}: ${dose}, evenly. ${[amendment.about, ...amendmentWarnings(amendment, recipe.parts, place)].join(" ")}`;
     }),
   ];
 }

@@ -34,6 +34,25 @@ const said = (setup: Setup, key: string): string => {
   return [...text, ...cautions].join(" ").replaceAll("\u00a0", " ");
 };
 
+/** With these mixed into some of its layers. */
+const sheetWith = (setup: Setup, indices: readonly number[], amendments: readonly { id: string; amount: number }[]) =>
+  sheetOf({
+    setup,
+    medium,
+    occupants: inLibrary,
+    system: "metric",
+    recipes: setup.layers.map(({ mediumId }, i) => ({
+      parts: [{ medium: medium(mediumId)!, parts: 1 }],
+      amendments: indices.includes(i) ? amendments : [],
+    })),
+  });
+/** What is said of a layer that is mixed with these. */
+const saidWith = (setup: Setup, index: number, amendments: readonly { id: string; amount: number }[]): string => {
+  const { steps } = sheetWith(setup, [index], amendments);
+  const { text } = steps.find(({ key }) => key === `layer:${setup.layers[index]!.id}`)!;
+  return text.join(" ").replaceAll("\u00a0", " ");
+};
+
 describe("a build sheet of any setup", () => {
   it("has each step once, the layers from the bottom up, marks that rise and litres that add up", () => {
     fc.assert(
@@ -287,5 +306,53 @@ describe("what was really built", () => {
   it("is not moved by words that every object knows", () => {
     const built = JSON.parse('{"__proto__": {"done": true}, "constructor": {"done": true}}') as Built;
     expect(asBuilt(sheet(POT), built)).toEqual({ ok: true, value: POT });
+  });
+});
+
+describe("feeds and lime at the bench", () => {
+  // as it is mixed, before it settles
+  const litres = (setup: Setup, index: number): number => sheet(setup).bench.layers[index]!.batch!.mixedCm3 / 1000;
+  const soaked = potWith({ kind: "drained", outletCm: 0 });
+
+  it("are weighed for the litres that are mixed, of a single medium too", () => {
+    const text = saidWith(soaked, 1, [{ id: "dolomite", amount: 3 }]);
+    const grams = Number(/Mix in dolomite[^:]*: ([\d.]+) g/u.exec(text)?.[1]);
+    expect(grams / (3 * litres(soaked, 1))).toBeCloseTo(1, 1);
+    expect(saidWith(soaked, 1, [])).not.toContain("Mix in");
+    // with what is to be minded of it
+    expect(text).toContain("Dust: a mask, and wet it.");
+  });
+
+  it("are on the list of what it takes, once for all layers", () => {
+    const { things } = sheetWith(
+      soaked,
+      [0, 1],
+      [
+        { id: "dolomite", amount: 3 },
+        { id: "charcoal", amount: 0.1 },
+      ],
+    );
+    const [lime, charcoal] = things.filter(({ key }) => key.startsWith("amendment:"));
+    const all = litres(soaked, 0) + litres(soaked, 1);
+    expect(lime).toMatchObject({ key: "amendment:dolomite", amount: `${Math.round(3 * all)}\u00a0g` });
+    expect(Number.parseFloat(charcoal!.amount) / (100 * all)).toBeCloseTo(1, 2);
+    expect(sheet(soaked).things.filter(({ key }) => key.startsWith("amendment:"))).toEqual([]);
+  });
+
+  it("are warned of as their place is: in water, where nothing drains, beside moss", () => {
+    const sulphur = [{ id: "sulphur", amount: 0.5 }];
+    expect(saidWith(POT, 0, sulphur)).toContain("stands in water: here sulphur rots");
+    expect(saidWith(POT, 1, sulphur)).not.toContain("stands in water");
+    const feed = [{ id: "organic-feed", amount: 2 }];
+    expect(saidWith(POT, 0, feed)).toContain("This layer stands in water: what rots there without air turns sour.");
+    expect(saidWith(soaked, 0, feed)).not.toContain("stands in water");
+    const salts = "Nothing drains from this vessel: its salts stay";
+    const slow = [{ id: "slow-release", amount: 2 }];
+    expect(saidWith(POT, 1, slow)).toContain(salts);
+    expect(saidWith(soaked, 1, slow)).not.toContain(salts);
+    const moss = "Moss grows or lies in this vessel";
+    const mossy = { ...soaked, layers: [...soaked.layers, layer("long-fibre-sphagnum-loose", 2)] };
+    expect(saidWith(mossy, 1, slow)).toContain(moss);
+    expect(saidWith(soaked, 1, slow)).not.toContain(moss);
   });
 });

@@ -1,3 +1,4 @@
+import { AMENDMENTS, amendmentAmount } from "../mixing/amendments";
 import { fixtureOf, fixturesOf, SEPARATOR_FACTS, type DressingMaterial } from "../stack/fixtures";
 import { boundariesCm, platformCm, stackHeightCm } from "../stack/setup";
 import { formatLength, formatVolume, lengthInUnits, threeFigures, type UnitSystem } from "../units/units";
@@ -45,7 +46,8 @@ const DRESSING_WORDS: Record<DressingMaterial, string> = {
 };
 
 /** All that is built in besides the media, by length, area and count. */
-export function thingsFor({ setup, system, living }: Bench): readonly Thing[] {
+export function thingsFor(bench: Bench): readonly Thing[] {
+  const { setup, system, living } = bench;
   const { vessel } = setup;
   const cm = (length: number): string => formatLength(length, system);
   const heights = boundariesCm(setup);
@@ -177,6 +179,7 @@ export function thingsFor({ setup, system, living }: Bench): readonly Thing[] {
         ]
       : []),
     ...(lid ? [{ key: lid.id, what: "Lid", amount: size(vessel.insideDepthCm) }] : []),
+    ...amendmentsFor(bench),
     ...living.map(({ occupancy: { id, count }, kind: { name } }) => ({
       key: `lives:${id}`,
       what: name,
@@ -185,6 +188,21 @@ export function thingsFor({ setup, system, living }: Bench): readonly Thing[] {
     { key: "label", what: "Label and a pencil", amount: "1" },
   ];
 }
+
+/** Feeds, lime and the like, over all layers that are mixed with them. */
+const amendmentsFor = ({ layers, system }: Bench): Thing[] =>
+  AMENDMENTS.flatMap((amendment) => {
+    const mixedWith = layers.flatMap(({ recipe, batch }) =>
+      batch
+        ? (recipe?.amendments ?? []).flatMap(({ id, amount }) => (id === amendment.id ? amount * batch.mixedCm3 : []))
+        : [],
+    );
+    if (mixedWith.length === 0) return [];
+    const sum = mixedWith.reduce((all, one) => all + one, 0);
+    return [
+      { key: `amendment:${amendment.id}`, what: amendment.name, amount: amendmentAmount(amendment, 1, sum, system) },
+    ];
+  });
 
 /** What hands need, each with what it is for. */
 export function toolsFor({ setup, system, layers }: Bench): readonly string[] {

@@ -2,6 +2,7 @@ import type { Medium, Range } from "../media/medium";
 import { isFed, isLimed } from "../media/flags";
 import { parseNumber } from "../units/numbers";
 import { failed, ok, problem, type Result } from "../units/problem";
+import { formatMass, formatVolume, type UnitSystem } from "../units/units";
 import type { Part } from "./blend";
 import { UNKNOWN_CEC } from "./chemistry";
 
@@ -114,6 +115,15 @@ export const AMENDMENTS: readonly Amendment[] = [
       "Soak them first: dry they swell in the pot and push it out. Over a reservoir they add nothing a wick does not.",
   },
 ];
+
+/** An amount of an amendment in a batch: a mass, or a volume where its dose is a share. */
+export const amendmentAmount = (
+  { dose: { kind } }: Amendment,
+  amount: number,
+  mixedCm3: number,
+  system: UnitSystem,
+): string =>
+  kind === "share" ? formatVolume(amount * mixedCm3, system) : formatMass((amount * mixedCm3) / 1e6, system);
 
 /** Reads a dose as it is typed: grams a litre, or a share in per cent. */
 export function parseDose(text: string, { dose: { kind } }: Amendment): Result<number> {

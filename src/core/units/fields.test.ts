@@ -43,6 +43,20 @@ describe("what a field shows", () => {
 it("masses, loads, depths a day, shares and hours are said in either system", () => {
   const plain = (text: string): string => text.replaceAll("\u00a0", " ");
   expect([formatMass(4.536, "metric"), formatMass(4.536, "imperial")].map(plain)).toEqual(["4.54 kg", "10 lb"]);
+  // a dose of lime, and what a scale in the kitchen still weighs
+  expect([0.9951, 0.9949, 0.0189, 0.00234, 0].map((kg) => plain(formatMass(kg, "metric")))).toEqual([
+    "1 kg",
+    "995 g",
+    "19 g",
+    "2.3 g",
+    "0 g",
+  ]);
+  expect([0.4536, 0.2268, 0.0189, 0.001].map((kg) => plain(formatMass(kg, "imperial")))).toEqual([
+    "1 lb",
+    "8 oz",
+    "0.67 oz",
+    "0.04 oz",
+  ]);
   expect([formatLoad(100, "metric"), formatLoad(100, "imperial")].map(plain)).toEqual([
     "100 kg per m²",
     "20.5 lb per sq ft",

@@ -14,6 +14,7 @@ export const CM3_PER_GALLON = 3785.411784;
 export const CM3_PER_FLUID_OUNCE = CM3_PER_GALLON / 128;
 export const CM3_PER_CUBIC_FOOT = 28_316.846592;
 export const KG_PER_POUND = 0.45359237;
+const OUNCES_PER_POUND = 16;
 export type Unit = { readonly factor: number; readonly names: readonly string[] };
 
 const LENGTH_UNITS: readonly Unit[] = [
@@ -138,8 +139,19 @@ export function formatVolume(cm3: number, system: UnitSystem, besideCm3 = cm3): 
     : `${threeFigures(cm3 / CM3_PER_GALLON)}${NBSP}gal`;
 }
 
-export const formatMass = (kg: number, system: UnitSystem): string =>
-  system === "metric" ? `${threeFigures(kg, 2)}${NBSP}kg` : `${threeFigures(kg / KG_PER_POUND, 1)}${NBSP}lb`;
+/** Kilograms or pounds, and grams or ounces for what is small. */
+export function formatMass(kg: number, system: UnitSystem): string {
+  if (system === "metric") {
+    const grams = 1000 * kg;
+    return Math.abs(grams) < 995
+      ? `${threeFigures(grams, Math.abs(grams) < 10 ? 1 : 0)}${NBSP}g`
+      : `${threeFigures(kg, 2)}${NBSP}kg`;
+  }
+  const pounds = kg / KG_PER_POUND;
+  return Math.abs(pounds) < 0.995
+    ? `${threeFigures(OUNCES_PER_POUND * pounds, Math.abs(pounds) < 0.1 ? 2 : 1)}${NBSP}oz`
+    : `${threeFigures(pounds, 1)}${NBSP}lb`;
+}
 
 /** "16.1 to 602 cm an hour": the unit once where both have it, and one value where they read the same. */
 export function formatRange(low: number, high: number, format: (value: number) => string): string {

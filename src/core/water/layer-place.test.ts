@@ -5,8 +5,8 @@ import { layerPlaces } from "./layer-place";
 describe("where a layer lies", () => {
   it("is its room, and its height over the free water of its setup", () => {
     const [gravel, soil] = layerPlaces(potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }), medium);
-    expect(gravel).toMatchObject({ aboveWaterCm: { from: 0, to: 1 }, drains: false, standsInWater: true });
-    expect(soil).toMatchObject({ aboveWaterCm: { from: 1, to: 21 }, drains: false, standsInWater: false });
+    expect(gravel).toMatchObject({ aboveWaterCm: { from: 0, to: 1 }, forMix: { drains: false, standsInWater: true } });
+    expect(soil).toMatchObject({ aboveWaterCm: { from: 1, to: 21 }, forMix: { drains: false, standsInWater: false } });
     expect(soil!.volumeCm3).toBeCloseTo(Math.PI * 100 * 20, 9);
   });
 
@@ -20,8 +20,7 @@ describe("where a layer lies", () => {
     );
     expect(feet!.volumeCm3).toBeCloseTo(Math.PI * 100 * 5 * 0.1, 9);
     expect(layerPlaces(potWith({ kind: "drained", outletCm: 2 }), medium)[1]).toMatchObject({
-      drains: true,
-      standsInWater: false,
+      forMix: { drains: true, standsInWater: false, neighbours: [{ id: GRAVEL }, { id: MIX }] },
       aboveWaterCm: { from: 3, to: 23 },
     });
   });

@@ -1,3 +1,4 @@
+import type { MixPlace } from "../mixing/amendments";
 import { boundariesCm, drainsAtCm, legsAreaCm2, type Setup } from "../stack/setup";
 import { vesselArea, vesselAreaCm2 } from "../vessel/vessel";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
@@ -11,9 +12,8 @@ export type LayerPlace = {
   readonly volumeCm3: number;
   /** From this to that height above free water; below it, 0. Undefined where the setup does not settle. [cm] */
   readonly aboveWaterCm: { readonly from: number; readonly to: number } | undefined;
-  /** Whether water leaves the vessel from below. */
-  readonly drains: boolean;
-  readonly standsInWater: boolean;
+  /** What its feeds and lime are judged by. */
+  readonly forMix: MixPlace;
 };
 
 export function layerPlaces(setup: Setup, medium: MediumLookup): LayerPlace[] {
@@ -21,6 +21,8 @@ export function layerPlaces(setup: Setup, medium: MediumLookup): LayerPlace[] {
   const inside = vesselArea(setup.vessel);
   const settled = settle(setup, medium);
   const waterTableCm = settled.ok ? settled.value.equilibrium.waterTableCm : undefined;
+  const drains = drainsAtCm(setup) !== undefined && setup.water.by === "soaking";
+  const neighbours = setup.layers.flatMap(({ mediumId }) => medium(mediumId) ?? []);
   return setup.layers.map(({ id, legs }, i) => {
     const [from, to] = [heights[i]!, heights[i + 1]!];
     const made = settled.ok ? settled.value.column.layers[i]! : undefined;
@@ -33,8 +35,7 @@ export function layerPlaces(setup: Setup, medium: MediumLookup): LayerPlace[] {
         waterTableCm === undefined
           ? undefined
           : { from: Math.max(0, from - waterTableCm), to: Math.max(0, to - waterTableCm) },
-      drains: drainsAtCm(setup) !== undefined && setup.water.by === "soaking",
-      standsInWater: waterTableCm !== undefined && waterTableCm > from + 1e-9,
+      forMix: { drains, standsInWater: waterTableCm !== undefined && waterTableCm > from + 1e-9, neighbours },
     };
   });
 }

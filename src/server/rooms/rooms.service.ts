@@ -13,11 +13,7 @@ const setupIdOf = (room: string): string => room.split(" ")[0]!;
 
 /** The rooms of a setup, bottom to top. */
 export function roomsOf(setupId: string, setup: Setup, { medium }: Pick<ServiceContext, "medium">): Room[] {
-  const neighbours = setup.layers.flatMap(({ mediumId }) => {
-    const found = medium(mediumId);
-    return found ? [{ pattern: found.pattern }] : [];
-  });
-  return layerPlaces(setup, medium).map(({ layerId, volumeCm3, aboveWaterCm, drains, standsInWater }, i) => {
+  return layerPlaces(setup, medium).map(({ layerId, volumeCm3, aboveWaterCm, forMix }, i) => {
     const { name, mediumId } = setup.layers[i]!;
     return {
       id: roomId(setupId, layerId),
@@ -25,7 +21,8 @@ export function roomsOf(setupId: string, setup: Setup, { medium }: Pick<ServiceC
       name: `${setup.name}: ${name || (medium(mediumId)?.name ?? "layer")}`,
       volumeCm3,
       aboveWaterCm: aboveWaterCm ?? null,
-      place: { drains, standsInWater, neighbours },
+      // a page needs no more of what lies beside it
+      place: { ...forMix, neighbours: forMix.neighbours.map(({ pattern }) => ({ pattern })) },
     };
   });
 }

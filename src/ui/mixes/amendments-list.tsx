@@ -1,6 +1,7 @@
 "use client";
 import {
   AMENDMENTS,
+  amendmentAmount,
   amendmentWarnings,
   phShift,
   type Amendment,
@@ -10,7 +11,7 @@ import {
   parseDose,
 } from "@/core/mixing/amendments";
 import type { Part } from "@/core/mixing/blend";
-import { formatMass, formatRange, formatVolume, threeFigures, type UnitSystem } from "@/core/units/units";
+import { formatRange, threeFigures, type UnitSystem } from "@/core/units/units";
 import { PlainNumberField } from "../fields/number-field";
 import { useUnits } from "../common/preferences";
 
@@ -75,7 +76,7 @@ export function AmendmentsList({
                     dosed={dosed}
                     onTake={(amount) => put(amendment.id, amount)}
                   />{" "}
-                  makes {amountText(amendment, dosed.amount, mixedCm3, system)} here; labels give{" "}
+                  makes {amendmentAmount(amendment, dosed.amount, mixedCm3, system)} here; labels give{" "}
                   {doseText(amendment, mixedCm3, system)}.{" "}
                 </>
               ) : (
@@ -125,27 +126,13 @@ function DoseField({
   );
 }
 
-/** An amount of an amendment in a batch: grams or a volume. */
-export function amountText(
-  { dose: { kind } }: Amendment,
-  amount: number,
-  mixedCm3: number,
-  system: UnitSystem,
-): string {
-  if (kind === "share") return formatVolume(amount * mixedCm3, system);
-  const grams = (amount * mixedCm3) / 1000;
-  return system === "metric" && grams < 1000
-    ? `${threeFigures(grams, grams < 10 ? 1 : 0)}\u00a0g`
-    : formatMass(grams / 1000, system);
-}
-
 function doseText(amendment: Amendment, mixedCm3: number, system: UnitSystem): string {
   const { kind, range } = amendment.dose;
   const per =
     kind === "share"
       ? `${threeFigures(100 * range.low, 0)} to ${threeFigures(100 * range.high, 0)} % of the volume`
       : `${threeFigures(range.low, 1)} to ${threeFigures(range.high, 1)} g a litre`;
-  return `${formatRange(range.low, range.high, (amount) => amountText(amendment, amount, mixedCm3, system))} (${per})`;
+  return `${formatRange(range.low, range.high, (amount) => amendmentAmount(amendment, amount, mixedCm3, system))} (${per})`;
 }
 
 function shiftText(

@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { z } from "zod";
 import Link from "next/link";
-import { AMENDMENTS, amendmentWarnings } from "@/core/mixing/amendments";
+import { AMENDMENTS, amendmentAmount, amendmentWarnings } from "@/core/mixing/amendments";
 import type { KeptPack } from "@/formats/pack/schema";
 import { GREATEST_MARGIN, USUAL_MARGIN, type Pack } from "@/core/mixing/batch";
 import { isMix } from "@/core/mixing/mix-medium";
@@ -24,7 +24,6 @@ import { SiteHeader } from "../common/site-header";
 import { typed } from "../fields/typed";
 import { Entry, useTypedForm } from "../fields/typed-form";
 import { mediumAddress } from "../media/medium-address";
-import { amountText } from "./amendments-list";
 import { BatchText, cupsOf } from "./how-much";
 import { NeededTable, Tick, usePacks, type PutPack } from "./packs";
 import { TakeCare } from "./take-care";
@@ -194,7 +193,7 @@ function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled:
             return (
               <p key={id} className="text-[0.95rem] leading-snug">
                 <Tick />
-                {amendment.name}: {amountText(amendment, amount, made.batch.mixedCm3, system)}, mixed in evenly.{" "}
+                {amendment.name}: {amendmentAmount(amendment, amount, made.batch.mixedCm3, system)}, mixed in evenly.{" "}
                 {amendmentWarnings(amendment, parts, place).map((text) => (
                   <span key={text} className="block border-l-2 border-trouble pl-2 text-trouble">
                     {text}
