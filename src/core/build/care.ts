@@ -71,8 +71,19 @@ const has = (medium: Medium, words: RegExp): boolean =>
 /** What to mind with a medium; `again` is how it is said where it was said in full before. */
 export type Care = { readonly id: string; readonly text: string; readonly again: string };
 
-/** On handling media: what holds for their kinds, then their own cautions. */
-export function careOfMedia(media: readonly Medium[], living: readonly Occupant[]): readonly Care[] {
+/** What of a medium's own cautions is said by what holds for its kind, or by the step itself. */
+const SAID_BY = {
+  dust: /^wet before handling and wear a dust mask/iu,
+  gloves: /legionella|sporothrix/iu,
+  manure: /herbicide/iu,
+  rinsing: /^rinse(?: off (?:dust|fines)| until clear)?(?: before use)?$/iu,
+};
+
+/**
+ * On handling media: what holds for their kinds, then their own cautions.
+ * @param isRinsed  whether the step says that it is rinsed
+ */
+export function careOfMedia(media: readonly Medium[], living: readonly Occupant[], isRinsed: boolean): readonly Care[] {
   const eaten = living.some((kind) => kind.life === "plant" && kind.eaten);
   const animals = living.some((kind) => kind.life === "animal");
   const dusty = media.filter(
@@ -117,13 +128,14 @@ export function careOfMedia(media: readonly Medium[], living: readonly Occupant[
       text: "For animals: nothing with feed, wetting agent, pesticide, dust or sharp grains in it. A sick animal is for a vet.",
       again: "",
     });
+  const isSaid = (caution: string): boolean =>
+    (isRinsed && SAID_BY.rinsing.test(caution)) ||
+    found.some(({ id }) => Object.hasOwn(SAID_BY, id) && SAID_BY[id as keyof typeof SAID_BY].test(caution));
   return [
     ...found,
-    ...[...new Set(media.flatMap(({ cautions }) => cautions))].map((text) => ({
-      id: text,
-      text: `${text}.`,
-      again: "",
-    })),
+    ...[...new Set(media.flatMap(({ cautions }) => cautions))]
+      .filter((caution) => !isSaid(caution))
+      .map((text) => ({ id: text, text: `${text}.`, again: "" })),
   ];
 }
 

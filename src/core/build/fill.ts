@@ -245,6 +245,7 @@ function layerStep(
       careOfMedia(
         media,
         living.map(({ kind }) => kind),
+        layer.wetness === "rinsed",
       ),
       said,
     ),

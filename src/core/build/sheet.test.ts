@@ -4,7 +4,7 @@ import { MARROWBECK } from "../../../demo/marrowbeck";
 import { inLibrary } from "../occupants/library";
 import { boundariesCm, stackHeightCm, type Setup } from "../stack/setup";
 import { anySetup } from "../testing/any-setup";
-import { BASE_HOLES, layer, medium, MIX, potWith, wallHole } from "../testing/setups";
+import { BASE_HOLES, GRAVEL, layer, medium, MIX, potWith, wallHole } from "../testing/setups";
 import type { UnitSystem } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { layerPlaces } from "../water/layer-place";
@@ -354,5 +354,35 @@ describe("feeds and lime at the bench", () => {
     const mossy = { ...soaked, layers: [...soaked.layers, layer("long-fibre-sphagnum-loose", 2)] };
     expect(saidWith(mossy, 1, slow)).toContain(moss);
     expect(saidWith(soaked, 1, slow)).not.toContain(moss);
+  });
+});
+
+describe("what is to be minded with a medium", () => {
+  const cautionsOf = (mediumId: string, occupants: Setup["occupants"] = []): readonly string[] =>
+    stepOf({ ...potWith({ kind: "drained", outletCm: 0 }, [layer(mediumId, 10)]), occupants }, `layer:${mediumId}-10`)
+      .cautions;
+  const telling = (mediumId: string, words: RegExp, occupants: Setup["occupants"] = []): readonly string[] =>
+    cautionsOf(mediumId, occupants).filter((text) => words.test(text));
+
+  it("is said once, for its kind, and what is more than that beside it", () => {
+    expect(telling("sphagnum-peat", /mask/iu)).toEqual([expect.stringContaining("work outdoors")]);
+    expect(telling("potting-mix-peat-based", /legionella/iu)).toEqual([expect.stringContaining("skin fungus")]);
+    expect(telling("long-fibre-sphagnum-loose", /sporothrix|skin fungus/iu)).toHaveLength(1);
+    const celery = [{ id: "a", occupantId: "celery", count: 1 }];
+    expect(telling("garden-compost", /herbicide|weedkiller/iu, celery)).toEqual([
+      expect.stringContaining("sow a few beans"),
+    ]);
+    // with nothing to eat in it nobody has said that yet
+    expect(telling("garden-compost", /herbicide|weedkiller/iu)).toEqual(["Possible herbicide residues: bean test."]);
+    expect(telling("fine-sand-0.1-0.5", /silica/iu)).toHaveLength(1);
+    expect(telling("vermiculite-medium", /asbestos/iu)).toHaveLength(1);
+  });
+
+  it("leaves out that it is rinsed where the step is about that", () => {
+    expect(telling(GRAVEL, /rinse/iu)).toEqual([]);
+    expect(telling("fired-clay-pebbles-8-16", /rinse/iu)).toEqual([expect.stringContaining("surface lime")]);
+    expect(
+      stepOf(potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 10)]), `layer:${GRAVEL}-10`).text.join(),
+    ).toMatch(/Rinse it/u);
   });
 });
