@@ -11,6 +11,7 @@ import { layerPlaces } from "../water/layer-place";
 import { readSettled, type Readings } from "../readings/readings";
 import { settle, type MediumLookup, type Settled } from "../water/settle";
 import { networkOf, type Network } from "../water/network";
+import { handlingOf } from "./handling";
 
 /** What a layer is mixed of; undefined where that is not known any more. */
 export type Recipe = { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] };
@@ -30,7 +31,7 @@ export type BenchLayer = {
   readonly recipe: Recipe | undefined;
   /** What is measured out for it without a margin; undefined for what is laid, not poured. */
   readonly batch: Batch | undefined;
-  readonly wetness: Wetness | "rinsed";
+  readonly wetness: Wetness;
   /** Water it brings in at that wetness. [cm³] */
   readonly broughtCm3: number;
   readonly wicks: boolean;
@@ -42,6 +43,8 @@ export type Bench = {
   readonly system: UnitSystem;
   readonly layers: readonly BenchLayer[];
   readonly surfaceCm: number;
+  /** By so much all layers together settle with the first waterings. [cm] */
+  readonly sinksCm: number;
   readonly settled: Settled | undefined;
   readonly network: Network | undefined;
   readonly readings: Readings | undefined;
@@ -57,23 +60,17 @@ export type BenchAsked = {
   readonly system: UnitSystem;
 };
 
-/** Grains are rinsed, not mixed with water; a squeeze of them says nothing. [mm] */
-const LEAST_GRAIN_MM = 1;
-export const isGrain = ({ class: of, particleSizeMm }: Medium): boolean =>
-  of === "mineral" && particleSizeMm.d50 >= LEAST_GRAIN_MM;
-
-/** What is laid, not mixed, is soaked; what wicks is made wet, the rest damp. */
-const wetnessOf = (medium: Medium | undefined, wicks: boolean, others: Wetness): BenchLayer["wetness"] =>
-  !medium || isGrain(medium) ? "rinsed" : wicks ? "wick" : others;
+/** What wicks is made wet, the rest damp. */
+const wetnessOf = (wicks: boolean, others: Wetness): Wetness => (wicks ? "wick" : others);
 
 /** Water a layer brings in with it. [cm³] */
-const broughtBy = (medium: Medium | undefined, volumeCm3: number, wetness: BenchLayer["wetness"]): number =>
-  medium
-    ? volumeCm3 *
-      hydraulicFunctions(medium.hydraulics).waterContent(
-        wetness === "rinsed" ? DRIPPED_OFF_PSI_CM : WETNESS[wetness].psiCm,
-      )
-    : 0;
+function broughtBy(medium: Medium | undefined, volumeCm3: number, wetness: Wetness): number {
+  const handling = medium && handlingOf(medium);
+  // what is not made wet brings nothing
+  if (!handling?.wet) return 0;
+  const psiCm = handling.isRinsed ? DRIPPED_OFF_PSI_CM : WETNESS[wetness].psiCm;
+  return volumeCm3 * hydraulicFunctions(medium!.hydraulics).waterContent(psiCm);
+}
 
 /** Damp as for potting; where nothing leaves and that alone would be too much, only to the squeeze. */
 function dampnessOf({ water, layers }: Setup, medium: MediumLookup, volumesCm3: readonly number[]): Wetness {
@@ -81,7 +78,7 @@ function dampnessOf({ water, layers }: Setup, medium: MediumLookup, volumesCm3: 
   // nothing wicks up where no water stands below
   const brought = layers.reduce((sum, { mediumId, legs }, i) => {
     const found = medium(mediumId);
-    return sum + broughtBy(found, volumesCm3[i]!, wetnessOf(found, legs !== null, "potting"));
+    return sum + broughtBy(found, volumesCm3[i]!, wetnessOf(legs !== null, "potting"));
   }, 0);
   return brought > water.storedCm3 ? "squeeze" : "potting";
 }
@@ -104,7 +101,7 @@ export function benchOf({ setup, medium, occupants, recipes, system }: BenchAske
     const recipe = recipes[index];
     const batch = recipe && recipe.parts.length > 0 ? batchFor(recipe.parts, volumeCm3, 0) : undefined;
     const wicks = layer.legs !== null || isWickLayer(setup, index);
-    const wetness = wetnessOf(found, wicks, others);
+    const wetness = wetnessOf(wicks, others);
     return {
       index,
       id: layer.id,
@@ -128,6 +125,7 @@ export function benchOf({ setup, medium, occupants, recipes, system }: BenchAske
     system,
     layers,
     surfaceCm: stackHeightCm(setup),
+    sinksCm: layers.reduce((sum, { batch, fromCm, toCm }) => sum + (batch?.settlingFraction ?? 0) * (toCm - fromCm), 0),
     settled,
     network,
     readings: settled && readSettled(setup, settled, medium),

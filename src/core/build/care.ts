@@ -71,19 +71,22 @@ const has = (medium: Medium, words: RegExp): boolean =>
 /** What to mind with a medium; `again` is how it is said where it was said in full before. */
 export type Care = { readonly id: string; readonly text: string; readonly again: string };
 
-/** What of a medium's own cautions is said by what holds for its kind, or by the step itself. */
+/** What of a medium's own cautions is said by what holds for its kind. */
 const SAID_BY = {
   dust: /^wet before handling and wear a dust mask/iu,
   gloves: /legionella|sporothrix/iu,
   manure: /herbicide/iu,
-  rinsing: /^rinse(?: off (?:dust|fines)| until clear)?(?: before use)?$/iu,
 };
 
 /**
  * On handling media: what holds for their kinds, then their own cautions.
- * @param isRinsed  whether the step says that it is rinsed
+ * @param saidBy  what of their own cautions the step says already
  */
-export function careOfMedia(media: readonly Medium[], living: readonly Occupant[], isRinsed: boolean): readonly Care[] {
+export function careOfMedia(
+  media: readonly Medium[],
+  living: readonly Occupant[],
+  saidBy: RegExp | undefined,
+): readonly Care[] {
   const eaten = living.some((kind) => kind.life === "plant" && kind.eaten);
   const animals = living.some((kind) => kind.life === "animal");
   const dusty = media.filter(
@@ -129,7 +132,7 @@ export function careOfMedia(media: readonly Medium[], living: readonly Occupant[
       again: "",
     });
   const isSaid = (caution: string): boolean =>
-    (isRinsed && SAID_BY.rinsing.test(caution)) ||
+    saidBy?.test(caution) ||
     found.some(({ id }) => Object.hasOwn(SAID_BY, id) && SAID_BY[id as keyof typeof SAID_BY].test(caution));
   return [
     ...found,

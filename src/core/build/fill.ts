@@ -1,14 +1,15 @@
 import type { Plant } from "../occupants/occupant";
 import { AMENDMENTS, amendmentAmount, amendmentWarnings } from "../mixing/amendments";
-import { WETNESS, wettingOf } from "../mixing/wetting";
+import { wettingOf } from "../mixing/wetting";
 import { SEPARATOR_FACTS } from "../stack/fixtures";
 import { platformCm, USUAL_PLANTING, type Setup } from "../stack/setup";
 import { formatLength, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
 import { cutAt, narrowestAboveCm, vesselArea } from "../vessel/vessel";
-import { LAP_CM } from "./sizes";
-import { isGrain, type Bench, type BenchLayer } from "./bench";
+import { acrossWords, LAP_CM } from "./sizes";
+import type { Bench, BenchLayer } from "./bench";
 import { careOfMedia, saidOnce } from "./care";
+import { handlingOf } from "./handling";
 import type { Marks, Shows, WrittenStep } from "./step";
 
 /** Where the plants go in: filled up to there, set, and filled around from there on. */
@@ -91,7 +92,7 @@ function falseBottom({ setup, system }: Bench, built: readonly string[]): Writte
     key: "platform",
     heading: "Set in the false bottom",
     text: [
-      `A grid or plate with holes, ${formatLength(lengthCm, system)} by ${formatLength(widthCm, system)}, on legs that carry it level ${formatLength(setup.fillFromCm, system)} over the inside base. It bears everything above, wet: a leg every 15 cm, and one under its middle. Leave a corner through which water under it can be seen and drawn off.`,
+      `A grid or plate with holes, ${acrossWords(setup.vessel, lengthCm, widthCm, system)}, on legs that carry it level ${formatLength(setup.fillFromCm, system)} over the inside base. It bears everything above, wet: a leg every 15 cm, and one under its middle. Leave a corner through which water under it can be seen and drawn off.`,
     ],
     marks: marksAt(setup, setup.fillFromCm, 0, 0),
     cautions: ["Cut edges of plastic grid are sharp to hands and to soft skin: round them."],
@@ -114,7 +115,7 @@ function platformStep({ setup, system }: Bench, layer: BenchLayer, shows: Shows)
     key: "platform",
     heading: "Lay the platform",
     text: [
-      `A plate ${formatLength(lengthCm, system)} by ${formatLength(widthCm, system)} with an opening over each foot${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? " and one for the tube" : ""}, level at ${formatLength(layer.toCm, system)} over the inside base. The soil above has to touch the soil in the feet everywhere: press it down into each opening.`,
+      `A plate ${acrossWords(setup.vessel, lengthCm, widthCm, system)} with an opening over each foot${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? " and one for the tube" : ""}, level at ${formatLength(layer.toCm, system)} over the inside base. The soil above has to touch the soil in the feet everywhere: press it down into each opening.`,
     ],
     marks: marksAt(setup, layer.toCm, layer.upToCm3, 0),
     cautions: [],
@@ -131,7 +132,7 @@ function separatorStep({ setup, system }: Bench, layer: BenchLayer, shows: Shows
     key: `separator:${layer.id}`,
     heading: `Lay the ${words}`,
     text: [
-      `Cut it ${formatLength(lengthCm + LAP_CM, system)} by ${formatLength(widthCm + LAP_CM, system)}, so that its edge turns up at the wall, and lay it flat${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? ", with a close cut around the tube" : ""}: a gap lets fines wash past it.${
+      `Cut it ${acrossWords(setup.vessel, lengthCm + LAP_CM, widthCm + LAP_CM, system)}, so that its edge turns up at the wall, and lay it flat${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? ", with a close cut around the tube" : ""}: a gap lets fines wash past it.${
         lastsMonths === null
           ? ""
           : ` It lasts ${formatRange(lastsMonths[0], lastsMonths[1], lastingWords)} in damp soil.`
@@ -153,41 +154,41 @@ const lastingWords = (months: number): string =>
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** How it is made wet and firmed, by what it is. */
-function handling({ medium, wicks }: BenchLayer): string {
+/** How it is filled in and firmed. */
+function fillWords({ medium, wicks }: BenchLayer): string {
   if (!medium) return "";
-  const floats = medium.floats ? " It floats when it is flooded: lay what comes over it before water comes." : "";
-  if (wicks && !isGrain(medium))
+  const { fill, isPoured, drinks } = handlingOf(medium);
+  if (wicks && drinks)
     return "Pack it hard and wet, handful by handful, so that no hollow is left and it touches all through: a wick that starts dry never starts, and one with a gap ends at the gap.";
-  if (medium.pattern === "moss")
-    return "Press it in, springy under the thumb, not crushed: pressed tighter it holds more water and less air.";
-  if (medium.pattern === "leaves") return "Lay it loose.";
-  if (medium.class === "textile") return "Lay it soaked through and flat.";
-  if (medium.class === "mineral" || medium.pattern === "bark")
-    return `Pour it in, level it by hand, and tap the vessel so that it settles; do not press it, grains that crush are fines.${floats}`;
-  return "Fill it in by handfuls, firm each with the flat hand so that it does not sink later, and do not crush it: air is what pressing takes.";
+  return medium.floats && isPoured
+    ? `${fill} It floats when it is flooded: lay what comes over it before water comes.`
+    : fill;
 }
 
-function wettingWords({ batch, recipe, wetness }: BenchLayer, { system }: Bench): string {
-  if (wetness === "rinsed")
-    return "Rinse it in a sieve until the water runs clear, and let it drip off: fines left in it wash down and blind what is below.";
-  if (!batch || !recipe) return "";
+/** How it is made as wet as it is wanted, and with how much water. */
+function wettingWords({ medium, batch, recipe, wetness }: BenchLayer, { system }: Bench): string {
+  const handling = medium && handlingOf(medium);
+  const text = handling?.wet?.[wetness] ?? "";
+  if (!handling?.drinks || !batch || !recipe) return text;
   const wetting = wettingOf(recipe.parts, batch, wetness);
   const sum = (of: "least" | "most"): number => wetting.reduce((all, one) => all + one[of], 0);
   const most = sum("most");
   const takes = formatRange(sum("least"), most, (cm3) => formatVolume(cm3, system, most));
+  if (handling.isSoaked) return `${text} From dry as bought it takes up ${takes}.`;
   const soak = wetting.some(({ way }) => way === "soak-first")
     ? " Begin the evening before, with warm water: dry, it sheds it."
     : "";
-  return `Wet it to ${WETNESS[wetness].name}: ${lowerFirst(WETNESS[wetness].hand)} Dry as bought that takes ${takes} of water for all of it; ${takes.includes(" to ") ? "begin with the lesser" : "begin with half"}, and let the hand decide.${soak}`;
+  return `${text} Dry as bought that takes ${takes} of water for all of it; ${takes.includes(" to ") ? "begin with the lesser" : "begin with half"}, and let the hand decide.${soak}`;
 }
 
 /** What is measured out, and of what. */
 function measureWords(layer: BenchLayer, { system }: Bench): readonly string[] {
   const { batch, recipe, medium, place } = layer;
   if (!medium) return ["What it is made of is not known here any more: choose a medium for it in the section."];
-  if (!recipe || !batch)
-    return [`${medium.name} is laid, not poured: cut it to the inside, and soak it through first.`];
+  const { measured: by } = handlingOf(medium);
+  if (by === "counted")
+    return [`As many as fill ${formatVolume(layer.volumeCm3, system)}: ${lowerFirst(medium.name)}.`];
+  if (by === "cut" || !recipe || !batch) return [`${medium.name}: cut it to the inside of the vessel.`];
   const litres = (cm3: number): string => formatVolume(cm3, system);
   const [only] = recipe.parts;
   const measured =
@@ -205,8 +206,6 @@ function measureWords(layer: BenchLayer, { system }: Bench): readonly string[] {
   ];
 }
 
-const SETTLES_CM = 0.2;
-
 function layerStep(
   bench: Bench,
   layer: BenchLayer,
@@ -220,32 +219,26 @@ function layerStep(
   const partly = toCm < layer.toCm - 1e-6;
   const ofStepCm3 = partly ? underCm3(setup, layer, toCm) : layer.volumeCm3;
   const upTo = layer.upToCm3 - layer.volumeCm3 + ofStepCm3;
-  const sinksCm = (layer.batch?.settlingFraction ?? 0) * (toCm - layer.fromCm);
   const { legs } = setup.layers[layer.index]!;
   const media = layer.recipe?.parts.map(({ medium }) => medium) ?? (layer.medium ? [layer.medium] : []);
+  const verb = !layer.medium || handlingOf(layer.medium).measured === "poured" ? "Fill" : "Lay";
   const fill = legs
     ? `Fill the ${legs.count} feet, each ${cm(legs.acrossCm)} ${legs.section === "round" ? "wide" : "square"}, to the mark at ${cm(toCm)}: ${formatVolume(ofStepCm3, system)} in all.`
-    : `Fill ${around ? "it in around the plants, held upright," : "it in"} to the mark at ${cm(toCm)}: ${formatVolume(ofStepCm3, system)}${partly ? ` of its ${formatVolume(layer.volumeCm3, system)}, up to where the root balls are to stand` : ""}.`;
+    : `${verb} it in${around ? " around the plants, held upright," : ""} to the mark at ${cm(toCm)}: ${formatVolume(ofStepCm3, system)}${partly ? ` of its ${formatVolume(layer.volumeCm3, system)}, up to where the root balls are to stand` : ""}.`;
   return {
     key: `layer:${layer.id}`,
-    heading: legs ? `Pack ${layer.name}` : `${partly ? "Begin" : "Fill in"} ${layer.name}`,
+    heading: legs ? `Pack ${layer.name}` : `${partly ? "Begin" : `${verb} in`} ${layer.name}`,
     text: [
       ...measureWords(layer, bench),
       ...[wettingWords(layer, bench), throughNeck(setup, toCm, system)].filter((text) => text !== ""),
-      [
-        fill,
-        handling(layer),
-        sinksCm >= SETTLES_CM ? `After the first waterings it sinks by about ${cm(sinksCm)}; top it up then.` : "",
-      ]
-        .filter((text) => text !== "")
-        .join(" "),
+      [fill, fillWords(layer)].filter((text) => text !== "").join(" "),
     ],
     marks: marksAt(setup, toCm, upTo, ofStepCm3),
     cautions: saidOnce(
       careOfMedia(
         media,
         living.map(({ kind }) => kind),
-        layer.wetness === "rinsed",
+        layer.medium && handlingOf(layer.medium).says,
       ),
       said,
     ),

@@ -108,6 +108,17 @@ const drinksLater = ({ living }: Bench): boolean => {
   return plants.length > 0 && plants.every(({ guild }) => guild === "stone-plant" || guild === "succulent");
 };
 
+/** Whether water at a level stays below all that is filled in. */
+const isOutOfReach = ({ layers }: Bench, levelCm: number): boolean => (layers[0]?.fromCm ?? Infinity) > levelCm;
+
+/** Less than this is not seen. [cm] */
+const LEAST_SINKING_CM = 0.2;
+
+const sinkingWords = ({ sinksCm, system }: Bench): string =>
+  sinksCm < LEAST_SINKING_CM
+    ? "What is loose sinks: top it up."
+    : `All that is loose settles, and the surface sinks by about ${formatLength(sinksCm, system)}: top it up with the same.`;
+
 /** How the first water goes in, and how much: what the damp layers bring is in there already. */
 function firstWater(bench: Bench, shows: Shows): WrittenStep {
   const { setup, system, settled, network, readings, layers, living } = bench;
@@ -146,12 +157,24 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
         : setup.fixtures.some(({ kind }) => kind === "tray")
           ? "into the tray"
           : "slowly, over a saucer so that it washes nothing up";
+      const until = `water ${through} until it stands ${cm(levelCm)} over the inside base`;
+      const again = `look again after an hour and the next day, and fill up to the same mark${laterCm3 > LEAST_TOLD_CM3 ? `, about ${litres(laterCm3)} more in all` : ""}`;
       return {
         ...base,
-        text: [
-          `At once, before the wicks dry: water ${through} until it stands ${cm(levelCm)} over the inside base, about ${litres(atOnceCm3)}${over ? ", which covers the soil" : ""}. The soil draws it up: look again after an hour and the next day, and fill up to the same mark${laterCm3 > LEAST_TOLD_CM3 ? `, about ${litres(laterCm3)} more in all` : ""}.`,
-          "Then water once from the top, gently, so that all touches and settles; what is loose sinks, top it up.",
-        ],
+        text: over
+          ? [
+              `Now ${until}, ${cm(levelCm - readings.heightCm)} over the soil: about ${litres(atOnceCm3)}. What floats up is pressed back in; ${again}.`,
+              sinkingWords(bench),
+            ]
+          : isOutOfReach(bench, levelCm)
+            ? [
+                `Now ${until}, about ${litres(atOnceCm3)}. It does not reach what lies over it: that has the damp it was filled in with, and is watered from the top.`,
+                sinkingWords(bench),
+              ]
+            : [
+                `At once, before ${layers.some(({ wicks }) => wicks) ? "the wicks dry" : "anything dries"}: ${until}, about ${litres(atOnceCm3)}. The soil draws it up: ${again}.`,
+                `Then water once from the top, gently, so that all touches. ${sinkingWords(bench)}`,
+              ],
         cautions: [
           ...base.cautions,
           mosquitoes,
@@ -171,7 +194,7 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
         ...base,
         text: [
           `From the top with a rose, slowly, in three or four goes with a quarter of an hour between: about ${litres(takesCm3)} until it runs from ${holes}. About ${litres(fullCm3 - readings.storedCm3)} of it runs out again over the next day${stays > 0 ? `, and water stays up to ${cm(stays)} over the inside base` : ""}.`,
-          "What runs down one side has found a dry pocket: stop, wait, and water that side by drops. What is loose sinks: top it up.",
+          `What runs down one side has found a dry pocket: stop, wait, and water that side by drops. ${sinkingWords(bench)}`,
         ],
         cautions: [
           ...base.cautions,

@@ -95,10 +95,13 @@ function plugSteps({ setup, system }: Bench): Building[] {
     );
 }
 
-const drillWords = ({ drill, diameterCm }: WallCut | BaseCut, { system }: Bench): string =>
-  drill
-    ? `with a drill of ${drill.words}`
-    : `sawn ${formatLength(diameterCm, system)} wide, since it is wider than hole saws go`;
+/** "Drill it with a bit of 12 mm." */
+const makeWords = ({ drill, diameterCm }: WallCut | BaseCut, count: number, { system }: Bench): string => {
+  const what = count === 1 ? "it" : "them";
+  return drill
+    ? `Drill ${what} with a bit of ${drill.words}.`
+    : `Saw ${what} ${formatLength(diameterCm, system)} wide: that is wider than hole saws go.`;
+};
 
 function drillSteps(bench: Bench): Building[] {
   const { setup, system } = bench;
@@ -108,6 +111,7 @@ function drillSteps(bench: Bench): Building[] {
     const { fixture } = cut;
     const count = fixture.kind === "hole" ? fixture.count : 1;
     const cautions = careInDrilling(setup);
+    const make = cut.drill ? "Drill" : "Saw";
     const differs =
       fixture.kind === "hole" && cut.drill && Math.abs(cut.diameterCm - fixture.diameterCm) > 0.02
         ? ` The design says ${cm(fixture.diameterCm)}; the nearest drill is ${cut.drill.words}.`
@@ -118,13 +122,13 @@ function drillSteps(bench: Bench): Building[] {
       return building(
         step(
           `fixture:${fixture.id}`,
-          count === 1 ? "Drill the hole in the wall" : `Drill the ${count} holes in the wall`,
+          `${make} the ${count === 1 ? "hole" : `${count} holes`} in the wall`,
           [
             `On the ${isRoundVessel(setup.vessel) ? "side" : "end"} at the ${cut.side} of the drawing${opposite}: mark ${count === 1 ? "the centre" : "the centres"} ${cm(cut.overGroundCm)} up from what it stands on, measured straight up the outside, which is ${cm(cut.underRimCm)} under the rim.${
               count > 1
                 ? ` Side by side, ${cm(cut.places[1]!.alongCm - cut.places[0]!.alongCm)} from centre to centre.`
                 : ""
-            } Drill ${drillWords(cut, bench)}.${differs}`,
+            } ${makeWords(cut, count, bench)}${differs}`,
             `The lower edge is what counts: it comes to lie ${cm(cut.fixture.lipCm)} over the inside base (the base is ${cm(setup.vessel.baseCm)} thick). ${
               count === 1 ? "One hole clogs sooner or later: two are safer. " : ""
             }Smooth the edge, and keep grains off it from the inside with a scrap of mesh.`,
@@ -145,14 +149,12 @@ function drillSteps(bench: Bench): Building[] {
       step(
         `fixture:${fixture.id}`,
         fixture.kind === "standpipe"
-          ? "Drill the base for the standpipe"
-          : count === 1
-            ? "Drill the hole in the base"
-            : `Drill the ${count} holes in the base`,
+          ? `${make} the base for the standpipe`
+          : `${make} the ${count === 1 ? "hole" : `${count} holes`} in the base`,
         [
           fixture.kind === "standpipe"
-            ? `In the base, at the place drawn: ${drillWords(cut, bench)}, to take a pipe ${cm(fixture.diameterCm)} wide inside. Set the pipe through it with a seal, its upper end ${cm(fixture.lipCm)} over the inside base, and let the seal cure.`
-            : `In the base, ${count === 1 ? "at the place drawn" : spread}: ${drillWords(cut, bench)}.${differs} From the outside, with the vessel upside down on something soft. Where it came with holes, see that they are open and as wide.`,
+            ? `In the base, at the place drawn, to take a pipe ${cm(fixture.diameterCm)} wide inside. ${makeWords(cut, 1, bench)} Set the pipe through it with a seal, its upper end ${cm(fixture.lipCm)} over the inside base, and let the seal cure.`
+            : `In the base, ${count === 1 ? "at the place drawn" : spread}. ${makeWords(cut, count, bench)}${differs} From the outside, with the vessel upside down on something soft. Where it came with holes, see that they are open and as wide.`,
         ],
         {
           cautions,
@@ -241,15 +243,22 @@ function tightnessSteps({ setup, system, network }: Bench): Building[] {
   const holds = setup.water.by !== "soaking" || setup.fixtures.some((one) => one.kind === "hole" && one.plugged);
   const baseIsOpen = network?.openings.baseIsOpen ?? false;
   if (!holds || baseIsOpen) return [];
-  const lip = network?.openings.over[0]?.lipCm;
-  const toCm = Math.min(lip ?? setup.vessel.insideDepthCm / 3, setup.vessel.insideDepthCm);
+  const out = network?.openings.over[0];
+  const toCm = Math.min(out?.lipCm ?? setup.vessel.insideDepthCm / 3, setup.vessel.insideDepthCm);
+  const begins = !out
+    ? ""
+    : out.way === "pipe"
+      ? ": it should begin to run down the pipe"
+      : out.count === 1
+        ? ": it should begin to run out of the hole"
+        : ": it should begin to run out of the holes, of all at once if it stands level";
   return [
     building(
       step(
         "tight",
         "Try it with water",
         [
-          `Empty as it is, fill it with ${formatVolume(vesselVolumeCm3(setup.vessel, toCm), system)}, which is ${formatLength(toCm, system)} deep${lip === undefined ? "" : ": it should begin to run out of the hole, at all points of it at once if it stands level"}. Dry the outside and leave it for an hour on newspaper: no damp patch. Then empty it.`,
+          `Empty as it is, fill it with ${formatVolume(vesselVolumeCm3(setup.vessel, toCm), system)}, which is ${formatLength(toCm, system)} deep${begins}. Dry the outside and leave it for an hour on newspaper: no damp patch. Then empty it.`,
         ],
         { shows: { ...EMPTY, waterCm: toCm } },
       ),

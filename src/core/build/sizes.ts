@@ -1,6 +1,8 @@
 import type { Liner } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
-import { cutAt } from "../vessel/vessel";
+import { formatLength, type UnitSystem } from "../units/units";
+import { cutAt, type Vessel } from "../vessel/vessel";
+import { isRoundVessel } from "./cuts";
 
 /** Over the edge of what a sheet covers, to fold and to hold it by. [cm] */
 export const LAP_CM = 5;
@@ -22,3 +24,9 @@ export function linerSheet(
     atBase + 2 * Math.hypot((atTop - atBase) / 2, topCm) + 2 * LAP_CM;
   return { lengthCm: along(base.lengthCm, top.lengthCm), widthCm: along(base.widthCm, top.widthCm) };
 }
+
+/** How wide something round is, or how long and wide something else. */
+export const acrossWords = (vessel: Vessel, lengthCm: number, widthCm: number, system: UnitSystem): string =>
+  isRoundVessel(vessel) && Math.abs(lengthCm - widthCm) < 0.05
+    ? `${formatLength(lengthCm, system)} across`
+    : `${formatLength(lengthCm, system)} by ${formatLength(widthCm, system)}`;

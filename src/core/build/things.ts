@@ -4,8 +4,8 @@ import { boundariesCm, platformCm, stackHeightCm } from "../stack/setup";
 import { formatLength, formatVolume, lengthInUnits, threeFigures, type UnitSystem } from "../units/units";
 import { cutAt, sectionWidthCm, vesselAreaCm2, wallAreaCm2, type Vessel } from "../vessel/vessel";
 import type { Bench } from "./bench";
-import { cutsOf, isRoundVessel } from "./cuts";
-import { LAP_CM, linerSheet, STANDS_PROUD_CM, tubeLengthCm } from "./sizes";
+import { cutsOf } from "./cuts";
+import { acrossWords, LAP_CM, linerSheet, STANDS_PROUD_CM, tubeLengthCm } from "./sizes";
 
 /** Something to buy or to have at hand that is no medium. */
 export type Thing = { readonly key: string; readonly what: string; readonly amount: string };
@@ -22,12 +22,6 @@ function vesselWords(vessel: Vessel, size: (heightCm: number) => string, system:
   const wider = widest > cutAt(vessel, vessel.insideDepthCm).lengthCm + 0.1 ? `, ${cm(widest)} where it is widest` : "";
   return `${atRim}${wider}, ${cm(vessel.insideDepthCm)} deep, inside`;
 }
-
-/** How wide something round is, or how long and wide something else. */
-export const acrossWords = (vessel: Vessel, lengthCm: number, widthCm: number, system: UnitSystem): string =>
-  isRoundVessel(vessel) && Math.abs(lengthCm - widthCm) < 0.05
-    ? `${formatLength(lengthCm, system)} across`
-    : `${formatLength(lengthCm, system)} by ${formatLength(widthCm, system)}`;
 
 export const formatArea = (cm2: number, system: UnitSystem): string =>
   system === "metric"
