@@ -11,7 +11,7 @@ import { layerPlaces } from "../water/layer-place";
 import { readSettled, type Readings } from "../readings/readings";
 import { settle, type MediumLookup, type Settled } from "../water/settle";
 import { networkOf, type Network } from "../water/network";
-import { handlingOf } from "./handling";
+import { handlingOf } from "../mixing/handling";
 
 /** What a layer is mixed of; undefined where that is not known any more. */
 export type Recipe = { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] };

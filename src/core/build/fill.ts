@@ -9,7 +9,7 @@ import { cutAt, narrowestAboveCm, vesselArea } from "../vessel/vessel";
 import { acrossWords, LAP_CM } from "./sizes";
 import type { Bench, BenchLayer } from "./bench";
 import { careOfMedia, saidOnce } from "./care";
-import { handlingOf } from "./handling";
+import { handlingOf } from "../mixing/handling";
 import type { Marks, Shows, WrittenStep } from "./step";
 
 /** Where the plants go in: filled up to there, set, and filled around from there on. */

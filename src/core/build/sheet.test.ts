@@ -265,6 +265,18 @@ describe("what was really built", () => {
     );
   });
 
+  it("is what was measured: half a millimetre is no difference, and a layer nobody measured keeps its very thickness", () => {
+    const [gravel, soil] = POT.layers;
+    const odd = { ...POT, layers: [gravel!, { ...soil!, thicknessCm: 7.123456789 }, layer("bark-6-12", 2)] };
+    const told = (topCm: number): number => {
+      const written = { [`layer:${gravel!.id}`]: actual({ topCm }) };
+      return builtDifferences(sheet(odd).steps, written, (id) => id, "metric").length;
+    };
+    expect([5.04, 4.96, 5.06, 4.94].map(told)).toEqual([0, 0, 1, 1]);
+    const made = asBuilt(sheet(odd), { [`layer:${odd.layers[2]!.id}`]: actual({ topCm: 14.5 }) });
+    expect(made.ok && made.value.layers.map(({ thicknessCm }) => thicknessCm)).toEqual([5, 7.123456789, 2.376543]);
+  });
+
   it("moves marks, and what lies over a layer that came out higher is thinner", () => {
     const built: Built = {
       [`layer:${layers[0]}`]: actual({ topCm: 6.2 }),

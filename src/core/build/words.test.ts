@@ -73,6 +73,18 @@ const ASKED: Readonly<Record<string, Asked>> = {
       },
     ),
   },
+  "a lined bed of wood, with animals and nothing to eat": {
+    setup: built("wood", [{ kind: "liner", id: "liner", topCm: 36 }, wallHole(37)], {
+      occupants: [lives("fire-salamander"), lives("rosemary")],
+    }),
+  },
+  "a deep root ball on the foot of its layer, and moss over it": {
+    setup: {
+      ...SOAKED,
+      layers: [layer(GRAVEL, 5), layer(MIX, 16), layer("long-fibre-sphagnum-loose", 4)],
+      planting: { crownOverSoilCm: 0, ballDepthCm: 20, ballAcrossCm: 8 },
+    },
+  },
   "one hole wider than hole saws go, at the left, over a drilled tube at the right": {
     setup: built("wood", [
       hole({ id: "wide", in: "wall", lipCm: 9, count: 1, diameterCm: 16, acrossShare: 0 }),

@@ -2,6 +2,7 @@
 import { useId, useMemo, useState } from "react";
 import type { Batch, Pack } from "@/core/mixing/batch";
 import type { Part } from "@/core/mixing/blend";
+import { handlingOf } from "@/core/mixing/handling";
 import {
   hydrationOf,
   soakPlan,
@@ -59,6 +60,10 @@ export function WettingPart({
     const hydration = pack && hydrationOf(pack, medium);
     return hydration ? [{ medium, pack, hydration, looseCm3: batch.ingredients[i]!.looseCm3 }] : [];
   });
+  // a mix is squeezed; what is by itself is told by what it is, but for what is only rinsed
+  const [only] = parts;
+  const handling = only && parts.length === 1 ? handlingOf(only.medium) : undefined;
+  const handTest = (handling?.drinks && handling.wet?.[wetness]) || WETNESS[wetness].hand;
   const Heading = `h${level}` as const;
   if (water("most") < NOT_WORTH_WETTING * batch.sumCm3)
     return (
@@ -100,8 +105,10 @@ export function WettingPart({
         </label>
       </div>
       <p className="leading-snug">
-        {WETNESS[wetness].hand} From dry that takes {volumes(water("least"), water("most"))} of water for all of it;
-        begin with the lesser and test. Mixed, it is then{" "}
+        {handTest} From dry{" "}
+        {handling?.isSoaked
+          ? `it takes up ${volumes(water("least"), water("most"))}. Then it is`
+          : `that takes ${volumes(water("least"), water("most"))} of water for all of it; begin with the lesser and test. Mixed, it is then`}{" "}
         {formatPercent(hydraulicFunctions(batch.blend.hydraulics).waterContent(WETNESS[wetness].psiCm))} water.
       </p>
       <ul className="mt-1 space-y-0.5 text-[0.95rem] leading-snug">

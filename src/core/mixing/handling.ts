@@ -1,5 +1,5 @@
 import type { Medium } from "../media/medium";
-import { WETNESS, type Wetness } from "../mixing/wetting";
+import { WETNESS, type Wetness } from "./wetting";
 
 /**
  * How a medium is made wet, tested and filled in, by what it is in the hand. Workshop practice: what crumbles is squeezed;
@@ -29,14 +29,14 @@ const squeezed = (wetness: Wetness): string =>
 const POURED =
   "Pour it in, level it by hand, and tap the vessel so that it settles; do not press it, grains that crush are fines.";
 
-const HANDLINGS = {
+export const HANDLINGS = {
   crumbs: {
     isRinsed: false,
     drinks: true,
     isSoaked: false,
     isPoured: false,
     wet: { squeeze: squeezed("squeeze"), potting: squeezed("potting"), wick: squeezed("wick") },
-    fill: "Fill it in by handfuls, firm each with the flat hand so that it does not sink later, and do not crush it: air is what pressing takes.",
+    fill: "Firm each handful with the flat hand so that it does not sink later, and do not crush it: air is what pressing takes.",
     measured: "poured",
     says: /^pre-moisten/iu,
   },
