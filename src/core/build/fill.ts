@@ -68,7 +68,7 @@ export function filling(bench: Bench, built: readonly string[]): readonly Writte
       platform: platform > 0 && layer.fromCm >= platform - 1e-6,
       waterCm: undefined,
       sheetsUnder: layer.index + 1,
-      planted: planting !== undefined && layer.index > planting.inLayer,
+      ball: planting && layer.index > planting.inLayer ? planting : undefined,
       markCm: layer.fromCm,
     };
     if (setup.layers[layer.index]!.separator) steps.push(separatorStep(bench, layer, shows));
@@ -78,8 +78,8 @@ export function filling(bench: Bench, built: readonly string[]): readonly Writte
       steps.push(plantStep(bench, planting, layer, shows));
     } else if (planting?.inLayer === layer.index) {
       steps.push(plantStep(bench, planting, layer, shows));
-      steps.push(layerStep(bench, layer, layer.toCm, { ...shows, planted: true }, true, said));
-    } else steps.push(layerStep(bench, layer, layer.toCm, shows, shows.planted, said));
+      steps.push(layerStep(bench, layer, layer.toCm, { ...shows, ball: planting }, true, said));
+    } else steps.push(layerStep(bench, layer, layer.toCm, shows, shows.ball !== undefined, said));
     const next = setup.layers[layer.index + 1];
     if (setup.layers[layer.index]!.legs && next && next.legs === null) steps.push(platformStep(bench, layer, shows));
   }
@@ -102,7 +102,7 @@ function falseBottom({ setup, system }: Bench, built: readonly string[]): Writte
       platform: true,
       sheetsUnder: 0,
       waterCm: undefined,
-      planted: false,
+      ball: undefined,
       markCm: setup.fillFromCm,
     },
     asks: ["topCm"],
@@ -300,7 +300,7 @@ function plantStep(bench: Bench, planting: PlantingPlan, layer: BenchLayer, show
     shows: {
       ...shows,
       filledToCm: fills ? layer.toCm : planting.footCm,
-      planted: true,
+      ball: planting,
       markCm: fills ? layer.toCm : planting.footCm,
     },
     asks: fills ? ["topCm"] : [],

@@ -16,7 +16,7 @@ const DRESSING: Record<DressingMaterial, string> = {
 };
 
 /** From the top dressing to the weeks after. */
-export function finishing(bench: Bench, built: readonly string[], planted: boolean): readonly WrittenStep[] {
+export function finishing(bench: Bench, built: readonly string[], ball: Shows["ball"]): readonly WrittenStep[] {
   const { setup, system, surfaceCm, living } = bench;
   const shows: Shows = {
     filledToCm: surfaceCm,
@@ -24,7 +24,7 @@ export function finishing(bench: Bench, built: readonly string[], planted: boole
     platform: true,
     sheetsUnder: Infinity,
     waterCm: undefined,
-    planted,
+    ball,
     markCm: undefined,
   };
   const dressing = fixtureOf(setup, "dressing");

@@ -13,7 +13,7 @@ const EMPTY: Shows = {
   platform: false,
   sheetsUnder: 0,
   waterCm: undefined,
-  planted: false,
+  ball: undefined,
   markCm: undefined,
 };
 

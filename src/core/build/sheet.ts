@@ -25,8 +25,9 @@ export function sheetOf(asked: BenchAsked): Sheet {
     tools: toolsFor(bench),
     things: thingsFor(bench),
     cuts: cutsOf(bench.setup, bench.system),
-    steps: [...first, ...filling(bench, built), ...finishing(bench, built, plantingOf(bench) !== undefined)].map(
-      (step) => ({ ...step, planned: plannedOf(bench, step.key) }),
-    ),
+    steps: [...first, ...filling(bench, built), ...finishing(bench, built, plantingOf(bench))].map((step) => ({
+      ...step,
+      planned: plannedOf(bench, step.key),
+    })),
   };
 }

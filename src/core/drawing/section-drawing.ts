@@ -1,5 +1,5 @@
 import { FIXTURE_WORDS, fixtureHeightKey, fixtureOf, type Fixture, type Separator } from "../stack/fixtures";
-import { boundariesCm, openingsOf, platformCm, stackHeightCm, type Setup } from "../stack/setup";
+import { boundariesCm, openingsOf, platformCm, stackHeightCm, USUAL_PLANTING, type Setup } from "../stack/setup";
 import { CM_PER_INCH, formatLength, lengthUnitName, type UnitSystem } from "../units/units";
 import { sectionWidthCm } from "../vessel/vessel";
 import type { Medium } from "../media/medium";
@@ -24,7 +24,8 @@ export type SoFar = {
   /** Of so many layers, from the bottom, the sheet under them lies. */
   readonly sheetsUnder: number;
   readonly waterCm: number | undefined;
-  readonly planted: boolean;
+  /** Between which heights the root ball stands; undefined before it does. [cm] */
+  readonly ball: { readonly footCm: number; readonly crownCm: number } | undefined;
   readonly markCm: number | undefined;
 };
 
@@ -110,8 +111,6 @@ function contents(frame: Frame, medium: SectionAsked["medium"], soFar: SoFar | u
         inside.push(box(from, wetTop, to - from, yOf(heights[i]!) - wetTop, "water", { opacity: 0.3 }));
       }
     }
-    if (layer.separator)
-      inside.push(line(x0, yOf(heights[i]!), x1, yOf(heights[i]!), 0.7, { dashMm: SEPARATOR_DASHES[layer.separator] }));
   });
   const shapes: Shape[] = [{ kind: "clipped", to: outline.inside(whole), shapes: [...inside, ...sheets] }];
   if (platform > 0 && (!soFar || soFar.platform)) {
@@ -130,7 +129,7 @@ function contents(frame: Frame, medium: SectionAsked["medium"], soFar: SoFar | u
   // what lies on the soil lies around the tubes
   const inOrder = [...setup.fixtures].sort((a, b) => Number(b.kind === "dressing") - Number(a.kind === "dressing"));
   for (const fixture of inOrder) if (has(fixture.id)) shapes.push(...fixtureShapes(fixture, frame, waterCm));
-  if (soFar?.planted) shapes.push(...plantShapes(frame));
+  if (soFar?.ball) shapes.push(...plantShapes(frame, soFar.ball));
   return shapes;
 }
 
@@ -146,16 +145,15 @@ function waterSign({ yOf, outline, setup }: Frame, waterCm: number): Shape[] {
 }
 
 /** A plant by its sign: a stem and leaves over the soil, a ball of roots under it. */
-function plantShapes({ yOf, outline, setup, mmPerCm }: Frame): Shape[] {
+function plantShapes(
+  { yOf, outline, setup, mmPerCm }: Frame,
+  { footCm, crownCm }: NonNullable<SoFar["ball"]>,
+): Shape[] {
   const surface = stackHeightCm(setup);
-  const { crownOverSoilCm, ballDepthCm, ballAcrossCm } = setup.planting ?? {
-    crownOverSoilCm: 0.5,
-    ballDepthCm: Math.min(8, 0.5 * surface),
-    ballAcrossCm: 9,
-  };
+  const { ballAcrossCm } = setup.planting ?? USUAL_PLANTING;
   const { left, right } = outline.wallsAt(Math.min(surface, setup.vessel.insideDepthCm));
   const x = (left + right) / 2;
-  const [crown, foot] = [yOf(surface + crownOverSoilCm), yOf(Math.max(0, surface + crownOverSoilCm - ballDepthCm))];
+  const [crown, foot] = [yOf(crownCm), yOf(footCm)];
   const half = Math.min((ballAcrossCm * mmPerCm) / 2, (right - left) / 3);
   const leaf = Math.min(Math.max(2.5, OVER_RIM_CM * mmPerCm * 0.8), 9);
   const stroke: Partial<PathShape> = { stroke: "life", fill: "none", widthMm: 0.5 };
@@ -336,18 +334,9 @@ export function stepDrawing(
   const shapes = contents(frame, medium, soFar);
   if (markCm !== undefined) {
     const y = frame.yOf(markCm);
-    const { right } = frame.outline.wallsAt(Math.min(Math.max(0, markCm), setup.vessel.insideDepthCm));
+    const { left, right } = frame.outline.wallsAt(Math.min(Math.max(0, markCm), setup.vessel.insideDepthCm));
     shapes.push(
-      line(
-        frame.outline.wallsAt(Math.min(Math.max(0, markCm), setup.vessel.insideDepthCm)).left,
-        y,
-        right + 1,
-        y,
-        0.35,
-        {
-          stroke: "trouble",
-        },
-      ),
+      line(left, y, right + 1, y, 0.35, { stroke: "trouble" }),
       {
         kind: "path",
         d: `M${mm(width + EDGE_MM + 4.6)} ${mm(y)}l2.2 -1.2v2.4Z`,
@@ -366,12 +355,12 @@ export function stepDrawing(
   };
 }
 
-function soFarWords(setup: Setup, { filledToCm, planted, waterCm, markCm }: SoFar, system: UnitSystem): string {
+function soFarWords(setup: Setup, { filledToCm, ball, waterCm, markCm }: SoFar, system: UnitSystem): string {
   const said = [
     filledToCm === undefined || filledToCm <= setup.fillFromCm + 1e-6
       ? "empty"
       : `filled to ${formatLength(filledToCm, system)}`,
-    ...(planted ? ["planted"] : []),
+    ...(ball ? ["planted"] : []),
     ...(waterCm === undefined ? [] : [`water to ${formatLength(waterCm, system)}`]),
     ...(markCm === undefined ? [] : [`mark at ${formatLength(markCm, system)}`]),
   ];

@@ -52,7 +52,7 @@ describe("a section to scale", () => {
               platform: true,
               sheetsUnder: 3,
               waterCm: share * 5,
-              planted: true,
+              ball: { footCm: 1, crownCm: 3 },
               markCm: share * setup.vessel.insideDepthCm,
             },
             { width: 66, height: 46 },
@@ -77,6 +77,38 @@ describe("a section to scale", () => {
       { numRuns: 150, seed: 15 },
     );
   });
+});
+
+it("a root ball stands in a step's drawing where it is set: its foot on that mark, its crown on that", () => {
+  const heightOf = (shapes: readonly Shape[], found: RegExp): number =>
+    Number(
+      shapes.flatMap((shape) =>
+        shape.kind === "path" && shape.stroke === "life" ? (found.exec(shape.d)?.[1] ?? []) : [],
+      )[0],
+    );
+  const setup = potWith({ kind: "drained", outletCm: 0 });
+  for (const ball of [
+    { footCm: 12, crownCm: 25.5 },
+    { footCm: 20, crownCm: 23 },
+  ]) {
+    const drawnWith = (markCm: number): readonly Shape[] =>
+      flat(
+        stepDrawing(
+          { setup, medium, system: "metric" },
+          { filledToCm: 25, fixtureIds: [], platform: false, sheetsUnder: 2, waterCm: undefined, ball, markCm },
+          { width: 66, height: 46 },
+        ).shapes,
+      );
+    for (const [heightCm, where] of [
+      [ball.crownCm, /^M[\d.]+ ([\d.]+)L[\d.]+ [\d.]+H[\d.]+L/u],
+      [ball.footCm, /^M[\d.]+ [\d.]+L[\d.]+ ([\d.]+)H[\d.]+L/u],
+    ] as const) {
+      const shapes = drawnWith(heightCm);
+      const mark = shapes.find((shape) => shape.kind === "path" && shape.stroke === "trouble");
+      if (mark?.kind !== "path") throw new Error("a mark");
+      expect(heightOf(shapes, where)).toBe(Number(/^M[\d.]+ ([\d.]+)L/u.exec(mark.d)![1]));
+    }
+  }
 });
 
 describe("its file", () => {
