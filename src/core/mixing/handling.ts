@@ -26,6 +26,11 @@ const always = (text: string): Record<Wetness, string> => ({ squeeze: text, pott
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 const squeezed = (wetness: Wetness): string =>
   `Wet it to ${WETNESS[wetness].name}: ${lowerFirst(WETNESS[wetness].hand)}`;
+const WRUNG = {
+  squeeze: "Soak it for half an hour, and wring it out until nothing drips.",
+  potting: "Soak it for half an hour, and squeeze it until it hardly drips.",
+  wick: "Soak it for half an hour, and lay it in dripping.",
+};
 const POURED =
   "Pour it in, level it by hand, and tap the vessel so that it settles; do not press it, grains that crush are fines.";
 
@@ -86,11 +91,7 @@ export const HANDLINGS = {
     drinks: true,
     isSoaked: true,
     isPoured: false,
-    wet: {
-      squeeze: "Soak it for half an hour, and wring it out until nothing drips.",
-      potting: "Soak it for half an hour, and squeeze it until it hardly drips.",
-      wick: "Soak it for half an hour, and lay it in dripping.",
-    },
+    wet: WRUNG,
     fill: "Press it in, springy under the thumb, not crushed: pressed tighter it holds more water and less air.",
     measured: "poured",
     says: /^(?:soak 20-30 min|pre-moisten)/iu,
@@ -100,11 +101,7 @@ export const HANDLINGS = {
     drinks: true,
     isSoaked: true,
     isPoured: false,
-    wet: {
-      squeeze: "Soak it for half an hour, and wring it out until nothing drips.",
-      potting: "Soak it for half an hour, and squeeze it until it hardly drips.",
-      wick: "Soak it for half an hour, and lay it in dripping.",
-    },
+    wet: WRUNG,
     fill: "Tease it apart and lay it in by handfuls, springy under the thumb: how hard it is packed decides how wet it stays.",
     measured: "poured",
     says: undefined,
@@ -141,7 +138,7 @@ export const HANDLINGS = {
   },
 } as const satisfies Record<string, Handling>;
 
-export const LEAST_GRAIN_MM = 1;
+const LEAST_GRAIN_MM = 1;
 /** From this size on pieces of bark, husk and charcoal do not hold together in the hand. */
 const LEAST_CHUNK_MM = 4;
 /** No grain that floats is as big as this: bottles, pots and foam are. */

@@ -156,7 +156,7 @@ export function BuildSheet({
             <div className="mt-3 flex flex-wrap items-end gap-x-8 gap-y-4">
               {sheet.cuts.map(({ key, drawing }) => (
                 <figure key={key} className="break-inside-avoid">
-                  <Drawing drawing={drawing} pxPerMm={3.4} />
+                  <Drawing drawing={drawing} pxPerMm={4.5} />
                 </figure>
               ))}
             </div>

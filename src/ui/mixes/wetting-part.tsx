@@ -50,7 +50,12 @@ export function WettingPart({
   const [wetness, setWetness] = useState<Wetness>(initial);
   const [beginAt, setBeginAt] = useState("");
   const wetting = useMemo(() => wettingOf(parts, batch, wetness), [parts, batch, wetness]);
-  const plan = useMemo(() => soakPlan(wetting), [wetting]);
+  // a mix is squeezed and wetted by the clock; what is by itself is told by what it is, but for what is only rinsed
+  const [only] = parts;
+  const handling = only && parts.length === 1 ? handlingOf(only.medium) : undefined;
+  const handTest = (handling?.drinks && handling.wet?.[wetness]) || WETNESS[wetness].hand;
+  const isSoaked = handling?.isSoaked ?? false;
+  const plan = useMemo(() => (isSoaked ? [] : soakPlan(wetting)), [wetting, isSoaked]);
   const water = (of: "least" | "most"): number => wetting.reduce((sum, one) => sum + one[of], 0);
   const volumes = (least: number, most: number): string =>
     formatRange(least, most, (cm3) => formatVolume(cm3, system, most));
@@ -60,10 +65,6 @@ export function WettingPart({
     const hydration = pack && hydrationOf(pack, medium);
     return hydration ? [{ medium, pack, hydration, looseCm3: batch.ingredients[i]!.looseCm3 }] : [];
   });
-  // a mix is squeezed; what is by itself is told by what it is, but for what is only rinsed
-  const [only] = parts;
-  const handling = only && parts.length === 1 ? handlingOf(only.medium) : undefined;
-  const handTest = (handling?.drinks && handling.wet?.[wetness]) || WETNESS[wetness].hand;
   const Heading = `h${level}` as const;
   if (water("most") < NOT_WORTH_WETTING * batch.sumCm3)
     return (
@@ -93,31 +94,35 @@ export function WettingPart({
             ))}
           </select>
         </label>
-        <label htmlFor={timeId} className="no-print text-sm text-soft">
-          begun at{" "}
-          <input
-            id={timeId}
-            type="time"
-            className="field text-base text-ink"
-            value={beginAt}
-            onChange={(event) => setBeginAt(event.target.value)}
-          />
-        </label>
+        {plan.length > 0 && (
+          <label htmlFor={timeId} className="no-print text-sm text-soft">
+            begun at{" "}
+            <input
+              id={timeId}
+              type="time"
+              className="field text-base text-ink"
+              value={beginAt}
+              onChange={(event) => setBeginAt(event.target.value)}
+            />
+          </label>
+        )}
       </div>
       <p className="leading-snug">
         {handTest} From dry{" "}
-        {handling?.isSoaked
+        {isSoaked
           ? `it takes up ${volumes(water("least"), water("most"))}. Then it is`
           : `that takes ${volumes(water("least"), water("most"))} of water for all of it; begin with the lesser and test. Mixed, it is then`}{" "}
         {formatPercent(hydraulicFunctions(batch.blend.hydraulics).waterContent(WETNESS[wetness].psiCm))} water.
       </p>
-      <ul className="mt-1 space-y-0.5 text-[0.95rem] leading-snug">
-        {wetting.map(({ mediumId, least, most, way }) => (
-          <li key={mediumId} className="border-l-2 border-rule-strong pl-2">
-            {name(mediumId)}: {volumes(least, most)}; {WAY_WORDS[way]}.
-          </li>
-        ))}
-      </ul>
+      {!isSoaked && (
+        <ul className="mt-1 space-y-0.5 text-[0.95rem] leading-snug">
+          {wetting.map(({ mediumId, least, most, way }) => (
+            <li key={mediumId} className="border-l-2 border-rule-strong pl-2">
+              {name(mediumId)}: {volumes(least, most)}; {WAY_WORDS[way]}.
+            </li>
+          ))}
+        </ul>
+      )}
       {hydrations.map(({ medium, pack, hydration: { fillsCm3, least, most, tubCm3, minutes }, looseCm3 }) => (
         <p key={medium.id} className="mt-1 border-l-2 border-water pl-2 text-[0.95rem] leading-snug">
           A {pack.kind} of {medium.name} swells to {formatVolume(fillsCm3, system)}:{" "}
