@@ -37,28 +37,9 @@ export function WhatItTakes({
       {needed.length > 0 && (
         <table className="mt-3 w-full text-[0.95rem]">
           <caption className="sr-only">Media, with a margin of {formatPercent(margin)}</caption>
-          <thead>
-            <tr className="border-b border-rule-strong text-left text-sm text-soft">
-              <th scope="col" className="w-11 font-normal">
-                <span className="sr-only">at hand</span>
-              </th>
-              <th scope="col" className="py-1 pr-2 font-normal">
-                medium, loose
-              </th>
-              <th scope="col" className="py-1 pr-2 font-normal">
-                amount
-              </th>
-              <th scope="col" className="py-1 pr-2 font-normal max-sm:hidden">
-                dry
-              </th>
-              <th scope="col" className="py-1 pr-2 font-normal">
-                to buy
-              </th>
-              <th scope="col" className="py-1 text-right font-normal">
-                cost
-              </th>
-            </tr>
-          </thead>
+          <Head
+            columns={[["medium, loose"], ["amount"], ["dry", "max-sm:hidden"], ["to buy"], ["cost", "text-right"]]}
+          />
           <tbody>
             {needed.map(({ mediumId, name, looseCm3, dryKg, packs, pack, cost }) => (
               <tr key={mediumId} className="break-inside-avoid border-b border-rule">
@@ -89,22 +70,7 @@ export function WhatItTakes({
       </p>
       <table className="mt-3 w-full text-[0.95rem]">
         <caption className="sr-only">What is built in</caption>
-        <thead>
-          <tr className="border-b border-rule-strong text-left text-sm text-soft">
-            <th scope="col" className="w-11 font-normal">
-              <span className="sr-only">at hand</span>
-            </th>
-            <th scope="col" className="py-1 pr-2 font-normal">
-              what
-            </th>
-            <th scope="col" className="py-1 pr-2 font-normal">
-              how much
-            </th>
-            <th scope="col" className="py-1 text-right font-normal">
-              cost
-            </th>
-          </tr>
-        </thead>
+        <Head columns={[["what"], ["how much"], ["cost", "text-right"]]} />
         <tbody>
           {things.map(({ key, what, amount }) => (
             <tr key={key} className="break-inside-avoid border-b border-rule">
@@ -132,6 +98,22 @@ export function WhatItTakes({
     </section>
   );
 }
+
+/** The head of a list of things to have at hand. */
+const Head = ({ columns }: { columns: readonly (readonly [words: string, className?: string])[] }) => (
+  <thead>
+    <tr className="border-b border-rule-strong text-left text-sm text-soft">
+      <th scope="col" className="w-11 font-normal">
+        <span className="sr-only">at hand</span>
+      </th>
+      {columns.map(([words, className = ""], i) => (
+        <th key={words} scope="col" className={`py-1 font-normal ${i < columns.length - 1 ? "pr-2" : ""} ${className}`}>
+          {words}
+        </th>
+      ))}
+    </tr>
+  </thead>
+);
 
 type Row = { readonly of: string; readonly step: string; readonly built: Built; readonly log: BuildLog };
 
