@@ -35,6 +35,8 @@ export type BenchLayer = {
   /** Water it brings in at that wetness. [cm³] */
   readonly broughtCm3: number;
   readonly wicks: boolean;
+  /** Feet that are cords: cut to length, and hung from what lies over them. */
+  readonly isCord: boolean;
 };
 
 /** All that a build sheet is written from, worked out once. */
@@ -117,6 +119,7 @@ export function benchOf({ setup, medium, occupants, recipes, system }: BenchAske
       wetness,
       broughtCm3: broughtBy(found, volumeCm3, wetness),
       wicks,
+      isCord: layer.legs !== null && found !== undefined && handlingOf(found).measured === "cut",
     };
   });
   const network = settled ? settled.network : networkValue(setup, medium);

@@ -6,7 +6,7 @@ import { platformCm, USUAL_PLANTING, type Setup } from "../stack/setup";
 import { formatLength, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
 import { cutAt, narrowestAboveCm, vesselArea } from "../vessel/vessel";
-import { acrossWords, LAP_CM } from "./sizes";
+import { acrossWords, CORD_OVER_CM, LAP_CM } from "./sizes";
 import type { Bench, BenchLayer } from "./bench";
 import { careOfMedia, saidOnce } from "./care";
 import { handlingOf } from "../mixing/handling";
@@ -115,7 +115,11 @@ function platformStep({ setup, system }: Bench, layer: BenchLayer, shows: Shows)
     key: "platform",
     heading: "Lay the platform",
     text: [
-      `A plate ${acrossWords(setup.vessel, lengthCm, widthCm, system)} with an opening over each foot${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? " and one for the tube" : ""}, level at ${formatLength(layer.toCm, system)} over the inside base. The soil above has to touch the soil in the feet everywhere: press it down into each opening.`,
+      `A plate ${acrossWords(setup.vessel, lengthCm, widthCm, system)} with an opening over each ${layer.isCord ? "cord" : "foot"}${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? " and one for the tube" : ""}, level at ${formatLength(layer.toCm, system)} over the inside base. ${
+        layer.isCord
+          ? "The cords are drawn through it first, and each lies loose in its opening."
+          : "The soil above has to touch the soil in the feet everywhere: press it down into each opening."
+      }`,
     ],
     marks: marksAt(setup, layer.toCm, layer.upToCm3, 0),
     cautions: [],
@@ -182,12 +186,17 @@ function wettingWords({ medium, batch, recipe, wetness }: BenchLayer, { system }
 }
 
 /** What is measured out, and of what. */
-function measureWords(layer: BenchLayer, { system }: Bench): readonly string[] {
+function measureWords(layer: BenchLayer, { setup, system }: Bench): readonly string[] {
   const { batch, recipe, medium, place } = layer;
   if (!medium) return ["What it is made of is not known here any more: choose a medium for it in the section."];
   const { measured: by } = handlingOf(medium);
   if (by === "counted")
     return [`As many as fill ${formatVolume(layer.volumeCm3, system)}: ${lowerFirst(medium.name)}.`];
+  const { legs, thicknessCm } = setup.layers[layer.index]!;
+  if (layer.isCord && legs)
+    return [
+      `${medium.name}: cut ${legs.count}, each ${formatLength(thicknessCm + CORD_OVER_CM, system)} long and ${formatLength(legs.acrossCm, system)} ${legs.section === "round" ? "thick" : "wide"}, which leaves ${formatLength(CORD_OVER_CM, system)} to lie in the soil.`,
+    ];
   if (by === "cut" || !recipe || !batch) return [`${medium.name}: cut it to the inside of the vessel.`];
   const litres = (cm3: number): string => formatVolume(cm3, system);
   const [only] = recipe.parts;
@@ -222,16 +231,20 @@ function layerStep(
   const { legs } = setup.layers[layer.index]!;
   const media = layer.recipe?.parts.map(({ medium }) => medium) ?? (layer.medium ? [layer.medium] : []);
   const verb = !layer.medium || handlingOf(layer.medium).measured === "poured" ? "Fill" : "Lay";
-  const fill = legs
-    ? `Fill the ${legs.count} feet, each ${cm(legs.acrossCm)} ${legs.section === "round" ? "wide" : "square"}, to the mark at ${cm(toCm)}: ${formatVolume(ofStepCm3, system)} in all.`
-    : `${verb} it in${around ? " around the plants, held upright," : ""} to the mark at ${cm(toCm)}: ${formatVolume(ofStepCm3, system)}${partly ? ` of its ${formatVolume(layer.volumeCm3, system)}, up to where the root balls are to stand` : ""}.`;
+  const fill = layer.isCord
+    ? `They hang from the platform: draw them through its openings before it is laid, so that they reach straight down from the mark at ${cm(toCm)} to ${cm(layer.fromCm)} over the inside base, and spread what is left over in the soil that comes on it. A cord that is folded or squeezed flat lifts less.`
+    : legs
+      ? `Fill the ${legs.count} feet, each ${cm(legs.acrossCm)} ${legs.section === "round" ? "wide" : "square"}, to the mark at ${cm(toCm)}: ${formatVolume(ofStepCm3, system)} in all.`
+      : `${verb} it in${around ? " around the plants, held upright," : ""} to the mark at ${cm(toCm)}: ${formatVolume(ofStepCm3, system)}${partly ? ` of its ${formatVolume(layer.volumeCm3, system)}, up to where the root balls are to stand` : ""}.`;
   return {
     key: `layer:${layer.id}`,
-    heading: legs ? `Pack ${layer.name}` : `${partly ? "Begin" : `${verb} in`} ${layer.name}`,
+    heading: legs
+      ? `${layer.isCord ? "Hang in" : "Pack"} ${layer.name}`
+      : `${partly ? "Begin" : `${verb} in`} ${layer.name}`,
     text: [
       ...measureWords(layer, bench),
       ...[wettingWords(layer, bench), throughNeck(setup, toCm, system)].filter((text) => text !== ""),
-      [fill, fillWords(layer)].filter((text) => text !== "").join(" "),
+      [fill, layer.isCord ? "" : fillWords(layer)].filter((text) => text !== "").join(" "),
     ],
     marks: marksAt(setup, toCm, upTo, ofStepCm3),
     cautions: saidOnce(

@@ -11,6 +11,9 @@ export const STANDS_PROUD_CM = 3;
 /** So many holes in a drilled foot, in rows from the lower end, how wide, and how far up. [cm] */
 export const FOOT_HOLES = { count: 8, diameterCm: 0.8, upToCm: 5 } as const;
 
+/** Of a wick cord that much lies in the soil it is to wet. [cm] */
+export const CORD_OVER_CM = 10;
+
 /** A tube down to the base, and proud of the rim. [cm] */
 export const tubeLengthCm = (setup: Setup): number => setup.vessel.insideDepthCm + STANDS_PROUD_CM;
 

@@ -1,11 +1,12 @@
 import { AMENDMENTS, amendmentAmount } from "../mixing/amendments";
+import { handlingOf } from "../mixing/handling";
 import { fixtureOf, fixturesOf, SEPARATOR_FACTS, type DressingMaterial } from "../stack/fixtures";
 import { boundariesCm, platformCm, stackHeightCm } from "../stack/setup";
 import { formatLength, formatVolume, lengthInUnits, threeFigures, type UnitSystem } from "../units/units";
 import { cutAt, sectionWidthCm, vesselAreaCm2, wallAreaCm2, type Vessel } from "../vessel/vessel";
 import type { Bench } from "./bench";
 import { cutsOf } from "./cuts";
-import { acrossWords, LAP_CM, linerSheet, STANDS_PROUD_CM, tubeLengthCm } from "./sizes";
+import { acrossWords, CORD_OVER_CM, LAP_CM, linerSheet, STANDS_PROUD_CM, tubeLengthCm } from "./sizes";
 
 /** Something to buy or to have at hand that is no medium. */
 export type Thing = { readonly key: string; readonly what: string; readonly amount: string };
@@ -128,22 +129,26 @@ export function thingsFor(bench: Bench): readonly Thing[] {
       what: "Standpipe, with a seal for the base",
       amount: `${cm(lipCm + vessel.baseCm + PIPE_BELOW_CM)} of pipe, ${cm(diameterCm)} wide inside`,
     })),
-    ...setup.layers.flatMap(({ id, legs, thicknessCm, name }) =>
-      legs
-        ? [
-            {
-              key: `legs:${id}`,
-              what: `Feet, baskets or cords${name ? ` (${name})` : ""}`,
-              amount: `${legs.count}, each ${cm(thicknessCm)} long and ${cm(legs.acrossCm)} ${legs.section === "round" ? "wide" : "square"}; ${cm(legs.count * thicknessCm)} in all`,
-            },
-          ]
-        : [],
-    ),
+    ...setup.layers.flatMap(({ id, legs, thicknessCm, name }, i) => {
+      if (!legs) return [];
+      const { isCord } = bench.layers[i]!;
+      const longCm = thicknessCm + (isCord ? CORD_OVER_CM : 0);
+      return [
+        {
+          key: `legs:${id}`,
+          what: `${isCord ? "Cords" : "Feet or baskets"}${name ? ` (${name})` : ""}`,
+          amount: `${legs.count}, each ${cm(longCm)} long and ${cm(legs.acrossCm)} ${legs.section === "round" ? "wide" : "square"}; ${cm(legs.count * longCm)} in all`,
+        },
+      ];
+    }),
     ...(platform > 0
       ? [
           {
             key: "platform",
-            what: setup.fillFromCm > 0 ? "False bottom, with what carries it" : "Platform, with holes for the feet",
+            what:
+              setup.fillFromCm > 0
+                ? "False bottom, with what carries it"
+                : `Platform, with openings for the ${bench.layers.some(({ isCord }) => isCord) ? "cords" : "feet"}`,
             amount: `${size(platform)}, ${cm(platform)} over the inside base`,
           },
         ]
@@ -158,6 +163,14 @@ export function thingsFor(bench: Bench): readonly Thing[] {
           what: `${words.charAt(0).toUpperCase()}${words.slice(1)}${name ? `, under the ${name}` : ""}`,
           amount: sheet(lengthCm + LAP_CM, widthCm + LAP_CM),
         },
+      ];
+    }),
+    // what is laid whole is no litres of anything
+    ...bench.layers.flatMap(({ id, medium, batch, isCord, fromCm, toCm }) => {
+      if (!medium || batch || isCord || handlingOf(medium).measured !== "cut") return [];
+      const { lengthCm, widthCm } = cutAt(vessel, toCm);
+      return [
+        { key: `sheet:${id}`, what: medium.name, amount: `${sheet(lengthCm, widthCm)}, ${cm(toCm - fromCm)} thick` },
       ];
     }),
     ...(dressing

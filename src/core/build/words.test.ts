@@ -113,6 +113,12 @@ const ASKED: Readonly<Record<string, Asked>> = {
       { ...layer(MIX, 14), separator: "paper" },
     ]),
   },
+  "cords of cloth under a platform": {
+    setup: potWith({ kind: "free-water", levelCm: 6, overflowCm: 7 }, [
+      { ...layer("wick-cord-synthetic", 8, false), name: "cords", legs: { section: "round", count: 3, acrossCm: 1.2 } },
+      layer(MIX, 14),
+    ]),
+  },
   "water over the soil, children at home": {
     setup: {
       ...potWith({ kind: "free-water", levelCm: 18, overflowCm: null }, [layer("aquatic-loam", 15)]),
