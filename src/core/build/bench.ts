@@ -11,7 +11,7 @@ import { layerPlaces } from "../water/layer-place";
 import { readSettled, type Readings } from "../readings/readings";
 import { settle, type MediumLookup, type Settled } from "../water/settle";
 import { networkOf, type Network } from "../water/network";
-import { handlingOf } from "../mixing/handling";
+import { handlingOf, handlingOfMix, type Handling } from "../mixing/handling";
 
 /** What a layer is mixed of; undefined where that is not known any more. */
 export type Recipe = { readonly parts: readonly Part[]; readonly amendments: readonly Dosed[] };
@@ -28,6 +28,8 @@ export type BenchLayer = {
   readonly volumeCm3: number;
   readonly upToCm3: number;
   readonly place: MixPlace;
+  /** By what it is mixed of; undefined where that is not known any more. */
+  readonly handling: Handling | undefined;
   readonly recipe: Recipe | undefined;
   /** What is measured out for it without a margin; undefined for what is laid, not poured. */
   readonly batch: Batch | undefined;
@@ -66,33 +68,41 @@ export type BenchAsked = {
 const wetnessOf = (wicks: boolean, others: Wetness): Wetness => (wicks ? "wick" : others);
 
 /** Water a layer brings in with it. [cm³] */
-function broughtBy(medium: Medium | undefined, volumeCm3: number, wetness: Wetness): number {
-  const handling = medium && handlingOf(medium);
+function broughtBy(
+  medium: Medium | undefined,
+  handling: Handling | undefined,
+  volumeCm3: number,
+  wetness: Wetness,
+): number {
   // what is not made wet brings nothing
-  if (!handling?.wet) return 0;
+  if (!medium || !handling?.wet) return 0;
   const psiCm = handling.isRinsed ? DRIPPED_OFF_PSI_CM : WETNESS[wetness].psiCm;
-  return volumeCm3 * hydraulicFunctions(medium!.hydraulics).waterContent(psiCm);
+  return volumeCm3 * hydraulicFunctions(medium.hydraulics).waterContent(psiCm);
 }
 
+const handlingIn = (medium: Medium | undefined, recipe: Recipe | undefined): Handling | undefined =>
+  recipe && recipe.parts.length > 0 ? handlingOfMix(recipe.parts) : medium && handlingOf(medium);
+
 /** Damp as for potting; where nothing leaves and that alone would be too much, only to the squeeze. */
-function dampnessOf({ water, layers }: Setup, medium: MediumLookup, volumesCm3: readonly number[]): Wetness {
+function dampnessOf({ setup: { water, layers }, medium, recipes }: BenchAsked, volumesCm3: readonly number[]): Wetness {
   if (water.by !== "volume") return "potting";
   // nothing wicks up where no water stands below
   const brought = layers.reduce((sum, { mediumId, legs }, i) => {
     const found = medium(mediumId);
-    return sum + broughtBy(found, volumesCm3[i]!, wetnessOf(legs !== null, "potting"));
+    const wetness = wetnessOf(legs !== null, "potting");
+    return sum + broughtBy(found, handlingIn(found, recipes[i]), volumesCm3[i]!, wetness);
   }, 0);
   return brought > water.storedCm3 ? "squeeze" : "potting";
 }
 
-export function benchOf({ setup, medium, occupants, recipes, system }: BenchAsked): Bench {
+export function benchOf(asked: BenchAsked): Bench {
+  const { setup, medium, occupants, recipes, system } = asked;
   const heights = boundariesCm(setup);
   const places = layerPlaces(setup, medium);
   const made = settle(setup, medium, system);
   const settled = made.ok ? made.value : undefined;
   const others = dampnessOf(
-    setup,
-    medium,
+    asked,
     places.map(({ volumeCm3 }) => volumeCm3),
   );
   let upToCm3 = 0;
@@ -101,6 +111,7 @@ export function benchOf({ setup, medium, occupants, recipes, system }: BenchAske
     const { volumeCm3, forMix } = places[index]!;
     upToCm3 += volumeCm3;
     const recipe = recipes[index];
+    const handling = handlingIn(found, recipe);
     const batch = recipe && recipe.parts.length > 0 ? batchFor(recipe.parts, volumeCm3, 0) : undefined;
     const wicks = layer.legs !== null || isWickLayer(setup, index);
     const wetness = wetnessOf(wicks, others);
@@ -114,12 +125,13 @@ export function benchOf({ setup, medium, occupants, recipes, system }: BenchAske
       volumeCm3,
       upToCm3,
       place: forMix,
+      handling,
       recipe,
       batch: batch?.ok ? batch.value : undefined,
       wetness,
-      broughtCm3: broughtBy(found, volumeCm3, wetness),
+      broughtCm3: broughtBy(found, handling, volumeCm3, wetness),
       wicks,
-      isCord: layer.legs !== null && found !== undefined && handlingOf(found).measured === "cut",
+      isCord: layer.legs !== null && handling?.measured === "cut",
     };
   });
   const network = settled ? settled.network : networkValue(setup, medium);

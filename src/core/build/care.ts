@@ -97,14 +97,14 @@ export function careOfMedia(
   if (dusty.length > 0)
     found.push({
       id: "dust",
-      text: `Dust of ${namesOf(dusty)}: wet it as you open the bag, wear a mask, work outdoors or with the window open.`,
-      again: `Dust of ${namesOf(dusty)} too: mask, and wet it.`,
+      text: `Dust of ${wordsOf(dusty)}: wet it as you open the bag, wear a mask, work outdoors or with the window open.`,
+      again: `Dust of ${wordsOf(dusty)} too: mask, and wet it.`,
     });
   if (alive.length > 0)
     found.push({
       id: "gloves",
-      text: `Gloves with ${namesOf(alive)}: a cut can catch a skin fungus from moss and peat, and damp potting soil can carry Legionella. Do not breathe its dust; wash your hands before you eat.`,
-      again: `Gloves with ${namesOf(alive)} too.`,
+      text: `Gloves with ${wordsOf(alive)}: a cut can catch a skin fungus from moss and peat, and damp potting soil can carry Legionella. Do not breathe its dust; wash your hands before you eat.`,
+      again: `Gloves with ${wordsOf(alive)} too.`,
     });
   if (media.some(({ pattern }) => pattern === "moss"))
     found.push({
@@ -154,8 +154,6 @@ const wordsOf = (kinds: readonly { readonly name: string }[]): string => {
   const names = [...new Set(kinds.map(({ name }) => name.toLowerCase()))];
   return names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)!}`;
 };
-
-export const namesOf = (media: readonly Medium[]): string => wordsOf(media);
 
 /** Plants that want water this poor in salts are told so; others take what comes from the tap. [mg/L] */
 const SOFT_WATER_PPM = 200;

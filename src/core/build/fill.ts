@@ -9,7 +9,6 @@ import { cutAt, narrowestAboveCm, vesselArea } from "../vessel/vessel";
 import { acrossWords, CORD_OVER_CM, LAP_CM } from "./sizes";
 import type { Bench, BenchLayer } from "./bench";
 import { careOfMedia, saidOnce } from "./care";
-import { handlingOf } from "../mixing/handling";
 import type { Marks, Shows, WrittenStep } from "./step";
 
 /** Where the plants go in: filled up to there, set, and filled around from there on. */
@@ -159,9 +158,9 @@ const lastingWords = (months: number): string =>
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** How it is filled in and firmed. */
-function fillWords({ medium, wicks }: BenchLayer): string {
-  if (!medium) return "";
-  const { fill, isPoured, drinks } = handlingOf(medium);
+function fillWords({ medium, handling, wicks }: BenchLayer): string {
+  if (!medium || !handling) return "";
+  const { fill, isPoured, drinks } = handling;
   if (wicks && drinks)
     return "Pack it hard and wet, handful by handful, so that no hollow is left and it touches all through: a wick that starts dry never starts, and one with a gap ends at the gap.";
   return medium.floats && isPoured
@@ -170,8 +169,7 @@ function fillWords({ medium, wicks }: BenchLayer): string {
 }
 
 /** How it is made as wet as it is wanted, and with how much water. */
-function wettingWords({ medium, batch, recipe, wetness }: BenchLayer, { system }: Bench): string {
-  const handling = medium && handlingOf(medium);
+function wettingWords({ handling, batch, recipe, wetness }: BenchLayer, { system }: Bench): string {
   const text = handling?.wet?.[wetness] ?? "";
   if (!handling?.drinks || !batch || !recipe) return text;
   const wetting = wettingOf(recipe.parts, batch, wetness);
@@ -189,7 +187,7 @@ function wettingWords({ medium, batch, recipe, wetness }: BenchLayer, { system }
 function measureWords(layer: BenchLayer, { setup, system }: Bench): readonly string[] {
   const { batch, recipe, medium, place } = layer;
   if (!medium) return ["What it is made of is not known here any more: choose a medium for it in the section."];
-  const { measured: by } = handlingOf(medium);
+  const by = layer.handling?.measured;
   if (by === "counted")
     return [`As many as fill ${formatVolume(layer.volumeCm3, system)}: ${lowerFirst(medium.name)}.`];
   const { legs, thicknessCm } = setup.layers[layer.index]!;
@@ -230,7 +228,7 @@ function layerStep(
   const upTo = layer.upToCm3 - layer.volumeCm3 + ofStepCm3;
   const { legs } = setup.layers[layer.index]!;
   const media = layer.recipe?.parts.map(({ medium }) => medium) ?? (layer.medium ? [layer.medium] : []);
-  const verb = !layer.medium || handlingOf(layer.medium).measured === "poured" ? "Fill" : "Lay";
+  const verb = (layer.handling?.measured ?? "poured") === "poured" ? "Fill" : "Lay";
   const fill = layer.isCord
     ? `They hang from the platform: draw them through its openings before it is laid, so that they reach straight down from the mark at ${cm(toCm)} to ${cm(layer.fromCm)} over the inside base, and spread what is left over in the soil that comes on it. A cord that is folded or squeezed flat lifts less.`
     : legs
@@ -251,7 +249,7 @@ function layerStep(
       careOfMedia(
         media,
         living.map(({ kind }) => kind),
-        layer.medium && handlingOf(layer.medium).says,
+        layer.handling?.says,
       ),
       said,
     ),

@@ -1,5 +1,4 @@
 import { AMENDMENTS, amendmentAmount } from "../mixing/amendments";
-import { handlingOf } from "../mixing/handling";
 import { fixtureOf, fixturesOf, SEPARATOR_FACTS, type DressingMaterial } from "../stack/fixtures";
 import { boundariesCm, platformCm, stackHeightCm } from "../stack/setup";
 import { formatLength, formatVolume, lengthInUnits, threeFigures, type UnitSystem } from "../units/units";
@@ -166,8 +165,8 @@ export function thingsFor(bench: Bench): readonly Thing[] {
       ];
     }),
     // what is laid whole is no litres of anything
-    ...bench.layers.flatMap(({ id, medium, batch, isCord, fromCm, toCm }) => {
-      if (!medium || batch || isCord || handlingOf(medium).measured !== "cut") return [];
+    ...bench.layers.flatMap(({ id, medium, handling, batch, isCord, fromCm, toCm }) => {
+      if (!medium || batch || isCord || handling?.measured !== "cut") return [];
       const { lengthCm, widthCm } = cutAt(vessel, toCm);
       return [
         { key: `sheet:${id}`, what: medium.name, amount: `${sheet(lengthCm, widthCm)}, ${cm(toCm - fromCm)} thick` },

@@ -167,6 +167,14 @@ const ASKED: Readonly<Record<string, Asked>> = {
     ],
     system: "imperial",
   },
+  "mixes: of grains, of grains with peat, of bark with grains": {
+    setup: { ...SOAKED, layers: [layer("scoria-5-10", 4), layer("pumice-2-5", 5), layer("bark-6-12", 6)] },
+    recipes: [
+      { parts: parts(["scoria-5-10", 2], ["pumice-2-5", 1]), amendments: [] },
+      { parts: parts(["pumice-2-5", 3], [PEAT, 1]), amendments: [] },
+      { parts: parts(["bark-6-12", 3], ["pumice-2-5", 1]), amendments: [] },
+    ],
+  },
   "of a medium that is gone, of cloth, of foam and of leaves": {
     setup: {
       ...SOAKED,

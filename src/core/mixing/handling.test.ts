@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { CATALOGUE } from "../media/catalogue";
-import { HANDLINGS, handlingOf } from "./handling";
+import { HANDLINGS, handlingOf, handlingOfMix } from "./handling";
 
 /** The media that are handled in a way, by their ids. */
 const handledAs = (way: keyof typeof HANDLINGS): string[] =>
@@ -34,4 +34,16 @@ it("a squeeze is asked of nothing that does not hold together", () => {
     // how much water it takes is told only of what is made wet
     if (drinks) expect([way, said]).not.toEqual([way, ""]);
   }
+});
+
+it("a mix is handled by what it is made of, and never rinsed where that would wash something out of it", () => {
+  const of = (...ids: string[]) =>
+    handlingOfMix(ids.map((id) => ({ medium: CATALOGUE.find((one) => one.id === id)! })));
+  expect(of("bark-6-12")).toBe(HANDLINGS.chunks);
+  expect(of("pumice-2-5", "scoria-5-10")).toBe(HANDLINGS.grains);
+  expect(of("bark-6-12", "pumice-2-5")).toBe(HANDLINGS.chunks);
+  // mostly grains, or mostly moss: the rest of it decides
+  expect(of("pumice-2-5", "pumice-6-12", "sphagnum-peat")).toBe(HANDLINGS.crumbs);
+  expect(of("long-fibre-sphagnum-loose", "perlite-coarse-3-6")).toBe(HANDLINGS.crumbs);
+  expect(of("bark-6-12", "pumice-2-5", "coir-pith-fine")).toBe(HANDLINGS.crumbs);
 });

@@ -1,4 +1,5 @@
 import type { Medium } from "../media/medium";
+import type { Part } from "./blend";
 import { WETNESS, type Wetness } from "./wetting";
 
 /**
@@ -138,6 +139,9 @@ export const HANDLINGS = {
   },
 } as const satisfies Record<string, Handling>;
 
+/** It crumbles when it is wetted, and is pressed in as moss is. */
+const MILLED_MOSS: Handling = { ...HANDLINGS.crumbs, fill: HANDLINGS.moss.fill };
+
 const LEAST_GRAIN_MM = 1;
 /** From this size on pieces of bark, husk and charcoal do not hold together in the hand. */
 const LEAST_CHUNK_MM = 4;
@@ -147,10 +151,22 @@ const LEAST_HOLLOW_MM = 20;
 export function handlingOf({ class: of, pattern, particleSizeMm: { d50 }, floats }: Medium): Handling {
   if (of === "textile") return HANDLINGS.cloth;
   if (pattern === "leaves") return HANDLINGS.leaves;
-  if (pattern === "moss") return of === "fibre" ? HANDLINGS.moss : { ...HANDLINGS.crumbs, fill: HANDLINGS.moss.fill };
+  if (pattern === "moss") return of === "fibre" ? HANDLINGS.moss : MILLED_MOSS;
   if (pattern === "fibre") return HANDLINGS.fibre;
   if (pattern === "pebbles" && floats && d50 >= LEAST_HOLLOW_MM) return HANDLINGS.hollows;
   if (of === "organic") return d50 >= LEAST_CHUNK_MM ? HANDLINGS.chunks : HANDLINGS.crumbs;
   if (pattern === "loam") return HANDLINGS.crumbs;
   return d50 >= LEAST_GRAIN_MM ? HANDLINGS.grains : HANDLINGS.sand;
+}
+
+/**
+ * How a mix is handled: as what it is made of where all of that is alike, as chunks where it is of chunks and grains
+ * alone; anything finer in it would be rinsed out and makes it hold together, so that it is squeezed.
+ */
+export function handlingOfMix(parts: readonly Pick<Part, "medium">[]): Handling {
+  const each = parts.map(({ medium }) => handlingOf(medium));
+  const [first] = each;
+  if (first && each.every((one) => one === first)) return first;
+  const isCoarse = each.every((one) => one === HANDLINGS.chunks || one === HANDLINGS.grains);
+  return isCoarse ? HANDLINGS.chunks : HANDLINGS.crumbs;
 }

@@ -2,7 +2,7 @@
 import { useId, useMemo, useState } from "react";
 import type { Batch, Pack } from "@/core/mixing/batch";
 import type { Part } from "@/core/mixing/blend";
-import { handlingOf } from "@/core/mixing/handling";
+import { handlingOfMix } from "@/core/mixing/handling";
 import {
   hydrationOf,
   soakPlan,
@@ -50,11 +50,9 @@ export function WettingPart({
   const [wetness, setWetness] = useState<Wetness>(initial);
   const [beginAt, setBeginAt] = useState("");
   const wetting = useMemo(() => wettingOf(parts, batch, wetness), [parts, batch, wetness]);
-  // a mix is squeezed and wetted by the clock; what is by itself is told by what it is, but for what is only rinsed
-  const [only] = parts;
-  const handling = only && parts.length === 1 ? handlingOf(only.medium) : undefined;
-  const handTest = (handling?.drinks && handling.wet?.[wetness]) || WETNESS[wetness].hand;
-  const isSoaked = handling?.isSoaked ?? false;
+  // what is only rinsed or laid is still told how much water brings it to a state
+  const { drinks, wet, isSoaked } = handlingOfMix(parts);
+  const handTest = (drinks && wet?.[wetness]) || WETNESS[wetness].hand;
   const plan = useMemo(() => (isSoaked ? [] : soakPlan(wetting)), [wetting, isSoaked]);
   const water = (of: "least" | "most"): number => wetting.reduce((sum, one) => sum + one[of], 0);
   const volumes = (least: number, most: number): string =>
