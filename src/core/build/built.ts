@@ -3,7 +3,7 @@ import { formatLength, formatVolume, type UnitSystem } from "../units/units";
 import { boundariesCm, type Setup, type StackLayer } from "../stack/setup";
 import { THINNEST_LAYER_CM } from "../stack/check";
 import type { Fixture } from "../stack/fixtures";
-import { plantingOf } from "./fill";
+import { plantingOf } from "./planting";
 import type { Sheet } from "./sheet";
 import type { Step } from "./step";
 

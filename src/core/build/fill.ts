@@ -1,55 +1,16 @@
-import type { Plant } from "../occupants/occupant";
 import { AMENDMENTS, amendmentAmount, amendmentWarnings } from "../mixing/amendments";
 import { wettingOf } from "../mixing/wetting";
 import { SEPARATOR_FACTS } from "../stack/fixtures";
-import { platformCm, USUAL_PLANTING, type Setup } from "../stack/setup";
+import { platformCm, type Setup } from "../stack/setup";
+import { lowerFirst } from "../units/text";
 import { formatLength, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
-import { volumeBetweenCm3 } from "../vessel/area-by-height";
-import { cutAt, narrowestAboveCm, vesselArea } from "../vessel/vessel";
+import { cutAt, narrowestAboveCm } from "../vessel/vessel";
 import { acrossWords, CORD_OVER_CM, LAP_CM } from "./sizes";
 import type { Bench, BenchLayer } from "./bench";
 import { careOfMedia, saidOnce } from "./care";
-import type { Marks, Shows, WrittenStep } from "./step";
-
-/** Where the plants go in: filled up to there, set, and filled around from there on. */
-export type PlantingPlan = {
-  /** Height of the root ball's foot, and of the crown. [cm] */
-  readonly footCm: number;
-  readonly crownCm: number;
-  /** Index of the layer the foot stands in. */
-  readonly inLayer: number;
-};
-
-/** A root ball thinner than this under the mark is no stop on the way. [cm] */
-const LEAST_BALL_CM = 0.5;
-
-/** A usual root ball takes at most this share of the soil it is set in. */
-const MOST_OF_SOIL = 0.6;
-
-/** How plants are put in; undefined where no plant lives in it, or nothing is there for it to stand in. */
-export function plantingOf({ setup, layers, surfaceCm, living }: Bench): PlantingPlan | undefined {
-  if (!setup.planting && !living.some(({ kind }) => kind.life === "plant")) return undefined;
-  const lowest = layers.find(({ index }) => setup.layers[index]!.rooted) ?? layers.at(-1);
-  if (!lowest) return undefined;
-  // a usual ball is no deeper than there is room for: plugs and divisions go where pots do not
-  const { crownOverSoilCm, ballDepthCm } = setup.planting ?? {
-    ...USUAL_PLANTING,
-    ballDepthCm: Math.min(USUAL_PLANTING.ballDepthCm, MOST_OF_SOIL * (surfaceCm - lowest.fromCm)),
-  };
-  const crownCm = surfaceCm + crownOverSoilCm;
-  // roots are not set into a reservoir, however deep the ball is said to be, nor left standing on the soil
-  const footCm = Math.max(Math.min(crownCm - ballDepthCm, surfaceCm - 2 * LEAST_BALL_CM), lowest.fromCm);
-  const inLayer = layers.findIndex(({ toCm }) => footCm < toCm - LEAST_BALL_CM);
-  return { footCm, crownCm, inLayer: inLayer < 0 ? layers.length - 1 : inLayer };
-}
-
-export const marksAt = ({ vessel }: Setup, heightCm: number, upToCm3: number, ofStepCm3: number): Marks => ({
-  overInsideBaseCm: heightCm,
-  overGroundCm: heightCm + vessel.baseCm,
-  underRimCm: vessel.insideDepthCm - heightCm,
-  upToCm3,
-  ofStepCm3,
-});
+import { marksAt, underCm3 } from "./marks";
+import { LEAST_BALL_CM, plantingOf, plantStep } from "./planting";
+import type { Shows, WrittenStep } from "./step";
 
 /** Layer by layer from the bottom, the plants among them. */
 export function filling(bench: Bench, built: readonly string[]): readonly WrittenStep[] {
@@ -155,8 +116,6 @@ const lastingWords = (months: number): string =>
       ? `${threeFigures(months, 0)}${NBSP}months`
       : `${threeFigures(months / 12, 0)}${NBSP}years`;
 
-const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
-
 /** How it is filled in and firmed. */
 function fillWords({ medium, handling, wicks }: BenchLayer): string {
   if (!medium || !handling) return "";
@@ -259,65 +218,6 @@ function layerStep(
   };
 }
 
-function plantStep(bench: Bench, planting: PlantingPlan, layer: BenchLayer, shows: Shows): WrittenStep {
-  const { setup, system, living, surfaceCm } = bench;
-  const cm = (height: number): string => formatLength(height, system);
-  const plants = living.flatMap(({ occupancy: { count }, kind }) => (kind.life === "plant" ? [{ count, kind }] : []));
-  const over = planting.crownCm - surfaceCm;
-  const fills = planting.footCm > layer.fromCm + LEAST_BALL_CM;
-  const restCm3 = fills ? layer.volumeCm3 - underCm3(setup, layer, planting.footCm) : 0;
-  const wanted = (setup.planting ?? USUAL_PLANTING).ballAcrossCm;
-  const neckCm = narrowestAboveCm(setup.vessel, Math.min(surfaceCm, setup.vessel.insideDepthCm));
-  // what has to pass a neck is no wider than that, whatever pot it comes in
-  const across = setup.planting ? wanted : Math.min(wanted, neckCm);
-  const poisonous = plants.filter(({ kind }) => kind.toPeople === "poisonous" || kind.toPets === "poisonous");
-  const irritant = plants.filter(
-    ({ kind }) => kind.toPeople === "irritant" || (kind.toPets === "irritant" && kind.toPeople !== "poisonous"),
-  );
-  const names = (of: typeof plants): string => of.map(({ kind }) => lowerFirst(kind.name)).join(", ");
-  return {
-    key: "plant",
-    heading: plants.length > 0 ? "Set the plants" : "Set the plant",
-    text: [
-      `${plants.length > 0 ? `${plants.map(({ count, kind }) => `${count} × ${lowerFirst(kind.name)}`).join(", ")}. ` : ""}${beforeSetting(plants.map(({ kind }) => kind))} Stand them at ${cm(planting.footCm)} over the inside base: a ball ${cm(Math.max(0, planting.crownCm - planting.footCm))} deep and ${cm(across)} wide then has its crown ${
-        Math.abs(over) < 0.05 ? "level with the soil" : `${cm(Math.abs(over))} ${over > 0 ? "over" : "under"} the soil`
-      }. ${setup.planting ? "" : "The design does not say how they are planted; this is a usual small pot's. "}A deeper or shallower ball: move the mark, not the crown.`,
-      ...(fills
-        ? [
-            `Fill in the rest of ${layer.name} around them, ${formatVolume(restCm3, system)}, to the mark at ${cm(layer.toCm)}. It has to touch the ball all around: poke it in with a finger, and leave the crown clear.`,
-          ]
-        : []),
-    ],
-    marks: fills
-      ? marksAt(setup, layer.toCm, layer.upToCm3, restCm3)
-      : marksAt(setup, planting.footCm, layer.upToCm3 - layer.volumeCm3, 0),
-    cautions: [
-      ...(neckCm < wanted
-        ? [
-            `All of it passes an opening ${cm(neckCm)} wide: shake soil off until a ball does, fold the leaves up, and set it with tongs or two sticks.`,
-          ]
-        : []),
-      ...(poisonous.length > 0
-        ? [`Poisonous to people or pets: ${names(poisonous)}. Out of reach of those who nibble.`]
-        : []),
-      ...(irritant.length > 0 ? [`Sap that irritates: ${names(irritant)}. Gloves.`] : []),
-      ...(plants.some(({ kind }) => kind.checkLocalList)
-        ? [
-            `Invasive or protected somewhere: ${names(plants.filter(({ kind }) => kind.checkLocalList))}. Look at your local list before you plant it.`,
-          ]
-        : []),
-      "Never collected in the wild, and never let out into it.",
-    ],
-    shows: {
-      ...shows,
-      filledToCm: fills ? layer.toCm : planting.footCm,
-      ball: planting,
-      markCm: fills ? layer.toCm : planting.footCm,
-    },
-    asks: fills ? ["topCm"] : [],
-  };
-}
-
 /** An opening that a hand does not pass. [cm] */
 const HAND_CM = 10;
 
@@ -326,28 +226,4 @@ function throughNeck({ vessel }: Setup, heightCm: number, system: Bench["system"
   return neckCm < HAND_CM && neckCm < 0.8 * cutAt(vessel, heightCm).widthCm
     ? `No hand passes its neck, ${formatLength(neckCm, system)} wide: pour it in through a funnel of stiff paper, level it with a spoon tied to a stick and firm it with a cork on one; what clings to the glass comes off with the first water.`
     : "";
-}
-
-/** What is done to a plant before it is set, by what it is. */
-function beforeSetting(kinds: readonly Plant[]): string {
-  const dry = kinds.filter(({ guild }) => guild === "stone-plant" || guild === "succulent");
-  const moss = kinds.filter(({ guild }) => guild === "moss");
-  const balls = kinds.length - dry.length - moss.length;
-  return [
-    ...(balls > 0 || kinds.length === 0
-      ? ["Water the root balls well, take them out, and tease apart roots that go round and round."]
-      : []),
-    ...(dry.length > 0
-      ? [
-          "Those that store water are set dry, old soil shaken off and broken roots cut clean, and watered a week later.",
-        ]
-      : []),
-    ...(moss.length > 0 ? ["Moss is pressed on last, wet, so that it touches everywhere."] : []),
-  ].join(" ");
-}
-
-/** What of a layer lies under a height in it: as much as of the room it fills. [cm³] */
-function underCm3({ vessel }: Setup, { fromCm, toCm, volumeCm3 }: BenchLayer, heightCm: number): number {
-  const room = (to: number): number => volumeBetweenCm3(vesselArea(vessel), fromCm, Math.min(to, vessel.insideDepthCm));
-  return (volumeCm3 * room(heightCm)) / room(toCm);
 }

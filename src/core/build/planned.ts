@@ -1,5 +1,5 @@
 import type { Bench } from "./bench";
-import { plantingOf } from "./fill";
+import { plantingOf } from "./planting";
 import type { Planned } from "./step";
 
 /** What a step's asks were planned to be; undefined where the plan says nothing of it. */

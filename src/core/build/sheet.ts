@@ -1,8 +1,9 @@
 import { benchOf, type Bench, type BenchAsked } from "./bench";
 import { cutsOf, type Cut } from "./cuts";
-import { filling, plantingOf } from "./fill";
+import { filling } from "./fill";
 import { finishing } from "./finish";
 import { plannedOf } from "./planned";
+import { plantingOf } from "./planting";
 import { preparing } from "./prepare";
 import type { Step } from "./step";
 import { thingsFor, toolsFor, type Thing } from "./things";

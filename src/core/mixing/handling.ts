@@ -1,4 +1,5 @@
 import type { Medium } from "../media/medium";
+import { lowerFirst } from "../units/text";
 import type { Part } from "./blend";
 import { WETNESS, type Wetness } from "./wetting";
 
@@ -24,7 +25,6 @@ export type Handling = {
 };
 
 const always = (text: string): Record<Wetness, string> => ({ squeeze: text, potting: text, wick: text });
-const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 const squeezed = (wetness: Wetness): string =>
   `Wet it to ${WETNESS[wetness].name}: ${lowerFirst(WETNESS[wetness].hand)}`;
 const WRUNG = {

@@ -6,6 +6,7 @@ import type { MediumLookup } from "../water/network";
 import { familiesOf, type Family, type FamilyId, type MixStep, type Step } from "./changes";
 import { coarseCellCm, judgedWhole, statesOf } from "./judge";
 import { GRADES, type Grade, type Limit, type Verdict } from "./verdict";
+import { lowerFirst } from "../units/text";
 
 /** A change that turns a verdict, and what it turns it to. */
 export type Mending = {
@@ -176,5 +177,3 @@ function least(found: readonly Mending[]): readonly Mending[] {
   }
   return [...kinds.values()].slice(0, MOST_FOUND);
 }
-
-const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

@@ -1,0 +1,2 @@
+/** As it reads within a sentence. */
+export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
