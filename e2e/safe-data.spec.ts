@@ -147,6 +147,13 @@ test("what is put into a page that does not answer yet counts once it does", asy
   await early("/mixes", () => page.getByLabel(/^Recipe, in parts/u).fill("2 peat, 1 sand"));
   await expect(page.getByRole("region", { name: "Recipe" }).getByRole("listitem")).toHaveCount(2);
 
+  await early("/", async () => {
+    await expect(page.getByRole("link", { name: CARBOY }).first()).toBeVisible();
+    await page.keyboard.press("Control+k");
+  });
+  await page.getByPlaceholder("A setup, layer, medium, mix, kind, page or action").fill("closed carboy");
+  await expect(page.getByRole("option", { name: CARBOY }).first()).toBeVisible();
+
   await open(TROUGH);
   const bed = page.getByRole("textbox", { name: "Thickness of wick bed" });
   const { pathname } = new URL(page.url());

@@ -12,6 +12,8 @@ declare global {
       /** Fields in which Enter was pressed. */
       offered: Set<EventTarget>;
       until: AbortController;
+      /** The key that asks for the palette. */
+      key?: KeyboardEvent;
     };
   }
 }
@@ -29,7 +31,7 @@ export function DoneEarly() {
   return null;
 }
 
-async function doAgain({ done, offered }: Done): Promise<void> {
+async function doAgain({ done, offered, key }: Done): Promise<void> {
   for (const [at, put] of done) {
     if (at instanceof HTMLFormElement) at.requestSubmit();
     else if (at instanceof HTMLButtonElement) at.click();
@@ -41,6 +43,7 @@ async function doAgain({ done, offered }: Done): Promise<void> {
       at.dispatchEvent(new FocusEvent("focusout", { bubbles: true }));
   }
   done.clear();
+  if (key) document.body.dispatchEvent(new KeyboardEvent("keydown", key));
 }
 
 /** React takes in only what differs from what it last saw in a field, so that has to be something else first. */
