@@ -34,8 +34,62 @@ const CORE_ORDER = [
   "checks",
   "design",
   "verdicts",
-  "build",
+  "sheet",
 ];
+
+/** Folders of the interface, likewise: what stands on nothing of the job first, pages last. */
+const UI_ORDER = [
+  "common",
+  "fields",
+  "palette",
+  "head",
+  "drawing",
+  "packs",
+  "media",
+  "mixes",
+  "outbox",
+  "open-setup",
+  "occupants",
+  "section",
+  "setup",
+  "sheet",
+  "history",
+  "files",
+  "keeping",
+  "door",
+  "yard",
+];
+
+/** And of the server: the database first, what takes in whole files last. */
+const SERVER_ORDER = [
+  "db",
+  "door",
+  "kept",
+  "media",
+  "occupants",
+  "packs",
+  "mixes",
+  "setups",
+  "history",
+  "rooms",
+  "builds",
+  "find",
+  "files",
+];
+
+const inOrder = (root, folders, above) =>
+  folders.map((folder, i) =>
+    only(
+      `${root}-${folder}`,
+      `^src/${root}/${folder}/`,
+      [...above, ...folders.slice(0, i + 1).map((before) => `^src/${root}/${before}/`)],
+      `inside ${root}, one way`,
+    ),
+  );
+
+/** A folder no row speaks of would be free to import anything. */
+const unlisted = (root, folders) =>
+  only(`${root}-unlisted`, `^src/${root}/(?!(${folders.join("|")})/)[^/]+/`, ["^$"], "every folder has its place");
 
 module.exports = {
   forbidden: [
@@ -47,14 +101,8 @@ module.exports = {
       "node_modules/ml-levenberg-marquardt/",
       "core fits curves by a known package, in one place",
     ),
-    ...CORE_ORDER.map((folder, i) =>
-      only(
-        `core-${folder}`,
-        `^src/core/${folder}/`,
-        CORE_ORDER.slice(0, i + 1).map((before) => `^src/core/${before}/`),
-        "inside core, one way",
-      ),
-    ),
+    ...inOrder("core", CORE_ORDER, []),
+    unlisted("core", [...CORE_ORDER, "testing"]),
     only("formats", "^src/formats/", ["^src/(core|formats)/"], "formats know core alone"),
     noPackages("formats-packages", "^src/formats/", "node_modules/zod/", "formats use zod alone"),
     only("server", "^src/server/", ["^src/(core|formats|server)/"], "the server knows core and formats"),
@@ -65,6 +113,10 @@ module.exports = {
       ["^src/(core|formats|ui)/", "^src/workers/[^/]+\\.client\\.ts$"],
       "the interface gets data and actions as props",
     ),
+    ...inOrder("ui", UI_ORDER, ["^src/(core|formats)/", "^src/workers/[^/]+\\.client\\.ts$"]),
+    unlisted("ui", UI_ORDER),
+    ...inOrder("server", SERVER_ORDER, ["^src/(core|formats)/"]),
+    unlisted("server", SERVER_ORDER),
     only(
       "app",
       "^src/app/",

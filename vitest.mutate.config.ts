@@ -27,8 +27,8 @@ const TESTS_OF: Readonly<Record<string, readonly string[]>> = {
   design: ["core/design"],
   occupants: ["core/occupants", "server/occupants"],
   verdicts: ["core/verdicts", "workers"],
-  build: ["core/build", "formats/svg", "server/builds"],
-  drawing: ["formats/svg", "core/build"],
+  sheet: ["core/sheet", "formats/svg", "server/builds"],
+  drawing: ["formats/svg", "core/sheet"],
   server: ["server", "formats"],
 };
 /** Compares all words of many setups, for seconds: left to the area it is about. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../src/core/media/catalogue";
+import { CATALOGUE } from "../src/core/media/catalogue/catalogue";
 import type { Medium } from "../src/core/media/medium";
 import { readDose, readSettled, topOfZones } from "../src/core/readings/readings";
 import { drainedAfterSoaking } from "../src/core/water/drain";

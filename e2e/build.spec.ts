@@ -7,7 +7,7 @@ import { BOG, CARBOY, Marlstone, TROUGH, expect, saved, test, faultsOn, typeInto
 const idOf = (marlstone: Marlstone, name: string): string =>
   marlstone.rows<{ id: string }>("select id from setups where name = ?", name)[0]!.id;
 const sheetOf = async (page: Page, marlstone: Marlstone, name: string): Promise<void> => {
-  await page.goto(`${marlstone.url}/setups/${idOf(marlstone, name)}/build`);
+  await page.goto(`${marlstone.url}/setups/${idOf(marlstone, name)}/sheet`);
   await expect(page.getByRole("heading", { name: "Step by step, from the bottom up" })).toBeVisible();
   // awake: the browser has looked for what waits in it
   await expect(page.getByText("All of it is stored.")).toBeVisible();
@@ -141,7 +141,7 @@ test("every sheet prints on A4 and Letter: nothing cut off, boxes to tick, headi
   const page = await context.newPage();
   for (const { id } of marlstone.rows<{ id: string }>("select id from setups")) {
     await page.emulateMedia({ media: "screen" });
-    await page.goto(`${marlstone.url}/setups/${id}/build`);
+    await page.goto(`${marlstone.url}/setups/${id}/sheet`);
     await expect(page.getByText("All of it is stored.")).toBeVisible();
     for (const [format, widthMm] of [
       ["A4", 210],
@@ -450,10 +450,10 @@ for (const theme of ["light", "dark"] as const)
           .map((element) => element.outerHTML.slice(0, 100)),
       );
     const id = idOf(marlstone, BOG);
-    for (const path of [`/setups/${id}/build`, `/setups/${id}/history`, "/files"]) {
+    for (const path of [`/setups/${id}/sheet`, `/setups/${id}/history`, "/files"]) {
       await page.goto(`${marlstone.url}${path}`);
       await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-      if (path.endsWith("build")) {
+      if (path.endsWith("sheet")) {
         await page.getByRole("button", { name: "it turned out otherwise" }).nth(4).tap();
         await expect(page.getByPlaceholder("a note")).toBeVisible();
       }

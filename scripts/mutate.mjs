@@ -38,7 +38,7 @@ const AREAS = {
   design: ["src/core/design"],
   occupants: ["src/core/occupants"],
   verdicts: ["src/core/verdicts"],
-  build: ["src/core/build"],
+  sheet: ["src/core/sheet"],
   drawing: ["src/core/drawing"],
   server: ["src/server"],
 };

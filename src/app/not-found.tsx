@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { SiteHeader } from "@/ui/common/site-header";
+import { SiteHeader } from "@/ui/head/site-header";
 
 export default function NotFound() {
   return (

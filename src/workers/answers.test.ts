@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../core/media/catalogue";
+import { CATALOGUE } from "../core/media/catalogue/catalogue";
 import { layer, MIX, potWith } from "../core/testing/setups";
-import { inLibrary, LIBRARY } from "../core/occupants/library";
+import { inLibrary, LIBRARY } from "../core/occupants/library/library";
 import type { Occupant } from "../core/occupants/occupant";
 import type { Setup } from "../core/stack/setup";
 import { answerTo, LONGEST_FOLLOWED_MS } from "./answers";

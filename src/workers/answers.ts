@@ -2,7 +2,7 @@ import { gradedZones } from "../core/mixing/grading";
 import { insteadOf, meanWaterBetween, searchMixes } from "../core/mixing/search";
 import type { Medium } from "../core/media/medium";
 import { AFTER_SOAKING_HOURS, drainedAfterSoaking } from "../core/water/drain";
-import { inLibrary, LIBRARY } from "../core/occupants/library";
+import { inLibrary, LIBRARY } from "../core/occupants/library/library";
 import type { Occupant, OccupantLookup } from "../core/occupants/occupant";
 import { buildFor } from "../core/verdicts/build-for";
 import { statesOf } from "../core/verdicts/judge";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { DESIGN_MEDIA } from "@/core/design/design";
-import { CATALOGUE } from "@/core/media/catalogue";
+import { CATALOGUE } from "@/core/media/catalogue/catalogue";
 import { OCCUPANT_SOILS } from "@/core/verdicts/guilds";
 import { marlstone } from "@/server";
 import { NewSetup } from "@/ui/setup/new-setup";

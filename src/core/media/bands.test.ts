@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "./catalogue";
+import { CATALOGUE } from "./catalogue/catalogue";
 import { conductivityBand, reachAt, retentionBand } from "./bands";
 
 describe("the bands of a medium's curves", () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
-import { CATALOGUE } from "./catalogue";
+import { CATALOGUE } from "./catalogue/catalogue";
 import { DRAWS, drawnHydraulics, drawnMedium, generator, seedOf } from "./draws";
 import type { Range } from "./medium";
 

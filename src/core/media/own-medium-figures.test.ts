@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { containerState } from "../water/container";
-import { CATALOGUE } from "./catalogue";
+import { CATALOGUE } from "./catalogue/catalogue";
 import { fitCurve } from "./fit-curve";
 import type { Medium, Range } from "./medium";
 import { makeOwnMedium, NO_FIGURES, type OwnFigures } from "./own-medium";

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { saying } from "../testing/cases";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { containerState } from "../water/container";
-import { CATALOGUE } from "./catalogue";
+import { CATALOGUE } from "./catalogue/catalogue";
 import { fitCurve, POOR_FIT, type Known } from "./fit-curve";
 import type { Medium, Range } from "./medium";
 import { isOwn, ownMediumId } from "./own-id";

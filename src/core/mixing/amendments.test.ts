@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { AMENDMENTS, amendmentWarnings, phShift, type MixPlace } from "./amendments";
 
 const part = (id: string, parts: number) => ({ medium: CATALOGUE.find((one) => one.id === id)!, parts });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { airOverYears, yearsUntilTight } from "./ageing";
 import { batchFor, batchFromStock, measureFor, type Batch } from "./batch";
 import type { Part } from "./blend";

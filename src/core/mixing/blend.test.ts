@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { saying } from "../testing/cases";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium } from "../media/medium";
 import { makeColumn } from "../water/column";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";

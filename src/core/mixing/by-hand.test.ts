@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium } from "../media/medium";
 import { containerState } from "../water/container";
 import { airOverYears, yearsUntilTight } from "./ageing";

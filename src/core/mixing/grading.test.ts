@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { gradedZones, type GradingAsked, type Zone } from "./grading";
 import { meanWaterBetween } from "./search";
 

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { HANDLINGS, handlingOf, handlingOfMix } from "./handling";
 
 /** The media that are handled in a way, by their ids. */

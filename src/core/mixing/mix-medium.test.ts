@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { saying } from "../testing/cases";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium, Range } from "../media/medium";
 import { containerState } from "../water/container";
 import { isMix, mixMedium, mixMediumId, mixOfMedium } from "./mix-medium";

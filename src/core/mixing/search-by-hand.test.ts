@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium } from "../media/medium";
 import { containerState } from "../water/container";
 import { gradedZones, THINNEST_ZONE_CM, type GradingAsked } from "./grading";

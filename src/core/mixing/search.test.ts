@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { containerState } from "../water/container";
 import { blend } from "./blend";
 import { insteadOf, meanWaterBetween, searchMixes, type Candidate, type SearchResult } from "./search";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { batchFor } from "./batch";
 import type { Part } from "./blend";
 import { hydrationOf, soakPlan, wettingOf, type Wetting } from "./wetting";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { parseOwnOccupant, parseOwnOccupantText } from "../../formats/own-occupant/schema";
 import { ownOccupantDocument } from "../../formats/own-occupant/document";
-import { inLibrary, LIBRARY } from "./library";
+import { inLibrary, LIBRARY } from "./library/library";
 import type { Plant } from "./occupant";
 import {
   figureKeysOf,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { standsOnCm2 } from "../vessel/vessel";
 import fc from "fast-check";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { withFixture } from "../stack/edit";
 import { stackHeightCm, type Setup } from "../stack/setup";
 import { GRAVEL, MIX, PEAT, layer, medium, potWith, roundVessel } from "../testing/setups";

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { designed } from "../design/design";
 import { PURPOSES } from "../design/purposes";
 import { STRATEGIES } from "../design/strategies";
-import { LIBRARY } from "../occupants/library";
+import { LIBRARY } from "../occupants/library/library";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../stack/fixtures";
 import { CHILDREN, HISTORIES, RAIN, SUN, UNSAID_SITE, type Setup } from "../stack/setup";
 import { VESSEL_SHELF } from "../vessel/shelf";

@@ -1,4 +1,4 @@
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium } from "../media/medium";
 import {
   type Legs,

@@ -3,7 +3,7 @@ import { expect, it } from "vitest";
 import { designed } from "../design/design";
 import { PURPOSES } from "../design/purposes";
 import { STRATEGIES } from "../design/strategies";
-import { inLibrary, LIBRARY } from "../occupants/library";
+import { inLibrary, LIBRARY } from "../occupants/library/library";
 import { UNSAID_SITE, type Setup } from "../stack/setup";
 import { medium } from "../testing/setups";
 import { VESSEL_SHELF } from "../vessel/shelf";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { MARROWBECK } from "../../../demo/marrowbeck";
-import { inLibrary } from "../occupants/library";
+import { inLibrary } from "../occupants/library/library";
 import type { Setup } from "../stack/setup";
 import { PAIR_STACKS, PAIRS, type PairStack } from "../testing/pairs";
 import { medium } from "../testing/setups";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { inLibrary } from "../occupants/library";
+import { inLibrary } from "../occupants/library/library";
 import type { Setup } from "../stack/setup";
 import { PAIR_STACKS, PAIRS } from "../testing/pairs";
 import { medium } from "../testing/setups";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ANIMALS, inLibrary, PLANTS } from "../occupants/library";
+import { ANIMALS, inLibrary, PLANTS } from "../occupants/library/library";
 import type { Plant } from "../occupants/occupant";
 import { UNSAID_SITE, type Setup } from "../stack/setup";
 import { PAIR_STACKS, PAIRS } from "../testing/pairs";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { MARROWBECK } from "../../../demo/marrowbeck";
-import { inLibrary, LIBRARY } from "../occupants/library";
+import { inLibrary, LIBRARY } from "../occupants/library/library";
 import { UNSAID_SITE, type Setup } from "../stack/setup";
 import { PAIR_STACKS, PAIRS } from "../testing/pairs";
 import { BASE_HOLES, layer, medium, roundVessel } from "../testing/setups";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf, onBranch, repelsWhenDry } from "./branch";
 
 const medium = (id: string) => CATALOGUE.find((one) => one.id === id)!;

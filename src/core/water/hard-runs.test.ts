@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
-import { CATALOGUE } from "../media/catalogue";
+import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium } from "../media/medium";
 import { makeColumn, type Column } from "./column";
 import type { EndCondition } from "./ends";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { LONGEST_NAME } from "../../core/stack/check";
 import { failed, ok, problem, type Problem, type Result } from "../../core/units/problem";
-import { stepKey, stepStateSchema } from "../build/schema";
+import { stepKey, stepStateSchema } from "../build-record/schema";
 import { packSchema } from "../pack/schema";
 import { checkKind, parseWith } from "../problems";
 import { keptId } from "../setup-file/schema";

@@ -1,8 +1,8 @@
-import { CATALOGUE } from "../../core/media/catalogue";
+import { CATALOGUE } from "../../core/media/catalogue/catalogue";
 import { isOwn } from "../../core/media/own-id";
 import { makeOwnMedium } from "../../core/media/own-medium";
 import type { Medium } from "../../core/media/medium";
-import { inLibrary } from "../../core/occupants/library";
+import { inLibrary } from "../../core/occupants/library/library";
 import type { Occupant, OccupantLookup } from "../../core/occupants/occupant";
 import { makeOwnOccupant } from "../../core/occupants/own-occupant";
 import { failed, ok, problem, type Problem, type Result } from "../../core/units/problem";

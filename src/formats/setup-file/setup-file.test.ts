@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "../../core/media/catalogue";
+import { CATALOGUE } from "../../core/media/catalogue/catalogue";
 import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
 import type { OwnOccupant } from "../../core/occupants/own-occupant";
 import { anySetup } from "../../core/testing/any-setup";

@@ -1,6 +1,6 @@
-import type { StepState } from "../../core/build/built";
-import { asBuilt } from "../../core/build/built";
-import { sheetOf } from "../../core/build/sheet";
+import type { StepState } from "../../core/sheet/built";
+import { asBuilt } from "../../core/sheet/built";
+import { sheetOf } from "../../core/sheet/sheet";
 import type { OccupantLookup } from "../../core/occupants/occupant";
 import type { Setup } from "../../core/stack/setup";
 import {
@@ -10,7 +10,7 @@ import {
   type RecordInput,
   type RecordOutcome,
   type TakeOverInput,
-} from "../../formats/build/schema";
+} from "../../formats/build-record/schema";
 import { fromText, parseWith } from "../../formats/problems";
 import type { WriteOutcome } from "../../formats/setup/actions";
 import { writing, type Db } from "../db/client";

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { AS_PLANNED, type Actual } from "../../core/build/built";
+import { AS_PLANNED, type Actual } from "../../core/sheet/built";
 import { layer, MIX, potWith } from "../../core/testing/setups";
 import { setupDocument } from "../../formats/setup/document";
 import { openMarlstone, type Marlstone } from "../open";

@@ -5,7 +5,7 @@ import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
 import type { OwnOccupant } from "../../core/occupants/own-occupant";
-import { AS_PLANNED } from "../../core/build/built";
+import { AS_PLANNED } from "../../core/sheet/built";
 import { anySetup } from "../../core/testing/any-setup";
 import { potWith } from "../../core/testing/setups";
 import type { Setup } from "../../core/stack/setup";

@@ -1,9 +1,9 @@
-import type { StepState } from "../../core/build/built";
+import type { StepState } from "../../core/sheet/built";
 import { ownMediumId } from "../../core/media/own-id";
 import { mixOfMedium } from "../../core/mixing/mix-medium";
 import { ownKindId } from "../../core/occupants/own-occupant";
 import { ok, type Result } from "../../core/units/problem";
-import { stepStateSchema } from "../../formats/build/schema";
+import { stepStateSchema } from "../../formats/build-record/schema";
 import { HOUSE_KIND, HOUSE_VERSION, type House, type KeptInHouse, type SetupInHouse } from "../../formats/house/schema";
 import { fromText, parseWith } from "../../formats/problems";
 import { packSchema } from "../../formats/pack/schema";

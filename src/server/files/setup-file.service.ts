@@ -1,5 +1,5 @@
 import { isOwn, OWN_PREFIX } from "../../core/media/own-id";
-import { inLibrary } from "../../core/occupants/library";
+import { inLibrary } from "../../core/occupants/library/library";
 import { isOwnKind, OWN_KIND_PREFIX } from "../../core/occupants/own-occupant";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import { packsIn } from "../../formats/pack/schema";

@@ -1,7 +1,7 @@
 import { OWN_PREFIX, ownMediumId } from "../../core/media/own-id";
 import type { OwnMedium } from "../../core/media/own-medium";
 import { mixMediumId, mixOfMedium } from "../../core/mixing/mix-medium";
-import { inLibrary } from "../../core/occupants/library";
+import { inLibrary } from "../../core/occupants/library/library";
 import { makeOwnOccupant, OWN_KIND_PREFIX, ownKindId, type OwnOccupant } from "../../core/occupants/own-occupant";
 import type { Problem } from "../../core/units/problem";
 import type { Kept } from "../../formats/kept";

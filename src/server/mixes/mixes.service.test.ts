@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { CATALOGUE } from "../../core/media/catalogue";
+import { CATALOGUE } from "../../core/media/catalogue/catalogue";
 import { medium, potWith, layer } from "../../core/testing/setups";
 import { mixDocument, type Mix } from "../../formats/mix/document";
 import { mixMediumId } from "../../core/mixing/mix-medium";

@@ -1,4 +1,4 @@
-import { inLibrary, LIBRARY } from "../../core/occupants/library";
+import { inLibrary, LIBRARY } from "../../core/occupants/library/library";
 import type { Occupant } from "../../core/occupants/occupant";
 import {
   isOwnKind,

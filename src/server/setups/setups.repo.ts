@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, isNotNull, isNull, or, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { contains, type Db } from "../db/client";
 import { revisions, setups, type RevisionRow, type SetupRow } from "../db/schema";
 
@@ -92,25 +92,6 @@ export function settleSetAside(db: Db, revisionId: number, now: string): void {
 
 export const setPutAway = (db: Db, id: string, at: string | null): boolean =>
   db.update(setups).set({ putAwayAt: at }).where(eq(setups.id, id)).run().changes > 0;
-
-const setupsThatSay = (db: Db, ...texts: readonly string[]): { id: string; name: string }[] =>
-  db
-    .select({ id: setups.id, name: setups.name })
-    .from(setups)
-    .innerJoin(revisions, eq(setups.headRevisionId, revisions.id))
-    .where(or(...texts.map((text) => sql`instr(${revisions.document}, ${text}) > 0`)))
-    .orderBy(desc(setups.updatedAt))
-    .all();
-
-/** Setups whose present version has a layer of a medium. */
-export const setupsWithMedium = (db: Db, mediumId: string): { id: string; name: string }[] =>
-  setupsThatSay(db, `"mediumId":${JSON.stringify(mediumId)}`);
-
-/**
- * Setups whose present version has a layer of a mix, in whatever version, or of one from before versions were named.
- */
-export const setupsWithMix = (db: Db, mixId: string): { id: string; name: string }[] =>
-  setupsThatSay(db, `"mediumId":"mix:${mixId}@`, `"mediumId":"mix:${mixId}"`);
 
 /** The ids of media that any version of a setup has a layer of, going back included; damaged versions name none. */
 export const mediaOfHistory = (db: Db, setupId: string): string[] =>

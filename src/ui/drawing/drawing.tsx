@@ -1,7 +1,7 @@
 import { useId } from "react";
 import { patternsOf, type Drawing as DrawingOf, type Ink, type Shape } from "@/core/drawing/shape";
 import { GRAIN_SCALE } from "@/formats/svg/svg-text";
-import { grainFill, GrainPatterns, soilFill } from "../section/patterns";
+import { grainFill, GrainPatterns, soilFill } from "./patterns";
 
 const INKS: Record<Exclude<Ink, object>, string> = {
   none: "none",

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { Problem, Result } from "@/core/units/problem";
 import { problemLine } from "@/formats/problems";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 
 type TakenIn = {
   readonly what: "setup" | "mix" | "medium" | "kind" | "house";

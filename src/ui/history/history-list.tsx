@@ -5,8 +5,8 @@ import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import type { DropNameInput, GoBackInput, HistoryPage, NameVersionInput, VersionLine } from "@/formats/history/actions";
 import type { WriteOutcome } from "@/formats/setup/actions";
-import { SetupPages } from "../build/setup-pages";
-import { SiteHeader } from "../common/site-header";
+import { SetupPages } from "../head/setup-pages";
+import { SiteHeader } from "../head/site-header";
 import { When } from "../common/when";
 import { runsOf } from "./runs";
 

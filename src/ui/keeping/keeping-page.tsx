@@ -1,4 +1,4 @@
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 
 export type Counts = {
   readonly setups: number;

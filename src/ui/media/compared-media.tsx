@@ -5,7 +5,7 @@ import Link from "next/link";
 import type { Medium } from "@/core/media/medium";
 import type { UnitSystem } from "@/core/units/units";
 import type { ComparedBy } from "./curves";
-import { mediumAddress } from "./medium-address";
+import { mediumAddress } from "../common/medium-address";
 
 const Compared = late(
   () => import("./curves").then(({ Compared: chart }) => chart),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { CATALOGUE } from "@/core/media/catalogue";
+import { CATALOGUE } from "@/core/media/catalogue/catalogue";
 import { PLAIN_WORDS } from "@/core/media/words";
 import { parseRecipe, recipeText } from "@/core/mixing/recipe";
 import { mediumSearch } from "./find-medium";

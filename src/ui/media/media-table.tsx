@@ -13,8 +13,8 @@ import { isOwn } from "@/core/media/own-id";
 import type { Medium } from "@/core/media/medium";
 import type { UnitSystem } from "@/core/units/units";
 import type { ContainerState } from "@/core/water/container";
-import { grainFill, soilFill } from "../section/patterns";
-import { mediumAddress } from "./medium-address";
+import { grainFill, soilFill } from "../drawing/patterns";
+import { mediumAddress } from "../common/medium-address";
 import { PROPERTIES, type PropertyKey } from "./properties";
 
 /** Columns every table has; what is sorted or sifted by besides comes before the last two. */

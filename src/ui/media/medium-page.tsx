@@ -7,10 +7,10 @@ import { formatDepthPerDay, formatLength, formatPercent, formatRange, threeFigur
 import { formatDensity, formatSpeed } from "@/core/units/media-units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
-import { SiteHeader } from "../common/site-header";
-import { PackEditor } from "../mixes/pack-editor";
-import { usePacks, type PutPack } from "../mixes/packs";
-import { GrainPatterns, grainFill, soilFill } from "../section/patterns";
+import { SiteHeader } from "../head/site-header";
+import { PackEditor } from "../packs/pack-editor";
+import { usePacks, type PutPack } from "../packs/packs";
+import { GrainPatterns, grainFill, soilFill } from "../drawing/patterns";
 import { ConductivityChart, HeightChart, RetentionChart, toldHeightsCm } from "./curves";
 import { cautionLines, COST_WORDS, EVIDENCE_WORDS, percentRange, rangeText, REWETTING_WORDS } from "./medium-words";
 

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { CATALOGUE } from "@/core/media/catalogue";
+import { CATALOGUE } from "@/core/media/catalogue/catalogue";
 import { cautionLines, isOfAnimals } from "./medium-words";
 
 it("what concerns animals alone is told apart from what concerns whoever plants in it", () => {

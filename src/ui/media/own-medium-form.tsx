@@ -12,7 +12,7 @@ import { ownMediumDocument } from "@/formats/own-medium/document";
 import { EarlierVersions } from "../common/keep";
 import { KeepBar, type KeepActions } from "../common/keep-bar";
 import { useUnits } from "../common/preferences";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 import { SearchedChoice } from "../fields/searched-choice";
 import { Entry, saidOf } from "../fields/typed-form";
 import { DrainedFields, HeldFields, OtherFields } from "./own-figure-fields";

@@ -3,7 +3,7 @@ import { useState } from "react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { FindByName, listAddress, ListPages } from "../common/paged-list";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 
 /** Every mix by name, found by some of it, or those that were put away. */
 export function AllMixes({

@@ -22,7 +22,7 @@ import { useUnits } from "../common/preferences";
 import { typed, typedWhole } from "../fields/typed";
 import { Choice, Entry, useTypedForm } from "../fields/typed-form";
 import { AmendmentsList } from "./amendments-list";
-import { NeededTable, type PackList } from "./packs";
+import { NeededTable, type PackList } from "../packs/packs";
 import { WettingPart } from "./wetting-part";
 
 const OWN = "own";

@@ -6,7 +6,7 @@ import { parseParts, type Asked, type RecipePart as RecipeLine, type RecipeRead 
 import type { Problem } from "@/core/units/problem";
 import { formatPercent } from "@/core/units/units";
 import { PlainNumberField } from "../fields/number-field";
-import { grainFill, soilFill } from "../section/patterns";
+import { grainFill, soilFill } from "../drawing/patterns";
 
 const EXAMPLE = "2 parts peat, 1 perlite, ½ sand";
 

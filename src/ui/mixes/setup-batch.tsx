@@ -19,13 +19,13 @@ import {
 } from "@/core/units/units";
 import type { LayerToFill } from "@/formats/rooms";
 import { usePrice, useUnits } from "../common/preferences";
-import { SetupPages } from "../build/setup-pages";
-import { SiteHeader } from "../common/site-header";
+import { SetupPages } from "../head/setup-pages";
+import { SiteHeader } from "../head/site-header";
 import { typed } from "../fields/typed";
 import { Entry, useTypedForm } from "../fields/typed-form";
-import { mediumAddress } from "../media/medium-address";
+import { mediumAddress } from "../common/medium-address";
 import { BatchText, cupsOf } from "./how-much";
-import { NeededTable, Tick, usePacks, type PutPack } from "./packs";
+import { NeededTable, Tick, usePacks, type PutPack } from "../packs/packs";
 import { TakeCare } from "./take-care";
 import { WettingCautions, WettingPart } from "./wetting-part";
 

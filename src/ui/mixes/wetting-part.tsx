@@ -15,7 +15,7 @@ import {
 import { formatHours, formatPercent, formatRange, formatVolume, type UnitSystem } from "@/core/units/units";
 import { hydraulicFunctions } from "@/core/hydraulics/hydraulics";
 import { useUnits } from "../common/preferences";
-import { Tick } from "./packs";
+import { Tick } from "../packs/packs";
 
 const WAY_WORDS: Record<Wetting["way"], string> = {
   "at-once": "pour it on, stir, done",

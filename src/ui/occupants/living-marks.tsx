@@ -5,9 +5,9 @@ import { fixtureOf } from "@/core/stack/fixtures";
 import { rootZoneCm, stackHeightCm, type Setup } from "@/core/stack/setup";
 import type { Finding, Grade, Verdict } from "@/core/verdicts/verdict";
 import { GRADE_WORDS, verdictName } from "@/core/verdicts/words";
-import { yOf as yOfHeight, type BoardGeometry, type Span } from "../section/geometry";
+import { yOf as yOfHeight, type BoardGeometry, type Span } from "../drawing/geometry";
 import type { Outline } from "@/core/drawing/outline";
-import type { SetupStore } from "../setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { useJudged } from "./use-verdicts";
 
 /** So many bands stand beside the profile, and so many plants of a kind in the section. */

@@ -2,10 +2,10 @@
 import { useMemo, useState } from "react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { LIBRARY } from "@/core/occupants/library";
+import { LIBRARY } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import { useUnits } from "../common/preferences";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 import { figureText } from "./figures";
 import { GUILD_WORDS, KIND_WORDS } from "./occupant-words";
 

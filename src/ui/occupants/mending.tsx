@@ -13,7 +13,7 @@ import { GRADE_WORDS, headingOf } from "@/core/verdicts/words";
 import { threeFigures } from "@/core/units/units";
 import { useAnswer } from "../common/use-answer";
 import { useUnits } from "../common/preferences";
-import type { SetupStore } from "../setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 
 /**
  * The smallest changes that would turn a verdict, each done by one press and held against what was.

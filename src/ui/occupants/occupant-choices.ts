@@ -1,4 +1,4 @@
-import { ANIMALS, PLANTS } from "@/core/occupants/library";
+import { ANIMALS, PLANTS } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import type { ChoiceGroup } from "../fields/choice-popover";
 import { GUILD_WORDS, KIND_WORDS } from "./occupant-words";

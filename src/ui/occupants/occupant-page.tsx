@@ -1,11 +1,11 @@
 "use client";
 import Link from "next/link";
-import { inLibrary } from "@/core/occupants/library";
+import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant, Season } from "@/core/occupants/occupant";
 import { figureKeysOf, figureOf, isOwnKind, OWN_KIND_PREFIX } from "@/core/occupants/own-occupant";
 import { OCCUPANT_SOURCES } from "@/core/occupants/sources";
 import { useUnits } from "../common/preferences";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 import { FIGURES, figureText } from "./figures";
 import { FEED_WORDS, GUILD_WORDS, KIND_WORDS, LIME_WORDS, TOXICITY_WORDS } from "./occupant-words";
 

@@ -2,7 +2,7 @@
 import { useMemo, useRef, useState } from "react";
 import { Plus, Trash2 } from "lucide-react";
 import { useStore } from "zustand";
-import { LIBRARY } from "@/core/occupants/library";
+import { LIBRARY } from "@/core/occupants/library/library";
 import { withOccupants } from "@/core/stack/edit";
 import type { Occupancy } from "@/core/stack/setup";
 import { formatDepthPerDay, formatRange, formatVolume, threeFigures } from "@/core/units/units";
@@ -11,7 +11,7 @@ import { vesselAreaCm2 } from "@/core/vessel/vessel";
 import { useUnits } from "../common/preferences";
 import { ChoicePopover } from "../fields/choice-popover";
 import { NumberField } from "../fields/number-field";
-import type { SetupStore } from "../setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { WhoWould } from "./who-would";
 import { occupantChoices } from "./occupant-choices";
 import { lookupOf } from "./use-verdicts";

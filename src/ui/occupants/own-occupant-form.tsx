@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import Link from "next/link";
-import { inLibrary, LIBRARY } from "@/core/occupants/library";
+import { inLibrary, LIBRARY } from "@/core/occupants/library/library";
 import type { Range } from "@/core/media/medium";
 import { FEEDS, LIMES, type Occupant } from "@/core/occupants/occupant";
 import {
@@ -21,7 +21,7 @@ import { ownOccupantDocument } from "@/formats/own-occupant/document";
 import { EarlierVersions } from "../common/keep";
 import { KeepBar, type KeepActions } from "../common/keep-bar";
 import { useUnits } from "../common/preferences";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 import { SearchedChoice } from "../fields/searched-choice";
 import { Entry, saidOf } from "../fields/typed-form";
 import { FIGURES, figureText } from "./figures";

@@ -4,7 +4,7 @@ import { useStore } from "zustand";
 import { DRAWS } from "@/core/media/draws";
 import { addedSureness, type Sureness } from "@/core/verdicts/sure";
 import { useAnswer } from "../common/use-answer";
-import type { SetupStore } from "../setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 
 /** How sure the verdicts of the setup as kept are: half of the pots are made in one worker, half in another. */
 export function useSureness(store: SetupStore): Sureness | undefined {

@@ -1,14 +1,14 @@
 "use client";
 import { useDeferredValue, useMemo } from "react";
 import { useStore } from "zustand";
-import { inLibrary } from "@/core/occupants/library";
+import { inLibrary } from "@/core/occupants/library/library";
 import type { OccupantLookup } from "@/core/occupants/occupant";
 import type { Setup } from "@/core/stack/setup";
 import { settle, type ColumnState } from "@/core/water/settle";
 import { waterStates, type WaterStates } from "@/core/verdicts/states";
 import type { Verdict } from "@/core/verdicts/verdict";
 import { verdictsOf } from "@/core/verdicts/verdicts";
-import { drainedState, type SetupStore } from "../setup/setup-store";
+import { drainedState, type SetupStore } from "../open-setup/setup-store";
 
 /** What lives in a setup and what it is told, at the likely values of its media. */
 export type Judged = {

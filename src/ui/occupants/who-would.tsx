@@ -6,7 +6,7 @@ import type { Liking } from "@/core/verdicts/who-would";
 import { headingOf } from "@/core/verdicts/words";
 import { useAnswer } from "../common/use-answer";
 import { useUnits } from "../common/preferences";
-import type { SetupStore } from "../setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { GradeMark } from "./grade";
 import { lookupOf } from "./use-verdicts";
 

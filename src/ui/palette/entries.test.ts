@@ -31,7 +31,7 @@ const first = (words: string) => {
 describe("the palette", () => {
   it("finds setups and their pages, layers, mixes, media, kinds, pages and what is on the page", () => {
     expect(first("terrace trough")).toEqual(["Setups", "Terrace trough, celery and chard", "/setups/trough"]);
-    expect(first("trough build")).toEqual(["Setups", "Terrace trough, celery and chard", "/setups/trough/build"]);
+    expect(first("trough build")).toEqual(["Setups", "Terrace trough, celery and chard", "/setups/trough/sheet"]);
     expect(first("wick bed")).toEqual(["Layers", "wick bed, Fine sand", "/setups/trough#wick"]);
     expect(first("bog bench")).toEqual(["Mixes", "Bog bench", "/mixes/m1"]);
     expect(first("weir")).toEqual(["Media", "Weir-side leaf compost", "/media/own:abc"]);

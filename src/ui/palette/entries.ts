@@ -1,6 +1,6 @@
 import Fuse from "fuse.js";
 import type { FindIndex } from "@/formats/find-index";
-import { mediumAddress } from "../media/medium-address";
+import { mediumAddress } from "../common/medium-address";
 
 /** Something that can be gone to, or done. */
 export type Entry = {
@@ -62,7 +62,7 @@ export function entriesOf(
       does: { press: element },
     })),
     ...index.setups.flatMap(({ id, name }) => [
-      entry("Setups", `${id} build`, name, "build sheet", `/setups/${id}/build`),
+      entry("Setups", `${id} build`, name, "build sheet", `/setups/${id}/sheet`),
       entry("Setups", `${id} batch`, name, "shopping and mixing", `/setups/${id}/batch`),
       entry("Setups", `${id} history`, name, "history", `/setups/${id}/history`),
     ]),

@@ -1,11 +1,11 @@
 import { memo } from "react";
 import { topOfZones } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
-import type { SetupStore, View } from "../setup/setup-store";
-import type { BoardGeometry, Span } from "./geometry";
+import type { SetupStore, View } from "../open-setup/setup-store";
+import type { BoardGeometry, Span } from "../drawing/geometry";
 import { FixtureMarks } from "./fixture-marks";
 import { outlineOf } from "@/core/drawing/outline";
-import { shortened } from "./shortened";
+import { shortened } from "../drawing/shortened";
 import { Strata } from "./strata";
 import { VesselWalls } from "./vessel-walls";
 

@@ -3,7 +3,7 @@ import type { Readings } from "@/core/readings/readings";
 import type { Setup } from "@/core/stack/setup";
 import { formatLength, formatPercent, type UnitSystem } from "@/core/units/units";
 import { readAt } from "@/core/water/profile";
-import { yOf as yOfHeight, type BoardGeometry } from "./geometry";
+import { yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 
 /** What stands on the profile beside its curves: its axis, the selected layer, and a line to read a height by. */
 

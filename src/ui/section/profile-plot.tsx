@@ -1,5 +1,5 @@
 import type { HeightProfile } from "@/core/water/profile";
-import type { Span } from "./geometry";
+import type { Span } from "../drawing/geometry";
 
 /** The water curve of a state held, over the present one. */
 export function GhostCurve({ profile, porosities, span, yOf }: React.ComponentProps<typeof ProfilePlot>) {

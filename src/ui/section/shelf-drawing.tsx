@@ -2,7 +2,7 @@ import { fixtureOf, fixturesOf } from "@/core/stack/fixtures";
 import { openingsOf, type Setup } from "@/core/stack/setup";
 import { sectionWidthCm } from "@/core/vessel/vessel";
 import { profileOfSettled, type MediumLookup, type Settled } from "@/core/water/settle";
-import { besideCm } from "./geometry";
+import { besideCm } from "../drawing/geometry";
 import { drawnBaseCm, outlineOf, type Outline } from "@/core/drawing/outline";
 import { Strata } from "./strata";
 

@@ -5,9 +5,9 @@ import { boundariesCm, platformCm, type Setup } from "@/core/stack/setup";
 import type { MediumLookup } from "@/core/water/settle";
 import type { HeightProfile } from "@/core/water/profile";
 import { LEAST_LEG, legsAcross } from "@/core/drawing/legs";
-import type { Span } from "./geometry";
+import type { Span } from "../drawing/geometry";
 import type { Outline } from "@/core/drawing/outline";
-import { grainFill, soilFill } from "./patterns";
+import { grainFill, soilFill } from "../drawing/patterns";
 
 /**
  * The filled inside of a vessel: layers with their grains, the water in them as a depth of blue, open water under,

@@ -2,7 +2,7 @@ import type { Setup } from "@/core/stack/setup";
 import { CM3_PER_GALLON, CM3_PER_LITRE, threeFigures, type UnitSystem } from "@/core/units/units";
 import type { BranchSupply, Supply } from "@/core/water/supply";
 import { branchesShown } from "@/core/water/supply-shown";
-import { yOf as yOfHeight, type BoardGeometry } from "./geometry";
+import { yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 
 /** Least and greatest of the demand's multiples that the axis shows. */
 const SHOWN = { least: 0.05, greatest: 30 } as const;

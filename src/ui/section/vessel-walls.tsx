@@ -1,7 +1,7 @@
 import { memo } from "react";
 import { formatLength, lengthUnitName, type UnitSystem } from "@/core/units/units";
 import { sectionWidthCm, type Vessel } from "@/core/vessel/vessel";
-import { rulerTicks, yOf as yOfHeight, type BoardGeometry, type Span } from "./geometry";
+import { rulerTicks, yOf as yOfHeight, type BoardGeometry, type Span } from "../drawing/geometry";
 import { drawnBaseCm, type Outline } from "@/core/drawing/outline";
 
 /** A wall thinner than this is a line; a thicker one is seen to be cut. [px] */

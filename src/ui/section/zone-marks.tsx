@@ -1,7 +1,7 @@
 import { topOfZones, type Readings } from "@/core/readings/readings";
 import { openingsOf, type Setup } from "@/core/stack/setup";
 import { formatLength, type UnitSystem } from "@/core/units/units";
-import { spreadLabels, yOf as yOfHeight, type BoardGeometry } from "./geometry";
+import { spreadLabels, yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 
 const LABEL_GAP_PX = 15;
 

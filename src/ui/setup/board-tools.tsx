@@ -4,8 +4,8 @@ import { breaksCapillarity } from "@/core/stack/drainage-layer";
 import { reservoirTopCm } from "@/core/stack/setup";
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
-import type { Beside, SetupStore } from "./setup-store";
-import { WhenReached } from "./when-reached";
+import type { Beside, SetupStore } from "../open-setup/setup-store";
+import { WhenReached } from "../common/when-reached";
 
 const WaysToCome = () => (
   <select aria-label="Hold it against another way" className="press w-32" disabled>

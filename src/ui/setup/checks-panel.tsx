@@ -4,8 +4,8 @@ import { useStore } from "zustand";
 import { checksOf } from "@/core/checks/checks";
 import { cautionsFor } from "@/core/readings/cautions";
 import { useUnits } from "../common/preferences";
-import { Sentence } from "./sentence";
-import { shownView, type SetupStore } from "./setup-store";
+import { Sentence } from "../common/sentence";
+import { shownView, type SetupStore } from "../open-setup/setup-store";
 
 /** What speaks for and against the design as a whole; it follows a drag a little later than the drawing. */
 export function Checks({ store }: { store: SetupStore }) {

@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { Problem } from "@/core/units/problem";
 import type { WriteOutcome } from "@/formats/setup/actions";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 import { BackToWhole } from "./back-to-whole";
 
 /** A setup whose stored version cannot be read: what is wrong with it, what is safe, and the way back. */

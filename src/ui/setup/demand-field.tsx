@@ -4,7 +4,7 @@ import { DEMAND_PICKS } from "@/core/readings/demand-picks";
 import { withDemand } from "@/core/stack/edit";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 
 /** What a day takes, typed or picked. */
 export function DemandField({ store }: { store: SetupStore }) {

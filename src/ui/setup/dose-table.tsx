@@ -4,7 +4,7 @@ import { useStore } from "zustand";
 import { doseSteps, type DoseStep } from "@/core/readings/dose-steps";
 import { formatLength, formatPercent, formatVolume } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 
 const EVENT_WORDS = {
   "stands-at-base": "water first stands at the base",

@@ -19,8 +19,8 @@ import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { Choice, Tick } from "./choice";
-import { fixtureName } from "./fixture-words";
-import type { SetupStore } from "./setup-store";
+import { fixtureName } from "../open-setup/fixture-words";
+import type { SetupStore } from "../open-setup/setup-store";
 import { capital, DRESSING_WORDS, FOOT_WORDS } from "./setup-words";
 
 /** What is built into the vessel, each with its sizes; the same are drawn and moved in the section. */

@@ -10,11 +10,11 @@ import { formatMass, formatPercent, formatVolume } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { TextField } from "../fields/text-field";
-import { mediumAddress } from "../media/medium-address";
+import { mediumAddress } from "../common/medium-address";
 import { Choice } from "./choice";
-import { removeLayer } from "./layer-changes";
+import { removeLayer } from "../open-setup/layer-changes";
 import type { ChangeLayer, RowLayer } from "./layer-row";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { SEPARATOR_WORDS } from "./setup-words";
 
 /** What of the selected layer can be changed, and what the water does in it. */

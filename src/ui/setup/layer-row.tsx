@@ -13,11 +13,11 @@ import { formatLength, type UnitSystem } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { SearchedChoice } from "../fields/searched-choice";
-import { grainFill, soilFill } from "../section/patterns";
-import { layerName, removeLayer } from "./layer-changes";
+import { grainFill, soilFill } from "../drawing/patterns";
+import { layerName, removeLayer } from "../open-setup/layer-changes";
 import { LayerDetails } from "./layer-details";
 import { mediumChoices } from "./medium-choices";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { SEPARATOR_WORDS } from "./setup-words";
 
 type RowProps = {

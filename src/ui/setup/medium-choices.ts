@@ -3,7 +3,7 @@ import type { Medium } from "@/core/media/medium";
 import { isOwn } from "@/core/media/own-id";
 import { breaksCapillarity } from "@/core/stack/drainage-layer";
 import type { ChoiceGroup } from "../fields/searched-choice";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 
 /** Roots find less air than this in a medium by itself, and more than that is for what wants air above all. */
 const TIGHT_AIR = 0.1;

@@ -7,7 +7,7 @@ import { STRATEGIES, STRATEGY_WORDS, type Strategy } from "@/core/design/strateg
 import type { Designed } from "@/core/design/bench";
 import { designed } from "@/core/design/design";
 import type { Medium } from "@/core/media/medium";
-import { inLibrary } from "@/core/occupants/library";
+import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import { withOccupants } from "@/core/stack/edit";
 import { UNSAID_SITE, type Site } from "@/core/stack/setup";
@@ -33,12 +33,12 @@ import {
 import { checkWhole, settle, type MediumLookup } from "@/core/water/settle";
 import { setupDocument } from "@/formats/setup/document";
 import { useUnits } from "../common/preferences";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 import { Choice, Entry, Said, saidOf } from "../fields/typed-form";
 import { SearchedChoice } from "../fields/searched-choice";
 import { BuildForPart } from "../occupants/build-for-part";
 import { occupantChoices } from "../occupants/occupant-choices";
-import { GrainPatterns } from "../section/patterns";
+import { GrainPatterns } from "../drawing/patterns";
 import { SHELF_PREFIX, ShelfDrawing } from "../section/shelf-drawing";
 import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS, capital } from "./setup-words";
 

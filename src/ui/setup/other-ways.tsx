@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { useStore } from "zustand";
 import { schoolPairs } from "@/core/design/schools";
 import { useUnits } from "../common/preferences";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 
 /** Holds the present state against the same vessel done another way. */
 export function OtherWays({ store }: { store: SetupStore }) {

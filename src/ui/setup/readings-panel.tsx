@@ -5,9 +5,9 @@ import { useEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { readingSentences, stateLine } from "@/core/readings/sentences";
 import { useUnits } from "../common/preferences";
-import { shownView, type SetupStore } from "./setup-store";
-import { Sentence } from "./sentence";
-import { WhenReached } from "./when-reached";
+import { shownView, type SetupStore } from "../open-setup/setup-store";
+import { Sentence } from "../common/sentence";
+import { WhenReached } from "../common/when-reached";
 
 const SPEAK_AFTER_MS = 700;
 

@@ -1,6 +1,6 @@
 "use client";
-import type { SaveQueue, SetupActions } from "./save-queue";
-import type { SetupStore } from "./setup-store";
+import type { SaveQueue, SetupActions } from "../open-setup/save-queue";
+import type { SetupStore } from "../open-setup/setup-store";
 
 /**
  * After a refused write: the way back to what is stored. The refused changes stay in this browser until the grower says

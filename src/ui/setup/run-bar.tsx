@@ -11,7 +11,7 @@ import type { RunPhaseKind } from "@/core/water/run-plan";
 import { formatHours } from "@/core/units/units";
 import { PlainNumberField } from "../fields/number-field";
 import { useUnits } from "../common/preferences";
-import type { RunShown, SetupStore } from "./setup-store";
+import type { RunShown, SetupStore } from "../open-setup/setup-store";
 
 const PHASE_WORDS: Record<RunPhaseKind, string> = {
   drain: "soaked, draining",

@@ -1,7 +1,7 @@
 "use client";
 import { useStore } from "zustand";
-import type { QueueStatus } from "./save-queue";
-import type { SetupStore } from "./setup-store";
+import type { QueueStatus } from "../open-setup/save-queue";
+import type { SetupStore } from "../open-setup/setup-store";
 
 /** One quiet word on whether everything is stored; loud only when it is not. */
 export function SavingState({ store }: { store: SetupStore }) {

@@ -5,7 +5,7 @@ import { stackHeightCm, type Setup } from "@/core/stack/setup";
 import { formatLength } from "@/core/units/units";
 import type { SetAside } from "@/formats/setup/actions";
 import { useUnits } from "../common/preferences";
-import { viewOf, type SetupStore } from "./setup-store";
+import { viewOf, type SetupStore } from "../open-setup/setup-store";
 
 /** A version that came too late: both are shown in words, and the grower chooses. Nothing is lost either way. */
 export function SetAsideBar({

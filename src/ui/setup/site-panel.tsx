@@ -6,7 +6,7 @@ import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { Choice } from "./choice";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { CHILDREN_WORDS, RAIN_WORDS, SUN_WORDS } from "./setup-words";
 
 const PLACE_FIELDS = [

@@ -19,11 +19,11 @@ import { moveLayer } from "@/core/stack/edit";
 import { headroomCm } from "@/core/stack/setup";
 import { formatLength } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
-import { GrainPatterns } from "../section/patterns";
-import { addAbove, layerName } from "./layer-changes";
+import { GrainPatterns } from "../drawing/patterns";
+import { addAbove, layerName } from "../open-setup/layer-changes";
 import { mediumChoices } from "./medium-choices";
 import { LayerRow } from "./layer-row";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 
 // comes when it is first reached for, so that a page paints without it
 const ChoicePopover = late(() => import("../fields/choice-popover").then(({ ChoicePopover: popover }) => popover));
@@ -191,7 +191,7 @@ function Headroom({ store }: { store: SetupStore }) {
       {store.setupId && (
         <Link
           className="no-print inline-flex items-center text-[0.95rem] text-ink underline decoration-dotted pointer-coarse:min-h-11"
-          href={`/setups/${store.setupId}/build`}
+          href={`/setups/${store.setupId}/sheet`}
         >
           Build sheet, shopping, history
         </Link>

@@ -5,8 +5,8 @@ import { supplySayings } from "@/core/readings/supply-sentences";
 import { reservoirTopCm } from "@/core/stack/setup";
 import { useUnits } from "../common/preferences";
 import { DemandField } from "./demand-field";
-import type { SetupStore } from "./setup-store";
-import { Sentence } from "./sentence";
+import type { SetupStore } from "../open-setup/setup-store";
+import { Sentence } from "../common/sentence";
 
 /** What the reservoir sends up against what a day takes, and when to refill. */
 export function SupplyPanel({ store }: { store: SetupStore }) {

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect } from "react";
 import { QuestionClient } from "@/workers/questions.client";
-import { type PLACES, questionsOf, type SetupStore } from "./setup-store";
+import { type PLACES, questionsOf, type SetupStore } from "../open-setup/setup-store";
 
 /** Has workers answer what the page wants to know and what takes longer than a frame. */
 export function useAnswers(store: SetupStore): void {

@@ -30,7 +30,7 @@ import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { useOffered } from "../fields/use-offered";
 import { Choice, Tick } from "./choice";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { capital, FOOD_WORDS, MATERIAL_WORDS, SHAPE_WORDS } from "./setup-words";
 
 /** The vessel by its inside, its wall and what it is made of. */

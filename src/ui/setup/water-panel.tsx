@@ -8,7 +8,7 @@ import { filledBy } from "@/core/water/filled-by";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { Choice } from "./choice";
-import type { SetupStore } from "./setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
 import { HISTORY_WORDS, STANDING_WORDS } from "./setup-words";
 import { DemandField } from "./demand-field";
 

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { MARROWBECK } from "../../../demo/marrowbeck";
-import { inLibrary } from "@/core/occupants/library";
+import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import type { Setup } from "@/core/stack/setup";
 import { PAIR_STACKS } from "@/core/testing/pairs";

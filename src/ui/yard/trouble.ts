@@ -1,4 +1,4 @@
-import { inLibrary } from "@/core/occupants/library";
+import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant, OccupantLookup } from "@/core/occupants/occupant";
 import type { Setup } from "@/core/stack/setup";
 import { coarseCellCm, judgedWhole } from "@/core/verdicts/judge";

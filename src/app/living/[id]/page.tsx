@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { inLibrary } from "@/core/occupants/library";
+import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import { marlstone } from "@/server";
 import { OccupantPage } from "@/ui/occupants/occupant-page";

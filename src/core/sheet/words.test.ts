@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { MARROWBECK } from "../../../demo/marrowbeck";
 import type { Part } from "../mixing/blend";
-import { inLibrary } from "../occupants/library";
+import { inLibrary } from "../occupants/library/library";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
 import {

@@ -9,7 +9,7 @@ import {
   type RecordInput,
   type RecordOutcome,
   type TakeOverInput,
-} from "@/formats/build/schema";
+} from "@/formats/build-record/schema";
 import { parseWith } from "@/formats/problems";
 import type { WriteOutcome } from "@/formats/setup/actions";
 

@@ -2,16 +2,22 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { useRouter } from "next/navigation";
 import { nanoid } from "nanoid";
-import { builtDifferences, stateOf, type Built } from "@/core/build/built";
-import type { BuildOfInput, BuildState, RecordInput, RecordOutcome, TakeOverInput } from "@/formats/build/schema";
+import { builtDifferences, stateOf, type Built } from "@/core/sheet/built";
+import type {
+  BuildOfInput,
+  BuildState,
+  RecordInput,
+  RecordOutcome,
+  TakeOverInput,
+} from "@/formats/build-record/schema";
 import type { WriteOutcome } from "@/formats/setup/actions";
 import { useUnits } from "../common/preferences";
-import { SiteHeader } from "../common/site-header";
+import { SiteHeader } from "../head/site-header";
 import { When } from "../common/when";
 import { Drawing } from "../drawing/drawing";
 import type { ChoiceGroup } from "../fields/searched-choice";
 import { BuildLog, doneOf, waitingRoom, type LogState } from "./build-log";
-import { SetupPages } from "./setup-pages";
+import { SetupPages } from "../head/setup-pages";
 import type { SheetShown } from "./sheet-shown";
 import { StepItem } from "./step-item";
 import { TakeAlong } from "./take-along";
@@ -93,7 +99,7 @@ export function BuildSheet({
   return (
     <>
       <SiteHeader>
-        <SetupPages setupId={setupId} here="/build" />
+        <SetupPages setupId={setupId} here="/sheet" />
       </SiteHeader>
       <main className="mx-auto max-w-[60rem] px-4 pb-36 pt-6 sm:pb-16 print:max-w-none print:p-0 print:text-[10pt]">
         <h1 className="text-2xl print:text-[22pt]">{sheet.name || "Without a name"}</h1>

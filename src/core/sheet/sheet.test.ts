@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { MARROWBECK } from "../../../demo/marrowbeck";
-import { inLibrary } from "../occupants/library";
+import { inLibrary } from "../occupants/library/library";
 import { boundariesCm, stackHeightCm, type Setup } from "../stack/setup";
 import { anySetup } from "../testing/any-setup";
 import { BASE_HOLES, GRAVEL, layer, medium, MIX, potWith, wallHole } from "../testing/setups";

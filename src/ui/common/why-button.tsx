@@ -1,6 +1,6 @@
 "use client";
 import { useRef, useState } from "react";
-import { late } from "../common/late";
+import { late } from "./late";
 import type { Why } from "@/core/readings/sentences";
 
 const WhyPopover = late(() => import("./why-popover").then(({ WhyPopover: popover }) => popover));

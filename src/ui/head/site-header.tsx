@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Moon, Sun, SunMoon } from "lucide-react";
 import type { Theme } from "@/formats/preferences/schema";
-import { usePreferences } from "./preferences";
+import { usePreferences } from "../common/preferences";
 import { KeysSheet } from "./keys-sheet";
 
 /** The line across the top of every page. `children` stand between the way home and the preferences. */

@@ -1,11 +1,11 @@
 "use client";
 import Link from "next/link";
 import { parseNumber } from "@/core/units/numbers";
-import { stateOf, type Built } from "@/core/build/built";
+import { stateOf, type Built } from "@/core/sheet/built";
 import { formatMass, formatPercent, formatVolume } from "@/core/units/units";
 import { usePrice, useUnits } from "../common/preferences";
 import { useOffered } from "../fields/use-offered";
-import { packText, packsBought } from "../mixes/packs";
+import { packText, packsBought } from "../packs/packs";
 import type { BuildLog } from "./build-log";
 import type { SheetShown } from "./sheet-shown";
 

@@ -1,7 +1,7 @@
 "use client";
 import { memo } from "react";
-import { stateOf, type Actual, type StepState } from "@/core/build/built";
-import type { Ask, Marks } from "@/core/build/step";
+import { stateOf, type Actual, type StepState } from "@/core/sheet/built";
+import type { Ask, Marks } from "@/core/sheet/step";
 import { formatLength, formatVolume, type UnitSystem } from "@/core/units/units";
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";

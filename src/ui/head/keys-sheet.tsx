@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import { late } from "./late";
-import { isTyping } from "./typing";
+import { late } from "../common/late";
+import { isTyping } from "../common/typing";
 
 const Palette = late(() => import("../palette/palette").then(({ Palette: palette }) => palette));
 const KeysDialog = late(() => import("./keys-dialog").then(({ KeysDialog: dialog }) => dialog));

@@ -3,7 +3,7 @@ import Link from "next/link";
 const PAGES = [
   ["", "Section"],
   ["/batch", "Shopping and mixing"],
-  ["/build", "Build sheet"],
+  ["/sheet", "Build sheet"],
   ["/history", "History"],
 ] as const;
 export type SetupPage = (typeof PAGES)[number][0];

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { Actual, Built } from "../../core/build/built";
+import type { Actual, Built } from "../../core/sheet/built";
 import { MOST_HOLES } from "../../core/stack/check";
 import { tied } from "../tied";
 

@@ -1,6 +1,6 @@
 "use client";
-import type { Actual } from "@/core/build/built";
-import type { Ask, Planned } from "@/core/build/step";
+import type { Actual } from "@/core/sheet/built";
+import type { Ask, Planned } from "@/core/sheet/step";
 import type { Problem } from "@/core/units/problem";
 import { problem } from "@/core/units/problem";
 import { NumberField } from "../fields/number-field";

@@ -1,5 +1,5 @@
-import { NOT_BEGUN, stateOf, type Built, type StepState } from "@/core/build/built";
-import type { BuildState, EntryInput, RecordInput, RecordOutcome } from "@/formats/build/schema";
+import { NOT_BEGUN, stateOf, type Built, type StepState } from "@/core/sheet/built";
+import type { BuildState, EntryInput, RecordInput, RecordOutcome } from "@/formats/build-record/schema";
 
 /** An entry as it waits in the browser: which build it is of, and which version of the design was on show. */
 export type WaitingEntry = EntryInput & { readonly buildId: string | null; readonly revisionId: number };

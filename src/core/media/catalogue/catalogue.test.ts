@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { makeColumn } from "../water/column";
-import { hydrostaticStorageCm3 } from "../water/equilibrium";
-import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import { makeColumn } from "../../water/column";
+import { hydrostaticStorageCm3 } from "../../water/equilibrium";
+import { hydraulicFunctions } from "../../hydraulics/hydraulics";
 import { CATALOGUE } from "./catalogue";
-import { isFed, PEAT_FLAG } from "./flags";
-import { FLAG_WORDS } from "./words";
-import { SOURCES } from "./sources";
-import type { Medium, Range } from "./medium";
+import { isFed, PEAT_FLAG } from "../flags";
+import { FLAG_WORDS } from "../words";
+import { SOURCES } from "../sources";
+import type { Medium, Range } from "../medium";
 
 const media: readonly Medium[] = CATALOGUE;
 

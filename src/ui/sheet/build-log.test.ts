@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { AS_PLANNED } from "@/core/build/built";
-import type { BuildState, RecordInput, RecordOutcome } from "@/formats/build/schema";
+import { AS_PLANNED } from "@/core/sheet/built";
+import type { BuildState, RecordInput, RecordOutcome } from "@/formats/build-record/schema";
 import { BuildLog, doneOf, waitingRoom } from "./build-log";
 
 /** A server with a switch, and a browser whose storage outlives its pages. */

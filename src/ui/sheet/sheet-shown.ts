@@ -1,7 +1,7 @@
-import { cutDrawing } from "@/core/build/cut-drawing";
-import type { Sheet } from "@/core/build/sheet";
-import type { Step } from "@/core/build/step";
-import type { Thing } from "@/core/build/things";
+import { cutDrawing } from "@/core/sheet/cut-drawing";
+import type { Sheet } from "@/core/sheet/sheet";
+import type { Step } from "@/core/sheet/step";
+import type { Thing } from "@/core/sheet/things";
 import { stepDrawing } from "@/core/drawing/section-drawing";
 import type { Drawing } from "@/core/drawing/shape";
 import { shoppingFor } from "@/core/mixing/shopping";

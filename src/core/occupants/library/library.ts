@@ -1,10 +1,10 @@
-import { AIRY_AND_DRY_PLANTS } from "./library/airy-and-dry";
-import { ANIMALS } from "./library/animals";
-import { CROPS } from "./library/crops";
-import { FOLIAGE } from "./library/foliage";
-import { WET_PLANTS } from "./library/wet";
-import { WOODY_PLANTS } from "./library/woody";
-import type { Occupant, OccupantLookup, Plant } from "./occupant";
+import { AIRY_AND_DRY_PLANTS } from "./airy-and-dry";
+import { ANIMALS } from "./animals";
+import { CROPS } from "./crops";
+import { FOLIAGE } from "./foliage";
+import { WET_PLANTS } from "./wet";
+import { WOODY_PLANTS } from "./woody";
+import type { Occupant, OccupantLookup, Plant } from "../occupant";
 
 export const PLANTS: readonly Plant[] = [...WET_PLANTS, ...CROPS, ...FOLIAGE, ...AIRY_AND_DRY_PLANTS, ...WOODY_PLANTS];
 export { ANIMALS };

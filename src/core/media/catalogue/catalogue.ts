@@ -1,8 +1,8 @@
-import { FIBRE } from "./catalogue/fibre";
-import { MINERAL } from "./catalogue/mineral";
-import { ORGANIC } from "./catalogue/organic";
-import { TEXTILE } from "./catalogue/textile";
-import type { Medium } from "./medium";
+import { FIBRE } from "./fibre";
+import { MINERAL } from "./mineral";
+import { ORGANIC } from "./organic";
+import { TEXTILE } from "./textile";
+import type { Medium } from "../medium";
 
 /**
  * The media Marlstone knows. Every value was recalled or judged from the literature named in `sources` (full references

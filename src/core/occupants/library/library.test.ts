@@ -10,8 +10,8 @@ import {
   type Figure,
   type Occupant,
   type PlantFigure,
-} from "./occupant";
-import { OCCUPANT_SOURCES } from "./sources";
+} from "../occupant";
+import { OCCUPANT_SOURCES } from "../sources";
 
 type Named = readonly [key: PlantFigure | AnimalFigure | "days", figure: Figure];
 
