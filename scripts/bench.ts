@@ -11,7 +11,7 @@ import { blend } from "../src/core/mixing/blend";
 import { meanWaterBetween, searchMixes } from "../src/core/mixing/search";
 import { zonesUnder } from "../src/core/readings/readings";
 import { mouthCm2, networkOf } from "../src/core/water/network";
-import { runNetwork } from "../src/core/water/run-network";
+import { follow } from "../src/core/water/follow";
 import { CONTAINER_UPTAKE } from "../src/core/water/uptake";
 import { DRAWS } from "../src/core/media/draws";
 import { inLibrary, LIBRARY } from "../src/core/occupants/library/library";
@@ -178,32 +178,37 @@ function benchYear(cellCm: number): void {
     drink.push([hour, 0.05 * day * season]);
   }
   const started = performance.now();
-  const run = runNetwork(
+  const { frames, work, ...run } = follow(
     network,
     { psiCm: network.column.zCm.map((z) => 7 - z), belowCm: 7, overCm: network.over.bedCm },
     {
-      rainCm3PerHour: rain,
-      refillsBelow: Array.from({ length: 52 }, (_, week) => ({ hour: 168 * week + 84, levelCm: 7.5, holdHours: 0.5 })),
+      forcing: {
+        rainCm3PerHour: rain,
+        uptake: { demandCmPerHour: drink, roots: [{ fromCm: 11, toCm: 28, weight: 1 }], stress: CONTAINER_UPTAKE },
+      },
+      acts: Array.from({ length: 52 }, (_, week) => ({
+        kind: "fill-to" as const,
+        store: "below" as const,
+        hour: 168 * week + 84,
+        levelCm: 7.5,
+        holdHours: 0.5,
+      })),
     },
     Array.from({ length: 365 }, (_, day) => 24 * (day + 1)),
-    {
-      uptake: { demandCmPerHour: drink, roots: [{ fromCm: 11, toCm: 28, weight: 1 }], stress: CONTAINER_UPTAKE },
-      mostIterations: 10_000_000,
-    },
+    { mostIterations: 10_000_000 },
   );
   const ms = performance.now() - started;
   const POWS = 1000;
   const powMs = median(() => {
     for (let i = 0; i < POWS; i++) sink += (1 + 0.01 * i) ** -0.7;
   });
-  const { pond, uptakeCm3, sidesOutCm3 } = run.cumulative.at(-1)!;
+  const { cameCm3, drunkCm3, ranOutCm3 } = frames.at(-1)!.account;
   const cells = network.column.zCm.length;
   // each stage of a step, of those tried again too, ends with one more look at the cells than it has iterations
-  const looks = cells * (run.iterations + 2 * (run.steps + run.rejected));
+  const looks = cells * (work.iterations + 2 * (work.steps + work.rejected));
   const litres = (cm3: number): string => `${(cm3 / 1000).toFixed(1)} L`;
-  const ranOut = (sidesOutCm3 ?? []).reduce((a, b) => a + b, 0);
   console.log(
-    `A year by the hour (budget 2 s), ${cells} cells of ${cellCm} cm: ${ms.toFixed(0)} ms, ${(ms / looks / (powMs / POWS)).toFixed(2)} × a pow a cell, ${run.status}, ${run.steps} steps, ${run.iterations} iterations; rain ${litres(pond!.rainedCm3)}, drunk ${litres(uptakeCm3)}, ran out ${litres(ranOut)}; balance ${run.massBalanceRelError.toExponential(1)}.`,
+    `A year by the hour (budget 2 s), ${cells} cells of ${cellCm} cm: ${ms.toFixed(0)} ms, ${(ms / looks / (powMs / POWS)).toFixed(2)} × a pow a cell, ${run.status}, ${work.steps} steps, ${work.iterations} iterations; came ${litres(cameCm3)}, drunk ${litres(drunkCm3)}, ran out ${litres(ranOutCm3)}; balance ${run.massBalanceRelError.toExponential(1)}.`,
   );
 }
 

@@ -4,7 +4,8 @@ import { layer, MIX, potWith } from "../core/testing/setups";
 import { inLibrary, LIBRARY } from "../core/occupants/library/library";
 import type { Occupant } from "../core/occupants/occupant";
 import type { Setup } from "../core/stack/setup";
-import { answerTo, LONGEST_FOLLOWED_MS } from "./answers";
+import { answerTo } from "./answers";
+import { FOLLOWING } from "./questions.protocol";
 import type { Answer, Question, Told } from "./questions.protocol";
 
 const POT = potWith({ kind: "drained", outletCm: 0 }, [layer(MIX, 20)]);
@@ -23,7 +24,7 @@ it("water is followed for ten seconds at most: then a run tells what is known, a
     () => milliseconds,
   ) as Answer<"run">;
   if (!answer.ok) throw new Error("is told");
-  expect(told).toHaveLength(LONGEST_FOLLOWED_MS / 400);
+  expect(told).toHaveLength(FOLLOWING.longestMs / 400);
   expect(answer.value.followedToHour).toBe(answer.value.frames.at(-1)!.hours);
   expect(answer.value.frames).toHaveLength(told.length);
   expect(told.at(-1)!.done).toBeCloseTo(answer.value.followedToHour! / (24 + 5 * 24 + 1 + 24), 9);

@@ -10,14 +10,13 @@ import { mend } from "../core/verdicts/mend";
 import { surenessOf } from "../core/verdicts/sure";
 import { whoWouldLike } from "../core/verdicts/who-would";
 import { uptakeOfSetup } from "../core/verdicts/uptake";
+import { failed, problem } from "../core/units/problem";
 import { runSetup } from "../core/water/run";
 import { planRun } from "../core/water/run-plan";
 import { supplyOf } from "../core/water/supply";
-import type { Answer, Question, Told } from "./questions.protocol";
+import { FOLLOWING, type Answer, type Question, type Told } from "./questions.protocol";
 
 const MOST_SHOWN = 8;
-/** Water is followed for no longer than this; then what is known is answered. [ms] */
-export const LONGEST_FOLLOWED_MS = 10_000;
 
 /**
  * Answers a question, telling on the way how far it is.
@@ -30,7 +29,7 @@ export function answerTo(
   now: () => number = () => performance.now(),
 ): Answer {
   const began = now();
-  const mayGoOn = (): boolean => now() - began < LONGEST_FOLLOWED_MS;
+  const mayGoOn = (): boolean => now() - began < FOLLOWING.longestMs;
   const byId = new Map(media.map((medium) => [medium.id, medium]));
   const medium = (id: string): Medium | undefined => byId.get(id);
   switch (question.kind) {
@@ -42,6 +41,8 @@ export function answerTo(
       return supplyOf(question.setup, medium);
     case "run": {
       const { setup, dryDays, own } = question;
+      if (!(Number.isInteger(dryDays) && dryDays >= 1 && dryDays <= FOLLOWING.mostDryDays))
+        return failed(problem("dryDays", "out-of-range", `A run has 1 to ${FOLLOWING.mostDryDays} dry days.`));
       const lastHour = planRun(setup, dryDays).hours.at(-1)!;
       return runSetup(setup, medium, dryDays, {
         onHour: (hour) => tell({ done: hour / lastHour }),

@@ -1,11 +1,11 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, potWith } from "../core/testing/setups";
-import { withDemand } from "../core/stack/edit";
-import { QuestionClient, type Question, type Standing } from "./questions.client";
+import { withSaidDemand } from "../core/stack/edit";
+import { QuestionClient, type Question, type Answering } from "./questions.client";
 import type { FromWorker, ToWorker } from "./questions.protocol";
 
 const POT = potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 4), layer(MIX, 12)]);
-const drain = (mm: number): Question<"drain"> => ({ kind: "drain", setup: withDemand(POT, mm) });
+const drain = (mm: number): Question<"drain"> => ({ kind: "drain", setup: withSaidDemand(POT, mm) });
 const run = (dryDays: number): Question<"run"> => ({ kind: "run", setup: POT, dryDays, own: [] });
 const ANSWER = { ok: false as const, problems: [] };
 
@@ -14,13 +14,19 @@ class FakeWorker {
   static all: FakeWorker[] = [];
   readonly asked: ToWorker[] = [];
   ended = false;
+  private dead = false;
   onmessage: ((event: { data: FromWorker }) => void) | undefined;
   onerror: (() => void) | undefined;
   constructor() {
     FakeWorker.all.push(this);
   }
   postMessage(message: ToWorker): void {
-    this.asked.push(message);
+    if (!this.dead) this.asked.push(message);
+  }
+  /** One that never came alive, or fell: what it is asked from then on is lost. */
+  fail(): void {
+    this.dead = true;
+    this.onerror?.();
   }
   terminate(): void {
     this.ended = true;
@@ -32,7 +38,7 @@ class FakeWorker {
 
 type Places = { readonly a: "drain"; readonly b: "drain"; readonly run: "run" };
 let client: QuestionClient<Places>;
-let told: [place: string, Standing][];
+let told: [place: string, Answering][];
 const stands = (place: string): string[] => told.filter(([at]) => at === place).map(([, { status }]) => status);
 const want = (wanted: Partial<{ a: Question<"drain">; b: Question<"drain">; run: Question<"run"> }>): void =>
   client.want({ a: undefined, b: undefined, run: undefined, ...wanted });
@@ -42,7 +48,7 @@ beforeEach(() => {
   told = [];
   client = new QuestionClient<Places>(
     medium,
-    (place, standing) => told.push([place, standing as unknown as Standing]),
+    (place, standing) => told.push([place, standing as unknown as Answering]),
     () => new FakeWorker() as unknown as Worker,
   );
 });
@@ -108,11 +114,24 @@ describe("a client of questions", () => {
 
   it("says when a question could not be computed, and asks it again when it is wanted again", () => {
     want({ a: drain(1) });
-    FakeWorker.all[0]!.onerror?.();
+    FakeWorker.all[0]!.fail();
     expect(stands("a")).toEqual(["computing", "failed"]);
     want({});
     want({ a: drain(1) });
-    expect(FakeWorker.all[0]!.asked).toHaveLength(2);
+    expect(FakeWorker.all.map(({ ended, asked }) => [ended, asked.length])).toEqual([
+      [true, 1],
+      [false, 1],
+    ]);
+    FakeWorker.all[1]!.answer();
+    expect(stands("a")).toEqual(["computing", "failed", "computing", "answered"]);
+  });
+
+  it("asks what was waiting of another worker when one failed", () => {
+    want({ a: drain(1) });
+    want({ a: drain(2) });
+    FakeWorker.all[0]!.fail();
+    FakeWorker.all[1]!.answer();
+    expect(told.at(-1)![1]).toMatchObject({ question: drain(2), status: "answered" });
   });
 
   it("ends with all its workers", () => {

@@ -10,10 +10,10 @@ import {
   type ToWorker,
 } from "./questions.protocol";
 
-export type { Answer, Kind, Question } from "./questions.protocol";
+export { FOLLOWING, type Answer, type Kind, type Question } from "./questions.protocol";
 
 /** How it stands with a question: it waits or is computed, has its answer, or could not be computed at all. */
-export type Standing<K extends Kind = Kind> = {
+export type Answering<K extends Kind = Kind> = {
   readonly question: Question<K>;
 } & (
   | { readonly status: "computing"; readonly told: Told<K> }
@@ -25,7 +25,7 @@ export type Standing<K extends Kind = Kind> = {
 export type Places = Readonly<Record<string, Kind>>;
 export type Wanted<P extends Places> = { readonly [Place in keyof P]: Question<P[Place]> | undefined };
 /** Told how it stands with the question of a place. */
-export type Tell<P extends Places> = <Place extends keyof P>(place: Place, standing: Standing<P[Place]>) => void;
+export type Tell<P extends Places> = <Place extends keyof P>(place: Place, standing: Answering<P[Place]>) => void;
 
 /** Answers kept for questions that are asked again. */
 const MOST_KEPT = 40;
@@ -37,7 +37,7 @@ type Desk = {
   waiting: Job | undefined;
   wanted: Job | undefined;
   /** What was last told of what is wanted. */
-  standing: Standing | undefined;
+  standing: Answering | undefined;
 };
 
 /**
@@ -111,7 +111,12 @@ export class QuestionClient<P extends Places> {
       this.keep(running.key, data.answer);
       this.finish(place, desk, { status: "answered", answer: data.answer });
     };
-    worker.onerror = () => this.finish(place, desk, { status: "failed" });
+    worker.onerror = () => {
+      // one that failed may never have come alive, and would keep every later question without a word
+      worker.terminate();
+      if (desk.worker === worker) desk.worker = undefined;
+      this.finish(place, desk, { status: "failed" });
+    };
     return worker;
   }
 
@@ -132,10 +137,10 @@ export class QuestionClient<P extends Places> {
     desk.wanted = wanted;
   }
 
-  private tell<Place extends keyof P>(place: Place, standing: Standing): void {
+  private tell<Place extends keyof P>(place: Place, standing: Answering): void {
     // a place asks questions of its kind alone, so what stands with them is of that kind
     this.deskAt(place).standing = standing;
-    this.onStanding(place, standing as unknown as Standing<P[Place]>);
+    this.onStanding(place, standing as unknown as Answering<P[Place]>);
   }
 
   private keep(key: string, answer: Answer): void {

@@ -94,6 +94,14 @@ export type ToWorker = { readonly question: Question; readonly media: readonly M
 export type FromWorker =
   { readonly kind: "told"; readonly told: Told } | { readonly kind: "answer"; readonly answer: Answer };
 
+/** Limits of the questions that follow water, which are theirs and not of what is computed. */
+export const FOLLOWING = {
+  /** A run has at most so many dry days. */
+  mostDryDays: 30,
+  /** Water is followed for no longer than this; then what is known is answered. [ms] */
+  longestMs: 10_000,
+} as const;
+
 /** The media a question is about. */
 export const mediumIdsOf = (question: Question): readonly string[] =>
   "setup" in question

@@ -4,7 +4,8 @@ import { drainedAfterSoaking } from "../water/drain";
 import { readSettled } from "../readings/readings";
 import { withFixture, withLayer, withoutFixture } from "../stack/edit";
 import type { Fixture, FixtureOf } from "../stack/fixtures";
-import { openingsOf, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { openingsOf } from "../stack/geometry";
 import { BED, JAR, LID, planted, PLATFORM, POT, rained, TUBE, WRONG } from "../testing/designs";
 import { BASE_HOLES, boxVessel, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
 import { checkWhole } from "../water/settle";
@@ -114,7 +115,7 @@ describe("checks of a whole design", () => {
       ["hole-too-high", "no hole", level(BED, 6, null)],
       ["reservoir-small", "a tray, which is filled again", withFixture(level(POT, 0.5, null), TRAY)],
       ["reservoir-small", "water over the soil", level(POT, 26, null)],
-      ["reservoir-small", "nothing asked", { ...level(PLATFORM, 0.1, 0.1), demandMmPerDay: 0 }],
+      ["reservoir-small", "nothing asked", { ...level(PLATFORM, 0.1, 0.1), demand: { by: "said", mmPerDay: 0 } }],
       ["out-of-level", "a tray", withFixture(level(POT, 2, null), TRAY)],
       ["out-of-level", "water over the soil", level(POT, 26, null)],
       ["out-of-level", "neither roots nor a hole", bare(level(BED, 6, null))],

@@ -1,5 +1,6 @@
 import type { Readings } from "../readings/readings";
-import { drainsAtCm, platformCm, rootZoneCm, stackHeightCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { drainsAtCm, platformCm, rootZoneCm, stackHeightCm } from "../stack/geometry";
 import type { UnitSystem } from "../units/units";
 import type { MediumLookup, Network } from "../water/network";
 import type { Check, Design } from "./check";

@@ -1,5 +1,6 @@
 import { fixtureOf } from "../stack/fixtures";
-import { openingsOf, stackHeightCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { openingsOf, stackHeightCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { levelForDischargeCm, type Discharge } from "../water/discharge";
 

@@ -1,8 +1,8 @@
-import { drainsAfterSoaking } from "../stack/setup";
+import { drainsAfterSoaking } from "../stack/geometry";
 import { fixtureOf } from "../stack/fixtures";
 import { formatLoad, formatMass, formatVolume } from "../units/units";
 import { standsOnCm2 } from "../vessel/vessel";
-import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { fullStorageCm3 } from "../water/equilibrium";
 import { belowWaterCm3, overWaterCm3 } from "../water/network";
 import type { Check, Design } from "./check";
 import { fixtureKg, vesselKg } from "./vessel-weight";
@@ -21,9 +21,7 @@ function weights({ setup, network, readings, drainsAt, system }: Design): Check 
   // fully wet: every pore full, and open water to the lowest way out, or to the rim where there is none
   const openTo = Math.min(drainsAt ?? brimCm, brimCm);
   const fullCm3 =
-    hydrostaticStorageCm3(network.column, network.column.heightCm) +
-    belowWaterCm3(network.below, openTo) +
-    overWaterCm3(network.over, openTo);
+    fullStorageCm3(network.column) + belowWaterCm3(network.below, openTo) + overWaterCm3(network.over, openTo);
   const fullKg = Math.max(builtKg, dryKg + fullCm3 / 1000);
   const areaM2 = standsOnCm2(setup.vessel) / 1e4;
   const alone =
@@ -55,7 +53,7 @@ function weights({ setup, network, readings, drainsAt, system }: Design): Check 
 /** What runs out of a soaking, and that it has to go somewhere. */
 function drained({ setup, network, readings, system }: Design): Check[] {
   if (!drainsAfterSoaking(setup) || fixtureOf(setup, "tray")) return [];
-  const fullCm3 = hydrostaticStorageCm3(network.column, network.column.heightCm);
+  const fullCm3 = fullStorageCm3(network.column);
   const runsCm3 = Math.max(0, fullCm3 - readings.storedCm3);
   if (runsCm3 < 100) return [];
   return [

@@ -1,5 +1,5 @@
 import { fixtureOf, SEPARATOR_FACTS } from "../stack/fixtures";
-import { boundariesCm, openingsOf } from "../stack/setup";
+import { boundariesCm, openingsOf } from "../stack/geometry";
 import { formatLength, threeFigures } from "../units/units";
 import { cutAt, narrowestAboveCm } from "../vessel/vessel";
 import { layerWords, lower, type Check, type Design } from "./check";

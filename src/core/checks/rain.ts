@@ -1,5 +1,5 @@
 import { fixtureOf } from "../stack/fixtures";
-import { openingsOf } from "../stack/setup";
+import { openingsOf } from "../stack/geometry";
 import { formatLength, formatPercent, formatVolume } from "../units/units";
 import { areaAtCm2 } from "../vessel/area-by-height";
 import { holeConductance } from "../water/discharge";

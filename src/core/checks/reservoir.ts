@@ -1,9 +1,9 @@
 import { fixtureOf, fixturesOf } from "../stack/fixtures";
-import { dressedDemandMmPerDay, openingsOf } from "../stack/setup";
+import { openingsOf } from "../stack/geometry";
 import { formatLength, formatVolume, threeFigures } from "../units/units";
 import { cutAt, sectionWidthCm } from "../vessel/vessel";
-import { hydrostaticStorageCm3 } from "../water/equilibrium";
-import { mouthDemandCm3PerHour, trayLossCm3PerHour, wallLossCm3PerHour } from "../water/losses";
+import { budgetOf } from "../water/budget";
+import { dressedDemandMmPerDay } from "../water/losses";
 import { belowWaterCm3 } from "../water/network";
 import type { Check, Design } from "./check";
 
@@ -49,11 +49,10 @@ const LEAST_DAYS = 1;
 function reservoirSmall({ setup, network, drainsAt, surface, system }: Design): Check[] {
   if (setup.water.by !== "level" || fixtureOf(setup, "tray") || setup.water.levelCm >= surface) return [];
   const full = Math.min(drainsAt ?? setup.water.levelCm, surface);
-  const held = (level: number): number =>
-    hydrostaticStorageCm3(network.column, level) + belowWaterCm3(network.below, level);
-  const perDay = 24 * (mouthDemandCm3PerHour(setup) + wallLossCm3PerHour(setup) + trayLossCm3PerHour(setup));
-  const givesCm3 = held(full) - held(setup.fillFromCm);
-  if (!(perDay > 0) || givesCm3 / perDay >= LEAST_DAYS) return [];
+  const { heldCm3, daysUntil, takesPerDayCm3 } = budgetOf(setup, network);
+  const perDay = takesPerDayCm3(full);
+  const givesCm3 = heldCm3(full) - heldCm3(setup.fillFromCm);
+  if (daysUntil(heldCm3(full), setup.fillFromCm) >= LEAST_DAYS) return [];
   return [
     {
       id: "reservoir-small",

@@ -1,5 +1,6 @@
 import type { DressingMaterial, Fixture } from "../stack/fixtures";
-import { stackHeightCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { stackHeightCm } from "../stack/geometry";
 import { standsOnCm2, vesselAreaCm2, wallAreaCm2, type Vessel, type VesselMaterial } from "../vessel/vessel";
 
 /** Densities of what vessels are made of, from engineering tables; a wall is taken as solid. [g/cm³] */

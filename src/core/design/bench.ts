@@ -8,7 +8,7 @@ import { cutAt, vesselAreaCm2, type Vessel } from "../vessel/vessel";
 import { drainedAfterSoaking } from "../water/drain";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
-import { mouthDemandCm3PerHour } from "../water/losses";
+import { budgetOf } from "../water/budget";
 import { belowWaterCm3, networkOf, type MediumLookup } from "../water/network";
 import { settle } from "../water/settle";
 import { levelForFlow } from "../water/steady-rise";
@@ -130,7 +130,7 @@ export function setupOf(
     layers,
     water,
     history: "soaked",
-    demandMmPerDay: facts.demandMmPerDay,
+    demand: { by: "said", mmPerDay: facts.demandMmPerDay },
     planting: null,
     site: wish.site ?? UNSAID_SITE,
     occupants: [],
@@ -154,16 +154,15 @@ export function rootAir(bench: Bench, setup: Setup): number {
 export function lasts(bench: Bench, setup: Setup, fullCm: number): { readonly days: number; readonly markCm: number } {
   const made = networkOf(setup, bench.medium);
   if (!made.ok) return { days: 0, markCm: fullCm };
-  const { column, below } = made.value;
-  const perHour = mouthDemandCm3PerHour(setup);
+  const { column } = made.value;
+  const { risesPerDayCm3, heldCm3, daysUntil } = budgetOf(setup, made.value);
   const rooted = column.layers.filter((_, i) => setup.layers[i]!.rooted);
   const [first, last] = [rooted[0], rooted.at(-1)];
   const middle = first && last ? (first.bottomCm + last.topCm) / 2 : column.heightCm / 2;
-  const mark = levelForFlow(column, perHour, middle, ROOT_LIMIT_PSI_CM) ?? column.baseCm;
+  const mark = levelForFlow(column, risesPerDayCm3 / 24, middle, ROOT_LIMIT_PSI_CM) ?? column.baseCm;
   const markCm = Math.max(mark, column.baseCm);
   if (markCm >= fullCm) return { days: 0, markCm };
-  const held = (level: number): number => hydrostaticStorageCm3(column, level) + belowWaterCm3(below, level);
-  return { days: (held(fullCm) - held(markCm)) / (24 * perHour), markCm };
+  return { days: daysUntil(heldCm3(fullCm), markCm), markCm };
 }
 
 /** A height that was tried, and what came of it. */

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { checksOf } from "../checks/checks";
 import { readSettled } from "../readings/readings";
-import { openingsOf, stackHeightCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { openingsOf, stackHeightCm } from "../stack/geometry";
 import { medium } from "../testing/setups";
 import { reshaped } from "../vessel/reshape";
 import { VESSEL_SHELF } from "../vessel/shelf";
@@ -161,7 +162,7 @@ const anyDesign: fc.Arbitrary<Setup> = fc
       ...setup,
       layers,
       fillFromCm: setup.fillFromCm + (drawn.lift > 0.3 ? 0.1 * depth : 0),
-      demandMmPerDay: drawn.demand,
+      demand: { by: "said", mmPerDay: drawn.demand } as const,
       fixtures: [
         ...setup.fixtures,
         ...(drawn.dressed ? [{ kind: "dressing" as const, id: "d", material: "bark" as const, thicknessCm: 1 }] : []),

@@ -1,5 +1,6 @@
 import { readSettled } from "../readings/readings";
-import { openingsOf, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { openingsOf } from "../stack/geometry";
 import { formatLength, formatPercent, formatVolume } from "../units/units";
 import { cutAt, vesselVolumeCm3 } from "../vessel/vessel";
 import { drainedAfterSoaking } from "../water/drain";

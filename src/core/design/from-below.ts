@@ -3,6 +3,8 @@ import { newFixture } from "../stack/new-fixture";
 import type { Legs } from "../stack/setup";
 import { formatLength, formatPercent, formatVolume } from "../units/units";
 import { cutAt, vesselAreaCm2, vesselVolumeCm3 } from "../vessel/vessel";
+import { budgetOf } from "../water/budget";
+import { networkOf } from "../water/network";
 import {
   baseHoles,
   best,
@@ -207,7 +209,8 @@ export function overSoil(bench: Bench): Designed {
     { by: "level", levelCm },
   );
   const openCm3 = vesselVolumeCm3(wish.vessel, levelCm) - vesselVolumeCm3(wish.vessel, soilCm);
-  const perDay = (facts.demandMmPerDay / 10) * vesselAreaCm2(wish.vessel);
+  const made = networkOf(setup, bench.medium);
+  const perDay = made.ok ? budgetOf(setup, made.value).takesPerDayCm3(levelCm) : Infinity;
   return {
     setup,
     reasons: [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { MARROWBECK } from "../../../demo/marrowbeck";
-import { stackHeightCm } from "../stack/setup";
+import { stackHeightCm } from "../stack/geometry";
 import { BASE_HOLES, GRAVEL, layer, medium, MIX, potWith, roundVessel } from "../testing/setups";
 import { readSettled } from "../readings/readings";
 import { checkWhole, settle } from "../water/settle";

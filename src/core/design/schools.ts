@@ -1,7 +1,8 @@
 import { newFixture } from "../stack/new-fixture";
 import { breaksCapillarity } from "../stack/drainage-layer";
 import { fixtureOf, SEPARATOR_FACTS, type Separator } from "../stack/fixtures";
-import { openingsOf, type Legs, type Setup, type StackLayer } from "../stack/setup";
+import { type Legs, type Setup, type StackLayer } from "../stack/setup";
+import { openingsOf } from "../stack/geometry";
 import { cutAt } from "../vessel/vessel";
 import type { MediumLookup } from "../water/network";
 

@@ -1,5 +1,6 @@
 import { FIXTURE_WORDS, fixtureHeightKey, fixtureOf, type Fixture, type Separator } from "../stack/fixtures";
-import { boundariesCm, openingsOf, platformCm, stackHeightCm, USUAL_PLANTING, type Setup } from "../stack/setup";
+import { USUAL_PLANTING, type Setup } from "../stack/setup";
+import { boundariesCm, openingsOf, platformCm, stackHeightCm } from "../stack/geometry";
 import { CM_PER_INCH, formatLength, lengthUnitName, type UnitSystem } from "../units/units";
 import { sectionWidthCm } from "../vessel/vessel";
 import type { Medium } from "../media/medium";

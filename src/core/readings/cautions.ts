@@ -1,5 +1,6 @@
 import { breaksCapillarity } from "../stack/drainage-layer";
-import { boundariesCm, drainsAfterSoaking, drainsAtCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { boundariesCm, drainsAfterSoaking, drainsAtCm } from "../stack/geometry";
 import { historyOf, repelsWhenDry } from "../water/branch";
 import { formatLength, formatLoad, formatMass, type UnitSystem } from "../units/units";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";

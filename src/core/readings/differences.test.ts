@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld } from "../testing/setups";
 import { isRootedByDefault, withOrWithoutDrainage } from "../stack/drainage-layer";
-import { withDemand, withLayer } from "../stack/edit";
-import { stackHeightCm, type Setup } from "../stack/setup";
+import { withSaidDemand, withLayer } from "../stack/edit";
+import { type Setup } from "../stack/setup";
+import { stackHeightCm } from "../stack/geometry";
 import { drainedAfterSoaking } from "../water/drain";
 import { runSetup } from "../water/run";
 import { settle } from "../water/settle";
@@ -196,7 +197,7 @@ describe("what is said of a supply", () => {
 });
 
 describe("the two moments of a run", () => {
-  const made = runSetup(withDemand(TROUGH, 8), medium, 10);
+  const made = runSetup(withSaidDemand(TROUGH, 8), medium, 10);
   if (!made.ok) throw new Error(made.problems[0]!.message);
   const run = made.value;
   const levels = run.frames.flatMap(({ levelCm }) => levelCm ?? []);

@@ -1,4 +1,5 @@
-import { drainsAfterSoaking, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { drainsAfterSoaking } from "../stack/geometry";
 import type { WithOrWithout } from "../stack/drainage-layer";
 import { formatLength, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import type { Settled } from "../water/settle";

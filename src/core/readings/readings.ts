@@ -1,11 +1,12 @@
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
 import type { Medium } from "../media/medium";
-import { rootZoneCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { rootZoneCm, type Zone } from "../stack/geometry";
 import { standsOnCm2 } from "../vessel/vessel";
 import { layerVolumeCm3, type Column } from "../water/column";
-import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { heldAtCm3 } from "../water/budget";
 import type { HeightProfile } from "../water/profile";
-import { belowWaterCm3, openWaterCm3 } from "../water/network";
+import { belowWaterCm3 } from "../water/network";
 import { profileOfSettled, type MediumLookup, type Settled } from "../water/settle";
 
 /**
@@ -18,8 +19,6 @@ export const TIGHT_AIR_SPACE = 0.1;
 /** Suctions between which water is easily available, and then buffered (de Boodt & Verdonck 1972). [cm] */
 export const EASY_PSI_CM = { wet: -10, dry: -50 } as const;
 export const BUFFER_PSI_CM = { wet: -50, dry: -100 } as const;
-
-export type Zone = { readonly fromCm: number; readonly toCm: number };
 
 export type LayerReading = {
   readonly medium: Medium;
@@ -221,8 +220,7 @@ export type DoseReading = {
 
 export function readDose(setup: Setup, { network, column, equilibrium }: Settled): DoseReading {
   const held = equilibrium.storedCm3 + equilibrium.pondedCm3 + belowWaterCm3(network.below, equilibrium.waterTableCm);
-  const until = (heightCm: number): number =>
-    Math.max(0, hydrostaticStorageCm3(column, heightCm) + openWaterCm3(network, heightCm) - held);
+  const until = (heightCm: number): number => Math.max(0, heldAtCm3(network, heightCm) - held);
   const roots = rootZoneCm(setup);
   const rootsBottomCm = roots?.fromCm;
   const middleCm = roots ? (roots.fromCm + roots.toCm) / 2 : column.heightCm / 2;

@@ -1,4 +1,5 @@
-import { boundariesCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { boundariesCm } from "../stack/geometry";
 import { formatLength, formatPercent, type UnitSystem } from "../units/units";
 import { topOfZones, type Readings } from "./readings";
 import { stateLine } from "./sentences";

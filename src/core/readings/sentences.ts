@@ -1,17 +1,10 @@
 import { WILTED_CM } from "../media/bands";
 import type { Setup } from "../stack/setup";
-import { boundariesCm, drainsAtCm, openingsOf, soakedLevelCm } from "../stack/setup";
+import { boundariesCm, drainsAtCm, openingsOf, soakedLevelCm, type Zone } from "../stack/geometry";
 import { formatLength, formatLoad, formatMass, formatPercent, formatVolume, type UnitSystem } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { historyOf } from "../water/branch";
-import {
-  TIGHT_AIR_SPACE,
-  WATERLOGGED_AIR_SPACE,
-  topOfZones,
-  type DoseReading,
-  type Readings,
-  type Zone,
-} from "./readings";
+import { TIGHT_AIR_SPACE, WATERLOGGED_AIR_SPACE, topOfZones, type DoseReading, type Readings } from "./readings";
 
 /** Why a number is what it is: the formula in words, what went in, whose rule it is, and how far it can be off. */
 export type Why = {

@@ -31,7 +31,7 @@ export function supplySayings(
   system: UnitSystem,
   layerName: (index: number) => string,
 ): SupplySaying[] {
-  const { soaked, demandCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
+  const { soaked, demandCm3PerHour, trayCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
   const cm = (height: number): string => formatLength(height, system);
   const { own: shown, other, ownIsSoaked } = branchesShown(setup, supply);
   const demand = perDay(demandCm3PerHour, areaCm2, system);
@@ -42,6 +42,9 @@ export function supplySayings(
     formula: `The greatest steady flow that capillary rise carries from the free surface to the middle of the root zone without the suction there passing ${cm(-ROOT_LIMIT_PSI_CM)}; the refill mark is the lowest surface from which it still meets a day's demand. Supply falls steeply with height, so the mark is sharp.`,
     inputs: [
       ["demand", demand],
+      ...(trayCm3PerHour > 0
+        ? [["the tray's open water gives", perDay(trayCm3PerHour, areaCm2, system)] as const]
+        : []),
       ["middle of the roots", cm(demandHeightCm)],
       ["surface now", cm(levelCm)],
       ["highest surface", cm(brimCm)],
@@ -96,8 +99,8 @@ function markSentence(
 ): string {
   const cm = (height: number): string => formatLength(height, system);
   const below = branch.mark.kind === "mark" && levelCm < branch.mark.levelCm;
-  const hours = branch.usableCm3 / demandCm3PerHour;
-  const time = hours < 48 ? formatHours(hours) : `${threeFigures(hours / 24, 1)} such days`;
+  const { usableDays } = branch;
+  const time = usableDays < 2 ? formatHours(24 * usableDays) : `${threeFigures(usableDays, 1)} such days`;
   const amount = `${formatVolume(branch.usableCm3, system)} between ${cm(fullCm)} and there`;
   switch (branch.mark.kind) {
     case "mark":

@@ -80,7 +80,7 @@ const REST = [
   ["vessel", "the vessel"],
   ["water", "the water in it"],
   ["history", "how it was wetted"],
-  ["demandMmPerDay", "what a day takes"],
+  ["demand", "what a day takes"],
   ["planting", "how it is planted"],
   ["site", "where it stands"],
   ["occupants", "who lives there"],

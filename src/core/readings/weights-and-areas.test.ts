@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { withDemand } from "../stack/edit";
+import { withSaidDemand } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, inFeet } from "../testing/setups";
 import { standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
@@ -120,7 +120,7 @@ describe("what goes by area", () => {
   it("is demand: a depth over the vessel, whatever the feet stand on", () => {
     expect(vesselAreaCm2(FEET.vessel)).toBeCloseTo(AREA_CM2, 9);
     expect(demandCm3PerHour(6, 400)).toBeCloseTo((0.6 * 400) / 24, 12);
-    const supply = supplyOf(withDemand(FEET, 6), medium);
+    const supply = supplyOf(withSaidDemand(FEET, 6), medium);
     expect(supply.ok && [supply.value.areaCm2, supply.value.demandCm3PerHour]).toEqual([
       expect.closeTo(AREA_CM2, 9),
       expect.closeTo((0.6 * AREA_CM2) / 24, 9),
@@ -128,7 +128,7 @@ describe("what goes by area", () => {
   });
 
   it("is a reservoir: what is drunk comes out of the pores and out of the open water beside the feet", () => {
-    const run = runSetup(withDemand(FEET, 8), medium, 2);
+    const run = runSetup(withSaidDemand(FEET, 8), medium, 2);
     if (!run.ok) throw new Error(run.problems[0]!.message);
     const { frames, givenCm3, askedCm3 } = run.value;
     const at = (hour: number) => frames.find(({ hours }) => Math.abs(hours - hour) < 1e-6)!;

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import type { Setup } from "../stack/setup";
-import { withDemand, withHistory } from "../stack/edit";
+import { withSaidDemand, withHistory } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, inFeet } from "../testing/setups";
 import type { Result } from "../units/problem";
@@ -24,8 +24,8 @@ const BED = [layer(GRAVEL, 8), { ...layer("fine-sand-0.1-0.5", 3, false), name: 
 const SETUPS: Readonly<Record<string, Setup>> = {
   "bed on a gravel reservoir": potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, BED),
   "the same at its overflow": potWith({ kind: "free-water", levelCm: 8, overflowCm: 8 }, BED),
-  "the same on a hot day": withDemand(potWith({ kind: "free-water", levelCm: 3, overflowCm: 8 }, BED), 9),
-  "the same, nothing asked": withDemand(potWith({ kind: "free-water", levelCm: 3, overflowCm: 8 }, BED), 0),
+  "the same on a hot day": withSaidDemand(potWith({ kind: "free-water", levelCm: 3, overflowCm: 8 }, BED), 9),
+  "the same, nothing asked": withSaidDemand(potWith({ kind: "free-water", levelCm: 3, overflowCm: 8 }, BED), 0),
   "the same, wicked up": withHistory(potWith({ kind: "free-water", levelCm: 7, overflowCm: null }, BED), "moist"),
   "peat put in dry": withHistory(
     potWith({ kind: "free-water", levelCm: 2, overflowCm: null }, [layer(GRAVEL, 4), layer(PEAT, 12)]),

@@ -1,6 +1,7 @@
 import { failed, ok, problem, type Result } from "../units/problem";
 import { formatLength, formatVolume, type UnitSystem } from "../units/units";
-import { boundariesCm, type Setup, type StackLayer } from "../stack/setup";
+import { type Setup, type StackLayer } from "../stack/setup";
+import { boundariesCm } from "../stack/geometry";
 import { THINNEST_LAYER_CM } from "../stack/check";
 import type { Fixture } from "../stack/fixtures";
 import { plantingOf } from "./planting";
@@ -92,7 +93,7 @@ export function builtDifferences(
 export function asBuilt({ bench }: Sheet, built: Built): Result<Setup> {
   const { setup, layers } = bench;
   const planting = plantingOf(bench);
-  const heights = boundariesCm(setup);
+  const heights = [...boundariesCm(setup)];
   const bottom = actualOf(built, "platform").topCm;
   if (bottom !== null && setup.fillFromCm > 0) heights[0] = bottom;
   setup.layers.forEach(({ id }, i) => {

@@ -1,7 +1,8 @@
 import { AMENDMENTS, amendmentAmount, amendmentWarnings } from "../mixing/amendments";
 import { wettingOf } from "../mixing/wetting";
 import { SEPARATOR_FACTS } from "../stack/fixtures";
-import { platformCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { platformCm } from "../stack/geometry";
 import { lowerFirst } from "../units/text";
 import { formatLength, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
 import { cutAt, narrowestAboveCm } from "../vessel/vessel";

@@ -1,6 +1,7 @@
-import { dressedDemandMmPerDay, openingsOf, soakedLevelCm } from "../stack/setup";
+import { openingsOf, soakedLevelCm } from "../stack/geometry";
 import { fixtureOf, type DressingMaterial } from "../stack/fixtures";
-import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { fullStorageCm3 } from "../water/equilibrium";
+import { lossesOf, risingCm3PerHour } from "../water/losses";
 import { formatLength, formatVolume } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { Bench } from "./bench";
@@ -186,7 +187,7 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
       };
     }
     case "soaking": {
-      const fullCm3 = hydrostaticStorageCm3(network.column, network.column.heightCm);
+      const fullCm3 = fullStorageCm3(network.column);
       const takesCm3 = fullCm3 - broughtCm3;
       const stays = soakedLevelCm(setup);
       const holes = openingsOf(setup).baseIsOpen ? "the holes in the base" : "the hole in the wall";
@@ -230,9 +231,12 @@ const shareUnder = (fromCm: number, toCm: number, levelCm: number): number =>
 
 /** A fresh root ball drinks from itself: until roots have grown down, water comes from above. [days] */
 function firstWeeks(bench: Bench, shows: Shows): readonly WrittenStep[] {
-  const { setup, system, living } = bench;
+  const { setup, system, living, network } = bench;
   if (!living.some(({ kind }) => kind.life === "plant") || setup.water.by === "volume") return [];
-  const dayCm3 = (dressedDemandMmPerDay(setup) / 10) * vesselAreaCm2(setup.vessel);
+  const below = setup.water.by === "level";
+  const losses = lossesOf(setup, network ?? { below: undefined });
+  // a wall is kept wet from below where there is water below
+  const dayCm3 = 24 * (below ? losses.mouthCm3PerHour : risingCm3PerHour(losses));
   if (setup.water.by === "level" && setup.water.levelCm > bench.surfaceCm + 1e-6)
     return [
       {
@@ -248,7 +252,6 @@ function firstWeeks(bench: Bench, shows: Shows): readonly WrittenStep[] {
         asks: ["topCm"],
       },
     ];
-  const below = setup.water.by === "level";
   return [
     {
       key: "weeks",

@@ -1,6 +1,6 @@
 import { AMENDMENTS, amendmentAmount } from "../mixing/amendments";
 import { fixtureOf, fixturesOf, SEPARATOR_FACTS, type DressingMaterial } from "../stack/fixtures";
-import { boundariesCm, platformCm, stackHeightCm } from "../stack/setup";
+import { boundariesCm, platformCm, stackHeightCm } from "../stack/geometry";
 import { formatLength, formatVolume, lengthInUnits, threeFigures, type UnitSystem } from "../units/units";
 import { cutAt, sectionWidthCm, vesselAreaCm2, wallAreaCm2, type Vessel } from "../vessel/vessel";
 import type { Bench } from "./bench";

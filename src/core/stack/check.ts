@@ -10,7 +10,8 @@ import {
   type FixtureKind,
   type FixtureSize,
 } from "./fixtures";
-import { boundariesCm, drainsAtCm, legsAreaCm2, openingsOf, stackHeightCm, type Setup } from "./setup";
+import { type Setup } from "./setup";
+import { boundariesCm, drainsAtCm, legsAreaCm2, openingsOf, stackHeightCm } from "./geometry";
 
 /** A layer thinner than this is dust on a boundary, not a layer. */
 export const THINNEST_LAYER_CM = 0.2;
@@ -70,11 +71,12 @@ export function checkSetup(
       );
     }
   });
-  if (!(setup.demandMmPerDay >= 0))
-    add("demandMmPerDay", "negative", "Plants and air cannot take less than nothing in a day.");
-  else if (setup.demandMmPerDay > GREATEST_DEMAND_MM_PER_DAY) {
+  const { demand } = setup;
+  if (demand.by === "said" && !(demand.mmPerDay >= 0))
+    add("demand.mmPerDay", "negative", "Plants and air cannot take less than nothing in a day.");
+  else if (demand.by === "said" && demand.mmPerDay > GREATEST_DEMAND_MM_PER_DAY) {
     add(
-      "demandMmPerDay",
+      "demand.mmPerDay",
       "too-large",
       `The most Marlstone reckons with is ${formatDepthPerDay(GREATEST_DEMAND_MM_PER_DAY, system)}. Is the unit right?`,
     );

@@ -3,12 +3,7 @@ import type { Fixture } from "./fixtures";
 import type { Problem } from "../units/problem";
 import { THINNEST_LAYER_CM } from "./check";
 import {
-  boundariesCm,
-  drainsAtCm,
-  gripOf,
-  headroomCm,
-  usualDemand,
-  type FixtureGrip,
+  type Demand,
   type History,
   type Occupancy,
   type Planting,
@@ -17,6 +12,8 @@ import {
   type StackLayer,
   type Standing,
 } from "./setup";
+import { gripOf, type FixtureGrip } from "./grips";
+import { boundariesCm, drainsAtCm, headroomCm } from "./geometry";
 
 /**
  * Changes to a setup, as pure functions: none mutates, none checks. `newProblems` says what speaks against one.
@@ -28,11 +25,7 @@ export const rename = (setup: Setup, name: string): Setup => ({ ...setup, name }
 
 export const withVessel = (setup: Setup, vessel: Vessel): Setup => ({ ...setup, vessel });
 
-/** What a day takes goes with how water is held, unless the grower has said what it is. */
-export const withWater = (setup: Setup, water: Standing): Setup =>
-  setup.demandMmPerDay === usualDemand(setup.water.by) && water.by !== setup.water.by
-    ? { ...setup, water, demandMmPerDay: usualDemand(water.by) }
-    : { ...setup, water };
+export const withWater = (setup: Setup, water: Standing): Setup => ({ ...setup, water });
 
 export const withFixture = (setup: Setup, fixture: Fixture): Setup => ({
   ...setup,
@@ -64,7 +57,9 @@ export const withoutLayer = (setup: Setup, id: string): Setup => ({
 
 export const withHistory = (setup: Setup, history: History): Setup => ({ ...setup, history });
 
-export const withDemand = (setup: Setup, demandMmPerDay: number): Setup => ({ ...setup, demandMmPerDay });
+export const withDemand = (setup: Setup, demand: Demand): Setup => ({ ...setup, demand });
+/** A day that takes so much, said by the grower. */
+export const withSaidDemand = (setup: Setup, mmPerDay: number): Setup => withDemand(setup, { by: "said", mmPerDay });
 
 /** Moves a layer to another place in the stack, counted from the bottom. */
 export function moveLayer(setup: Setup, id: string, toIndex: number): Setup {

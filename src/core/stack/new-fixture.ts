@@ -1,6 +1,7 @@
 import { cutAt } from "../vessel/vessel";
 import { fixturesOf, type Fixture, type FixtureKind } from "./fixtures";
-import { boundariesCm, openingsOf, platformCm, stackHeightCm, type Setup } from "./setup";
+import { type Setup } from "./setup";
+import { boundariesCm, openingsOf, platformCm, stackHeightCm } from "./geometry";
 
 const tidy = (cm: number): number => Math.round(cm * 10) / 10;
 

@@ -10,19 +10,12 @@ import {
   dragLevel,
   withFixture,
   moveLayer,
-  withDemand,
+  withSaidDemand,
   withLayer,
   withoutLayer,
 } from "./edit";
-import {
-  boundariesCm,
-  headroomCm,
-  isWickLayer,
-  reservoirTopCm,
-  rootZoneCm,
-  statedWaterHeightCm,
-  type Setup,
-} from "./setup";
+import { type Setup } from "./setup";
+import { boundariesCm, headroomCm, isWickLayer, reservoirTopCm, rootZoneCm, statedWaterHeightCm } from "./geometry";
 
 const FREE = { kind: "free-water", levelCm: 4, overflowCm: 5 } as const;
 const POT = potWith(FREE);
@@ -85,9 +78,9 @@ describe("the limits of a setup", () => {
     expect(codes(withLayer(POT, `${GRAVEL}-5`, { thicknessCm: 0.2 }))).toEqual([]);
     expect(codes(withLayer(POT, `${MIX}-20`, { thicknessCm: 25 }))).toEqual([]);
     expect(codes(withLayer(POT, `${MIX}-20`, { thicknessCm: 25.01 }))).toEqual(["layers too-high"]);
-    expect(codes(withDemand(POT, 50))).toEqual([]);
-    expect(codes(withDemand(POT, 0))).toEqual([]);
-    expect(codes(withDemand(POT, 50.1))).toEqual(["demandMmPerDay too-large"]);
+    expect(codes(withSaidDemand(POT, 50))).toEqual([]);
+    expect(codes(withSaidDemand(POT, 0))).toEqual([]);
+    expect(codes(withSaidDemand(POT, 50.1))).toEqual(["demand.mmPerDay too-large"]);
     expect(codes(withLayer(POT, `${GRAVEL}-5`, { legs: inFeet(0.005) }))).toEqual([]);
     expect(codes(withLayer(POT, `${GRAVEL}-5`, { legs: inFeet(1.01) }))).toEqual(["layers[0].legs no-room"]);
   });

@@ -10,11 +10,12 @@ import {
   dragLevel,
   moveLayer,
   newProblems,
-  withDemand,
+  withSaidDemand,
   withLayer,
   withVessel,
 } from "./edit";
-import { boundariesCm, stackHeightCm, type Setup } from "./setup";
+import { type Setup } from "./setup";
+import { boundariesCm, stackHeightCm } from "./geometry";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
 const check = (setup: Setup) => checkSetup(setup, (id) => medium(id) !== undefined);
@@ -63,8 +64,8 @@ describe("checking a setup", () => {
       withLayer(POT, "pea-gravel-6-10-5", { legs: { section: "round", acrossCm: 0.01, count: 4 } }),
       "layers[0].legs.acrossCm too-small",
     ],
-    ["a demand of rain", withDemand(POT, -1), "demandMmPerDay negative"],
-    ["a demand in the wrong unit", withDemand(POT, 400), "demandMmPerDay too-large"],
+    ["a demand of rain", withSaidDemand(POT, -1), "demand.mmPerDay negative"],
+    ["a demand in the wrong unit", withSaidDemand(POT, 400), "demand.mmPerDay too-large"],
     ["a depth of zero", withVessel(POT, boxVessel(30, 20, 0, "glass")), "vessel.insideDepthCm not-positive"],
   ])("says what is wrong with %s, beside its cause", (_, setup, expected) => expect(codes(setup)).toContain(expected));
 

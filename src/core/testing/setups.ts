@@ -1,13 +1,6 @@
 import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium } from "../media/medium";
-import {
-  type Legs,
-  UNSAID_SITE,
-  USUAL_DEMAND_MM_PER_DAY,
-  USUAL_HISTORY,
-  type Setup,
-  type StackLayer,
-} from "../stack/setup";
+import { type Legs, UNSAID_SITE, USUAL_HISTORY, type Setup, type StackLayer } from "../stack/setup";
 import type { Fixture } from "../stack/fixtures";
 import { USUAL_WALLS, vesselAreaCm2, type Vessel, type VesselMaterial } from "../vessel/vessel";
 import type { MediumLookup } from "../water/settle";
@@ -131,7 +124,7 @@ export const potWith = (
   fillFromCm: 0,
   ...("kind" in held ? heldAs(held) : { water: held.water, fixtures: held.fixtures }),
   history: USUAL_HISTORY,
-  demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
+  demand: { by: "place" },
   planting: null,
   site: UNSAID_SITE,
   occupants: [],

@@ -1,7 +1,7 @@
 import { hasAddedFeed, isLimed } from "../media/flags";
 import type { Medium, Range } from "../media/medium";
 import type { Animal, Harm } from "../occupants/occupant";
-import { stackHeightCm } from "../stack/setup";
+import { stackHeightCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { HeightProfile } from "../water/profile";
 import { standingCutCm } from "./burrow";

@@ -41,7 +41,7 @@ it("whoever lives in whatever is designed is told something that can be read, wi
         ...made.value.setup,
         site: { ...UNSAID_SITE, ...site },
         wateredEveryDays,
-        demandMmPerDay,
+        demand: { by: "said", mmPerDay: demandMmPerDay } as const,
         occupants: kinds.map(({ id }) => ({ id, occupantId: id, count })),
       };
       const verdicts = judgedWhole(setup, medium, inLibrary, coarseCellCm(setup));

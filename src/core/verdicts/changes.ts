@@ -10,7 +10,8 @@ import {
 import { withLayer } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { fixtureOf, fixturesOf } from "../stack/fixtures";
-import { headroomCm, openingsOf, USUAL_PLANTING, type Setup } from "../stack/setup";
+import { USUAL_PLANTING, type Setup } from "../stack/setup";
+import { headroomCm, openingsOf } from "../stack/geometry";
 import type { Medium } from "../media/medium";
 import type { RecipePart } from "../mixing/recipe";
 import type { Occupant } from "../occupants/occupant";

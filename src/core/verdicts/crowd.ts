@@ -1,7 +1,9 @@
 import type { Range } from "../media/medium";
 import type { OccupantLookup, Plant } from "../occupants/occupant";
-import { rootZoneCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { rootZoneCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
+import { demandMmPerDay } from "../water/losses";
 import { mouthCm2 } from "../water/network";
 import { howManyFit } from "./plant-soil";
 
@@ -35,7 +37,7 @@ export function crowdsOf(setup: Setup, occupants: OccupantLookup): readonly Crow
     count,
     fits: howManyFit(found, areaCm2),
     leavesOverMouth,
-    demandMmPerDay: setup.demandMmPerDay * Math.min(MOST_LEAVES, Math.max(1, leavesOverMouth)),
+    demandMmPerDay: demandMmPerDay(setup) * Math.min(MOST_LEAVES, Math.max(1, leavesOverMouth)),
   }));
 }
 

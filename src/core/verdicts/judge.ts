@@ -1,5 +1,6 @@
 import type { OccupantLookup } from "../occupants/occupant";
-import { drainsAfterSoaking, stackHeightCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { drainsAfterSoaking, stackHeightCm } from "../stack/geometry";
 import { drainedAfterSoaking } from "../water/drain";
 import { DEFAULT_CELL_CM } from "../water/column";
 import type { MediumLookup } from "../water/network";

@@ -1,6 +1,6 @@
 import type { Figure, Guild, Plant } from "../occupants/occupant";
 import type { Range } from "../media/medium";
-import { stackHeightCm } from "../stack/setup";
+import { stackHeightCm } from "../stack/geometry";
 import type { HeightProfile } from "../water/profile";
 import { oxygenReach } from "./oxygen";
 import { meanAirDown, roomDownCm, stretchOf, suctionAtCm, type Stretch } from "./states";

@@ -3,7 +3,7 @@ import type { Setup } from "../stack/setup";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, type Held } from "../testing/setups";
 import { drainedAfterSoaking } from "../water/drain";
 import { steadyRise } from "../water/steady-rise";
-import { mouthDemandCm3PerHour } from "../water/losses";
+import { budgetOf } from "../water/budget";
 import { settle } from "../water/settle";
 import { meanAirDown, roomDownCm, stretchOf, suctionAtCm, waterStates, type WaterStates } from "./states";
 
@@ -41,11 +41,14 @@ describe("the moments between two waterings", () => {
   });
 
   it("keep a height at a suction from the level at which the steady rise brings just the demand", () => {
-    const setup = pot(RESERVOIR, { demandMmPerDay: 12 });
+    const setup = pot(RESERVOIR, { demand: { by: "said", mmPerDay: 12 } });
     const states = statesOf(setup);
     const level = states.levelKeeping(18, 40)!;
-    expect(steadyRise(states.column, level, 18, -40).maxCm3PerHour).toBeCloseTo(mouthDemandCm3PerHour(setup), 3);
-    expect(statesOf(pot(RESERVOIR, { demandMmPerDay: 0 })).levelKeeping(18, 40)).toBe(-Infinity);
+    expect(steadyRise(states.column, level, 18, -40).maxCm3PerHour).toBeCloseTo(
+      budgetOf(setup, states.network).risesPerDayCm3 / 24,
+      3,
+    );
+    expect(statesOf(pot(RESERVOIR, { demand: { by: "said", mmPerDay: 0 } })).levelKeeping(18, 40)).toBe(-Infinity);
   });
 });
 

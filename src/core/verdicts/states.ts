@@ -1,8 +1,9 @@
-import { drainsAfterSoaking, drainsAtCm, openingsOf, rootZoneCm, soakedLevelCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { drainsAfterSoaking, drainsAtCm, openingsOf, rootZoneCm, soakedLevelCm } from "../stack/geometry";
 import type { Column } from "../water/column";
-import { equilibriumAtWaterTable, hydrostaticStorageCm3, residualStorageCm3 } from "../water/equilibrium";
+import { budgetOf } from "../water/budget";
+import { equilibriumAtWaterTable } from "../water/equilibrium";
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
-import { mouthDemandCm3PerHour } from "../water/losses";
 import { openWaterCm3, type Network } from "../water/network";
 import { heightProfile, readAt, type HeightProfile } from "../water/profile";
 import { profileOfSettled, type ColumnState, type Settled } from "../water/settle";
@@ -48,18 +49,13 @@ export type WaterStates = {
   readonly everyDays: number | null;
 };
 
-/** A free surface is thought on under the base down to here. [cm] */
-const DRIEST_LEVEL_CM = -20_000;
-const LEVEL_TOLERANCE_CM = 0.01;
-
 /**
  * @param settled the setup's own settled state
  * @param day     the same a day after a soaking, for one that drains; without it the settled state stands in for it
  */
 export function waterStates(setup: Setup, settled: Settled, day?: ColumnState): WaterStates {
   const { network, column } = settled;
-  const perDay = 24 * mouthDemandCm3PerHour(setup);
-  const held = (levelCm: number): number => hydrostaticStorageCm3(column, levelCm) + openWaterCm3(network, levelCm);
+  const budget = budgetOf(setup, network);
   const drains = drainsAfterSoaking(setup);
   const { water } = setup;
   const levelCm = settled.equilibrium.waterTableCm;
@@ -80,23 +76,24 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState): 
       : fullCm > levelCm + 0.05 && setup.history !== "dry"
         ? at("watered", fullCm)
         : own("watered");
-  const startCm3 = drains && day ? day.storedCm3 + openWaterCm3(network, day.waterTableCm) : held(fullCm);
-  const daysUntil = (level: number): number => (perDay > 0 ? Math.max(0, (startCm3 - held(level)) / perDay) : Infinity);
+  const startCm3 = drains && day ? day.storedCm3 + openWaterCm3(network, day.waterTableCm) : budget.heldCm3(fullCm);
+  const daysUntil = (level: number): number => budget.daysUntil(startCm3, level);
 
   const roots = rootZoneCm(setup);
   const hasReservoir = water.by === "level" || (drains && soakedLevelCm(setup) > 0);
   const levelKeeping = (heightCm: number, suctionCm: number): number | undefined => {
-    if (!(perDay > 0)) return -Infinity;
+    const risesCm3PerHour = budget.risesPerDayCm3 / 24;
+    if (!(risesCm3PerHour > 0)) return -Infinity;
     if (!(suctionCm > 0) || heightCm <= column.baseCm) return undefined;
     return (
-      levelForFlow(column, perDay / 24, Math.min(heightCm, column.heightCm), -suctionCm) ??
+      levelForFlow(column, risesCm3PerHour, Math.min(heightCm, column.heightCm), -suctionCm) ??
       (heightCm - suctionCm < column.baseCm ? -Infinity : column.baseCm)
     );
   };
   const markCm = hasReservoir && roots ? levelKeeping((roots.fromCm + roots.toCm) / 2, -ROOT_LIMIT_PSI_CM) : undefined;
   const hasMark = markCm !== undefined && markCm > column.baseCm && markCm < fullCm;
   const everyDays = setup.wateredEveryDays;
-  const driestCm = everyDays === null ? undefined : levelAfter(everyDays, held, startCm3, perDay, fullCm, column);
+  const driestCm = everyDays === null ? undefined : budget.levelAfterCm(startCm3, everyDays);
   return {
     watered,
     settled: own("settled"),
@@ -112,26 +109,6 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState): 
     levelKeeping,
     everyDays,
   };
-}
-
-/** The level of the free surface, thought on under the base, after so many days without water. [cm] */
-function levelAfter(
-  days: number,
-  held: (levelCm: number) => number,
-  startCm3: number,
-  perDay: number,
-  fullCm: number,
-  column: Column,
-): number {
-  const leftCm3 = Math.max(startCm3 - days * perDay, 1.001 * residualStorageCm3(column));
-  let [low, high] = [DRIEST_LEVEL_CM, fullCm];
-  if (held(low) >= leftCm3) return low;
-  while (high - low > LEVEL_TOLERANCE_CM) {
-    const middle = (low + high) / 2;
-    if (held(middle) > leftCm3) high = middle;
-    else low = middle;
-  }
-  return (low + high) / 2;
 }
 
 /** Suction at a height; 0 under free water. [cm] */

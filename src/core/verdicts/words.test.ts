@@ -70,7 +70,7 @@ const HARD: readonly (readonly [string, Setup])[] = [
       layers: [layer("limestone-grit-2-6", 8, true)],
       water: { by: "soaking" },
       history: "soaked",
-      demandMmPerDay: 9,
+      demand: { by: "said", mmPerDay: 9 },
       planting: null,
       site: { ...UNSAID_SITE, lightMolPerDay: 2, coldestC: -22, warmestC: 44, humidity: 0.2, waterPpm: 900 },
       occupants: ["living-stone", "heather", "watercress", "orchid-moth", "moss-sheet"].map((id) => ({

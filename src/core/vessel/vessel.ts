@@ -1,3 +1,4 @@
+import { onceFor } from "../units/once";
 import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { areaAtCm2, pieceOfProduct, straightArea, volumeBetweenCm3, type AreaByHeight } from "./area-by-height";
 import { pouredArea, type Pour } from "./poured";
@@ -143,7 +144,7 @@ const between = (atBase: number, atRim: number, depthCm: number): readonly numbe
   atBase === atRim ? [atRim] : [atBase, (atRim - atBase) / depthCm];
 
 /** Area of the level cut by height, from the inside base to the rim. Of a vessel that cannot be, what its rim says. */
-export function vesselArea(vessel: Vessel): AreaByHeight {
+export const vesselArea = onceFor((vessel: Vessel): AreaByHeight => {
   const depth = vessel.insideDepthCm;
   const one = (a: readonly number[], b: readonly number[], factor = 1): AreaByHeight => [
     pieceOfProduct(0, depth, a, b, factor),
@@ -200,7 +201,7 @@ export function vesselArea(vessel: Vessel): AreaByHeight {
     default:
       return vessel satisfies never;
   }
-}
+});
 
 /** A stave's bend: upright at the rim, where the barrel is widest. */
 const barrelDiameter = (

@@ -1,8 +1,9 @@
 import { ROUGH_KNOT_EVERY } from "../hydraulics/table";
-import { drainsAfterSoaking, soakedLevelCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { drainsAfterSoaking, soakedLevelCm } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { storageByLayerCm3 } from "./column";
-import { footOf } from "./run-network";
+import { footOf } from "./follow";
 import { settle, type MediumLookup, type Settled } from "./settle";
 import { runTransient } from "./transient";
 

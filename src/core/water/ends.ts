@@ -23,6 +23,27 @@ export const changesOf = (flux: FluxInTime): readonly number[] =>
     ? []
     : flux.flatMap(([hour, value], i) => (i > 0 && value !== flux[i - 1]![1] ? [hour] : []));
 
+/** A flow on a clock that starts at an hour; one that is nothing from then on is the number 0. */
+export function fluxFrom(flux: FluxInTime, hour: number): FluxInTime {
+  if (typeof flux === "number") return flux;
+  const steps =
+    hour === 0
+      ? flux
+      : [
+          [0, fluxAt(flux, hour)] as const,
+          ...flux.filter(([at]) => at > hour).map(([at, value]) => [at - hour, value] as const),
+        ];
+  return steps.every(([, value]) => value === 0) ? 0 : steps;
+}
+
+/** Two flows together. */
+export function fluxSum(a: FluxInTime, b: FluxInTime): FluxInTime {
+  if (a === 0) return b;
+  if (b === 0) return a;
+  const hours = [...new Set([0, ...jumpsOf(a), ...jumpsOf(b)])].sort((one, other) => one - other);
+  return hours.map((hour) => [hour, fluxAt(a, hour) + fluxAt(b, hour)] as const);
+}
+
 /** The hours at which a condition jumps, after 0. */
 export const jumpHours = (condition: EndCondition): readonly number[] =>
   "cmPerHour" in condition ? jumpsOf(condition.cmPerHour) : [];

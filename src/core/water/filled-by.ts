@@ -1,7 +1,8 @@
-import { boundariesCm, drainsAtCm, soakedLevelCm, type Setup, type Standing } from "../stack/setup";
+import { type Setup, type Standing } from "../stack/setup";
+import { boundariesCm, drainsAtCm, soakedLevelCm } from "../stack/geometry";
 import { vesselVolumeCm3 } from "../vessel/vessel";
-import { hydrostaticStorageCm3 } from "./equilibrium";
-import { networkOf, openWaterCm3, type MediumLookup } from "./network";
+import { heldAtCm3 } from "./budget";
+import { networkOf, type MediumLookup } from "./network";
 
 /** The same setup with its water come in another way, starting near the state it was in. */
 export function filledBy(setup: Setup, by: Standing["by"], medium: MediumLookup): Standing {
@@ -22,9 +23,7 @@ export function filledBy(setup: Setup, by: Standing["by"], medium: MediumLookup)
     case "volume": {
       const network = networkOf(setup, medium);
       const level = network.ok ? Math.min(heightCm, network.value.column.heightCm) : heightCm;
-      const storedCm3 = network.ok
-        ? hydrostaticStorageCm3(network.value.column, level) + openWaterCm3(network.value, level)
-        : vesselVolumeCm3(vessel, level || 1);
+      const storedCm3 = network.ok ? heldAtCm3(network.value, level) : vesselVolumeCm3(vessel, level || 1);
       return { by, storedCm3: Math.round(storedCm3) };
     }
     default:

@@ -1,5 +1,6 @@
 import type { MixPlace } from "../mixing/amendments";
-import { boundariesCm, drainsAtCm, legsAreaCm2, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { boundariesCm, drainsAtCm, legsAreaCm2 } from "../stack/geometry";
 import { vesselArea, vesselAreaCm2 } from "../vessel/vessel";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
 import { settle, type MediumLookup } from "./settle";

@@ -7,5 +7,3 @@
 export const ROOT_LIMIT_PSI_CM = -100;
 /** Of so many of ten like pots a band tells; as many of the others lie over it as under it. */
 export const POTS_OF_TEN = 9;
-/** A run has at most this many dry days. */
-export const MOST_DRY_DAYS = 30;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { withFixture } from "../stack/edit";
 import type { Fixture } from "../stack/fixtures";
-import { drainsAtCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { drainsAtCm } from "../stack/geometry";
 import { BASE_HOLES, boxVessel, GRAVEL, inFeet, layer, medium, MIX, potWith, wallHole } from "../testing/setups";
 import { areaAtCm2 } from "../vessel/area-by-height";
 import type { Vessel } from "../vessel/vessel";

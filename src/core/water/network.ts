@@ -1,6 +1,7 @@
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
 import { boreCm2, fixtureOf, type Fixture } from "../stack/fixtures";
+import { type Setup } from "../stack/setup";
 import {
   boundariesCm,
   legsAreaCm2,
@@ -9,8 +10,7 @@ import {
   stackHeightCm,
   type Opening,
   type Openings,
-  type Setup,
-} from "../stack/setup";
+} from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import {
   addedAreas,

@@ -1,4 +1,5 @@
-import { drainsAtCm, stackHeightCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { drainsAtCm, stackHeightCm } from "../stack/geometry";
 import { historyOf } from "./branch";
 
 /** What happens in a run and when, and the hours it is shown at. */

@@ -1,5 +1,6 @@
 import { checkSetup } from "../stack/check";
-import { soakedLevelCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { soakedLevelCm } from "../stack/geometry";
 import { bracketedRoot } from "../hydraulics/bracketed-root";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 import { heightProfile, type HeightProfile } from "./profile";
@@ -7,15 +8,10 @@ import { formatVolume, type UnitSystem } from "../units/units";
 import { areaAtCm2 } from "../vessel/area-by-height";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { DRY_AS_BOUGHT_PSI_CM, repelsWhenDry } from "./branch";
+import { heldAtCm3 } from "./budget";
 import { layerVolumeCm3, type Column } from "./column";
-import {
-  equilibriumAtWaterTable,
-  hydrostaticStorageCm3,
-  residualStorageCm3,
-  storageSlopeCm2,
-  type Equilibrium,
-} from "./equilibrium";
-import { networkOf, openWaterCm3, overWaterCm3, type MediumLookup, type Network } from "./network";
+import { equilibriumAtWaterTable, residualStorageCm3, storageSlopeCm2, type Equilibrium } from "./equilibrium";
+import { networkOf, overWaterCm3, type MediumLookup, type Network } from "./network";
 
 export type { MediumLookup } from "./network";
 
@@ -49,14 +45,10 @@ export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSyste
   return problems;
 }
 
-/** All the water in a vessel whose free surface stands at a height: in the pores, and open. [cm³] */
-const waterAtLevelCm3 = (network: Network, heightCm: number): number =>
-  hydrostaticStorageCm3(network.column, heightCm) + openWaterCm3(network, heightCm);
-
 /** All the water that fits, to the rim. [cm³] */
 function brimStorageCm3(setup: Setup, medium: MediumLookup): number {
   const network = networkOf(setup, medium);
-  return network.ok ? waterAtLevelCm3(network.value, setup.vessel.insideDepthCm) : vesselVolumeCm3(setup.vessel);
+  return network.ok ? heldAtCm3(network.value, setup.vessel.insideDepthCm) : vesselVolumeCm3(setup.vessel);
 }
 
 /** A dose this many times what its layers never give up is one that can be in them. */
@@ -68,7 +60,7 @@ const OVER_RESIDUAL = 1.0001;
  */
 export function doseForLevelCm3(setup: Setup, network: Network, heightCm: number): number {
   const within = Math.min(Math.max(heightCm, 0), setup.vessel.insideDepthCm);
-  return Math.round(Math.max(OVER_RESIDUAL * residualStorageCm3(network.column), waterAtLevelCm3(network, within)));
+  return Math.round(Math.max(OVER_RESIDUAL * residualStorageCm3(network.column), heldAtCm3(network, within)));
 }
 
 /** Settles a setup. Fails with the problems of `checkWhole`, or "no-layers". */
@@ -126,9 +118,9 @@ const DRIEST_WATER_TABLE_CM = -1e30;
 /** The level at which pores and open water together hold a volume. [cm] */
 function levelOfStoredCm(network: Network, storedCm3: number): number | undefined {
   let high = network.column.heightCm;
-  while (waterAtLevelCm3(network, high) < storedCm3) high = 2 * high + 1;
+  while (heldAtCm3(network, high) < storedCm3) high = 2 * high + 1;
   let low = 0;
-  while (waterAtLevelCm3(network, low) > storedCm3) {
+  while (heldAtCm3(network, low) > storedCm3) {
     high = low;
     low = 4 * low - 10;
     if (low < DRIEST_WATER_TABLE_CM) return undefined;
@@ -144,7 +136,7 @@ function levelOfStoredCm(network: Network, storedCm3: number): number | undefine
     );
   return bracketedRoot(
     {
-      valueAt: (level) => waterAtLevelCm3(network, level) - storedCm3,
+      valueAt: (level) => heldAtCm3(network, level) - storedCm3,
       slopeAt: (level) => storageSlopeCm2(network.column, level) + openSlope(level),
       low,
       high,

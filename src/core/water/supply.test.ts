@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { saying } from "../testing/cases";
 import { anyStack } from "../testing/arbitrary";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
-import { withDemand, withHistory, withLayer } from "../stack/edit";
+import { withSaidDemand, withHistory, withLayer } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { onBranch } from "./branch";
 import { makeColumn } from "./column";
@@ -119,13 +119,13 @@ describe("the supply of a trough", () => {
     expect(curve.length).toBeGreaterThan(10);
     curve.slice(1).forEach((point, i) => expect(point.levelCm).toBeGreaterThan(curve[i]!.levelCm));
     // nothing drinks: the curve still has a scale, of half a millimetre a day
-    const idle = supply(withDemand(TROUGH, 0)).soaked.curve;
+    const idle = supply(withSaidDemand(TROUGH, 0)).soaked.curve;
     expect(idle.at(-1)!.cm3PerHour).toBeCloseTo((40 * 0.05 * Math.PI * 100) / 24, 6);
   });
 
   it("can use what the pores give up and what stands open beside them, from full to the mark", () => {
     const feet: Setup = { ...TROUGH, layers: [{ ...layer(MIX, 8, false), legs: inFeet(0.02) }, layer(MIX, 17)] };
-    const { soaked } = supply(withDemand(feet, 30));
+    const { soaked } = supply(withSaidDemand(feet, 30));
     const mark = heightOf(soaked.mark);
     const stored = (levelCm: number): number => {
       const settled = settle(withHeld(feet, { kind: "free-water", levelCm, overflowCm: 8 }), medium);
@@ -134,12 +134,13 @@ describe("the supply of a trough", () => {
     expect(soaked.mark.kind).toBe("mark");
     expect(soaked.usableCm3).toBeCloseTo(stored(8) - stored(mark) + Math.PI * 98 * (8 - mark), 4);
     // the last drop will do: down to the base
-    const { usableCm3, mark: last } = supply(withDemand(feet, 0)).soaked;
+    const { usableCm3, mark: last } = supply(withSaidDemand(feet, 0)).soaked;
     expect(last.kind).toBe("empty");
     expect(usableCm3).toBeCloseTo(stored(8) - stored(0) + Math.PI * 98 * 8, 4);
     // stands lower than the mark already: nothing to use
     expect(
-      supply(withHeld(withDemand(TROUGH, 12), { kind: "free-water", levelCm: 1, overflowCm: null })).soaked.usableCm3,
+      supply(withHeld(withSaidDemand(TROUGH, 12), { kind: "free-water", levelCm: 1, overflowCm: null })).soaked
+        .usableCm3,
     ).toBe(0);
   });
 
@@ -172,7 +173,7 @@ describe("the supply of a trough", () => {
   });
 
   it("asks for refilling at a higher level on a hotter day, and after wicking up by itself", () => {
-    const marks = [1, 4, 12].map((mm) => supply(withDemand(TROUGH, mm)));
+    const marks = [1, 4, 12].map((mm) => supply(withSaidDemand(TROUGH, mm)));
     expect(heightOf(marks[0]!.soaked.mark)).toBeLessThan(heightOf(marks[1]!.soaked.mark));
     expect(heightOf(marks[1]!.soaked.mark)).toBeLessThan(heightOf(marks[2]!.soaked.mark));
     for (const { soaked, wicked } of marks) expect(heightOf(wicked.mark)).toBeGreaterThan(heightOf(soaked.mark));
@@ -187,14 +188,14 @@ describe("the supply of a trough", () => {
       ...TROUGH,
       layers: [{ ...layer(MIX, 8, false), id: "feet", legs: inFeet(share) }, layer(MIX, 17)],
     });
-    const [thin, thick] = [feet(0.02), feet(0.3)].map((setup) => supply(withDemand(setup, 30))) as [
+    const [thin, thick] = [feet(0.02), feet(0.3)].map((setup) => supply(withSaidDemand(setup, 30))) as [
       ReturnType<typeof supply>,
       ReturnType<typeof supply>,
     ];
     expect(heightOf(thin.soaked.mark)).toBeGreaterThan(heightOf(thick.soaked.mark));
     // at one mark: what is open is not in the feet
-    expect(supply(withDemand(feet(0.02), 0.01)).soaked.usableCm3).toBeGreaterThan(
-      supply(withDemand(feet(0.3), 0.01)).soaked.usableCm3,
+    expect(supply(withSaidDemand(feet(0.02), 0.01)).soaked.usableCm3).toBeGreaterThan(
+      supply(withSaidDemand(feet(0.3), 0.01)).soaked.usableCm3,
     );
   });
 
@@ -213,7 +214,7 @@ describe("the supply of a trough", () => {
     };
     expect(supply(tall).soaked.mark).toMatchObject({ kind: "too-weak" });
     expect(supply(tall).soaked.usableCm3).toBe(0);
-    expect(supply(withDemand(TROUGH, 0)).soaked.mark).toEqual({ kind: "empty" });
+    expect(supply(withSaidDemand(TROUGH, 0)).soaked.mark).toEqual({ kind: "empty" });
     expect(supplyOf(withHeld(TROUGH, { kind: "dosed", storedCm3: 900 }), medium)).toMatchObject({
       ok: false,
       problems: [{ code: "no-reservoir" }],
@@ -229,7 +230,7 @@ describe("the supply of a trough", () => {
   });
 
   it("too weak at the brim says what it gives there", () => {
-    const thirsty = withHeld(withDemand(TROUGH, 20), { kind: "free-water", levelCm: 3, overflowCm: 3.5 });
+    const thirsty = withHeld(withSaidDemand(TROUGH, 20), { kind: "free-water", levelCm: 3, overflowCm: 3.5 });
     const { mark } = supply(thirsty).soaked;
     const settled = settle(thirsty, medium);
     if (!settled.ok || mark.kind !== "too-weak") throw new Error("too weak");

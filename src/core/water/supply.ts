@@ -1,12 +1,13 @@
 import { DRAWS, drawnMedium } from "../media/draws";
-import { boundariesCm, drainsAtCm, reservoirTopCm, rootZoneCm, type Setup } from "../stack/setup";
+import { type Setup } from "../stack/setup";
+import { boundariesCm, drainsAtCm, reservoirTopCm, rootZoneCm } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import type { Branch } from "./branch";
 import type { Column } from "./column";
-import { hydrostaticStorageCm3 } from "./equilibrium";
 import { POTS_OF_TEN, ROOT_LIMIT_PSI_CM } from "./limits";
-import { demandCm3PerHour, mouthDemandCm3PerHour } from "./losses";
-import { mouthCm2, networkOf, openWaterCm3, type MediumLookup } from "./network";
+import { budgetOf } from "./budget";
+import { demandCm3PerHour } from "./losses";
+import { mouthCm2, networkOf, type MediumLookup } from "./network";
 import { repellingLayer } from "./settle";
 import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./steady-rise";
 
@@ -37,6 +38,8 @@ export type BranchSupply = {
   readonly highMark: RefillMark;
   /** Water between full and the mark, what the soil above gives up as the level falls included. [cm³] */
   readonly usableCm3: number;
+  /** How long that lasts, mouth, wall and tray counted; Infinity where nothing is taken. [days] */
+  readonly usableDays: number;
 };
 
 export type Supply = {
@@ -46,7 +49,10 @@ export type Supply = {
   readonly fullCm: number;
   readonly levelCm: number;
   readonly demandHeightCm: number;
+  /** What has to rise through the soil: through the mouth, and through a wall that dries. */
   readonly demandCm3PerHour: number;
+  /** What a tray gives to the air beside it. */
+  readonly trayCm3PerHour: number;
   readonly areaCm2: number;
   /** A stack that was soaked first, and one that wicked up by itself. */
   readonly soaked: BranchSupply;
@@ -84,13 +90,14 @@ export function supplyOf(setup: Setup, medium: MediumLookup, draws = DRAWS): Res
   const demandHeightCm = (roots.fromCm + roots.toCm) / 2;
   const brimCm = Math.min(top, heightCm);
   const areaCm2 = mouthCm2(setup);
-  const asked = mouthDemandCm3PerHour(setup);
   const levelCm = setup.water.by === "level" ? setup.water.levelCm : top;
   const overflows = setup.water.by !== "level" || drainsAtCm(setup) !== undefined;
   // water over the soil is part of a fill
   const fullCm = overflows ? Math.min(top, setup.vessel.insideDepthCm) : levelCm;
   const drying = networkOf(setup, medium, "drying");
   if (!drying.ok) return drying;
+  const { losses, risesPerDayCm3 } = budgetOf(setup, drying.value);
+  const asked = risesPerDayCm3 / 24;
 
   const onBranch = (branch: Branch): BranchSupply => {
     const made = networkOf(setup, medium, branch);
@@ -119,8 +126,9 @@ export function supplyOf(setup: Setup, medium: MediumLookup, draws = DRAWS): Res
         ? { kind: "mark", levelCm: level }
         : { kind: "too-weak", atBrimCm3PerHour: supplyAt(brimCm) ?? Infinity };
     };
-    const held = (level: number): number => hydrostaticStorageCm3(column, level) + openWaterCm3(network, level);
+    const { heldCm3, daysUntil } = budgetOf(setup, network);
     const mark = markIn(column);
+    const lowestCm = mark.kind === "mark" ? mark.levelCm : column.baseCm;
     const marks = Array.from({ length: draws }, (_, index) => {
       const drawn = networkOf(setup, asDrawn(medium, index), branch, DRAWN_CELL_CM);
       return drawn.ok ? markIn(drawn.value.column) : mark;
@@ -132,10 +140,8 @@ export function supplyOf(setup: Setup, medium: MediumLookup, draws = DRAWS): Res
       mark,
       lowMark: marks[beside] ?? mark,
       highMark: marks[marks.length - 1 - beside] ?? mark,
-      usableCm3:
-        mark.kind === "too-weak"
-          ? 0
-          : Math.max(0, held(fullCm) - held(mark.kind === "mark" ? mark.levelCm : column.baseCm)),
+      usableCm3: mark.kind === "too-weak" ? 0 : Math.max(0, heldCm3(fullCm) - heldCm3(lowestCm)),
+      usableDays: mark.kind === "too-weak" ? 0 : daysUntil(heldCm3(fullCm), lowestCm),
     };
   };
   return ok({
@@ -144,6 +150,7 @@ export function supplyOf(setup: Setup, medium: MediumLookup, draws = DRAWS): Res
     levelCm,
     demandHeightCm,
     demandCm3PerHour: asked,
+    trayCm3PerHour: losses.trayCm3PerHour,
     areaCm2,
     soaked: onBranch("drying"),
     wicked: onBranch("wetting"),

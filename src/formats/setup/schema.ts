@@ -10,6 +10,7 @@ import {
   type Setup,
   type Site,
   type StackLayer,
+  type Demand,
   type Standing,
 } from "../../core/stack/setup";
 import { ok, type Result } from "../../core/units/problem";
@@ -112,6 +113,13 @@ const layerSchema = tied<StackLayer>()(
   }),
 );
 
+const demandSchema = tied<Demand>()(
+  z.discriminatedUnion("by", [
+    z.strictObject({ by: z.literal("said"), mmPerDay: z.number().min(-1e9).max(1e9) }),
+    z.strictObject({ by: z.literal("place") }),
+  ]),
+);
+
 const siteSchema = tied<Site>()(
   z.strictObject({
     sun: z.enum(SUN),
@@ -156,7 +164,7 @@ export const setupSchema = tied<SetupDocument>()(
       .superRefine(eachOnce()),
     water: waterSchema,
     history: z.enum(HISTORIES),
-    demandMmPerDay: z.number().min(-1e9).max(1e9),
+    demand: demandSchema,
     planting: z.strictObject({ crownOverSoilCm: cm, ballDepthCm: cm, ballAcrossCm: cm }).nullable(),
     site: siteSchema,
     occupants: z

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { legsAreaCm2 } from "../../core/stack/setup";
+import { legsAreaCm2 } from "../../core/stack/geometry";
 import { potWith } from "../../core/testing/setups";
 import { PREFERENCE_COOKIES } from "../preferences/document";
 import { readPreferences } from "../preferences/schema";
@@ -35,7 +35,7 @@ describe("a setup document", () => {
     layers: OLD_LAYERS,
     ...more,
   });
-  const OF_2 = { history: POT.history, demandMmPerDay: POT.demandMmPerDay };
+  const OF_2 = { history: POT.history, demandMmPerDay: 4 };
   const whole = (share: number) => OLD_LAYERS.map((layer, i) => ({ ...layer, areaShare: i === 0 ? share : 1 }));
 
   it("of version 1 is read as what it meant: soaked, a usual day, layers from wall to wall", () => {
@@ -73,12 +73,30 @@ describe("a setup document", () => {
   });
 
   it("of version 3 is read as what it meant: nobody named, the rest of the place unsaid, watered as it wants", () => {
-    const { occupants: _occupants, wateredEveryDays: _days, site, ...rest } = DOCUMENT;
+    const { occupants: _occupants, wateredEveryDays: _days, site, demand: _demand, ...now } = DOCUMENT;
+    const rest = { ...now, demandMmPerDay: 4 };
     const { sun, rain, children, roofM2 } = site;
     const three = { ...rest, version: 3, site: { sun, rain, children, roofM2: roofM2 + 3 } };
     expect(parseSetup(three)).toEqual({ ok: true, value: { ...POT, site: { ...POT.site, roofM2: 3 } } });
     expect(lines({ ...three, site: "a shed" })).toEqual(["site: must be an object"]);
     expect(lines({ ...three, site: undefined })).toContain("site: is missing");
+  });
+
+  it("of version 4 is read as what it meant: a demand nobody had touched is not one that was said", () => {
+    const { demand: _demand, ...rest } = DOCUMENT;
+    const demandOf = (water: object, demandMmPerDay: unknown) => {
+      const parsed = parseSetup({ ...rest, version: 4, water, demandMmPerDay });
+      return parsed.ok ? parsed.value.demand : parsed.problems.map(({ path }) => path);
+    };
+    const level = { by: "level", levelCm: 4 };
+    const dosed = { by: "volume", storedCm3: 700 };
+    expect(demandOf(level, 4)).toEqual({ by: "place" });
+    expect(demandOf(level, 0.05)).toEqual({ by: "said", mmPerDay: 0.05 });
+    expect(demandOf({ by: "soaking" }, 7)).toEqual({ by: "said", mmPerDay: 7 });
+    expect(demandOf(dosed, 0.05)).toEqual({ by: "place" });
+    expect(demandOf(dosed, 4)).toEqual({ by: "said", mmPerDay: 4 });
+    expect(demandOf(level, "much")).toEqual(["demand.mmPerDay"]);
+    expect(demandOf(level, undefined)).toEqual(["demand"]);
   });
 
   it("keeps who lives there, how many, and what is said of the place", () => {
@@ -109,11 +127,11 @@ describe("a setup document", () => {
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 4 or 3 or 2 or 1"],
+    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 5 or 4 or 3 or 2 or 1"],
     [
       "a version of tomorrow",
-      { ...DOCUMENT, version: 5 },
-      "version: is 5: it was written by a newer Marlstone than this one, which reads up to 4. Bring this Marlstone up to date, then try again; nothing was changed",
+      { ...DOCUMENT, version: 6 },
+      "version: is 6: it was written by a newer Marlstone than this one, which reads up to 5. Bring this Marlstone up to date, then try again; nothing was changed",
     ],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     [

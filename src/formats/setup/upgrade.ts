@@ -1,25 +1,16 @@
-import { USUAL_DEMAND_MM_PER_DAY, USUAL_HISTORY, UNSAID_SITE } from "../../core/stack/setup";
+import { USUAL_HISTORY, UNSAID_SITE } from "../../core/stack/setup";
 import type { Fixture } from "../../core/stack/fixtures";
 import { USUAL_WALLS, type VesselMaterial } from "../../core/vessel/vessel";
 import { SETUP_VERSION } from "./document";
 
 /** The versions that can be read, the present one last. */
-export const READABLE_VERSIONS = [1, 2, 3, SETUP_VERSION] as const;
+export const READABLE_VERSIONS = [1, 2, 3, 4, SETUP_VERSION] as const;
 
 type Loose = Readonly<Record<string, unknown>>;
 
 /** A document of an earlier version as it would be written today; each step goes one version up. */
 export function upgraded(document: { readonly version: number }): object {
-  switch (document.version) {
-    case 1:
-      return fromVersion3(fromVersion2(fromVersion1(document)));
-    case 2:
-      return fromVersion3(fromVersion2(document));
-    case 3:
-      return fromVersion3(document);
-    default:
-      return document;
-  }
+  return STEPS.slice(document.version - 1).reduce((older, step) => step(older), document as object);
 }
 
 const isObject = (value: unknown): value is Loose =>
@@ -37,7 +28,7 @@ function fromVersion1(document: object): Loose {
     ...old,
     version: 2,
     history: USUAL_HISTORY,
-    demandMmPerDay: USUAL_DEMAND_MM_PER_DAY,
+    demandMmPerDay: USUAL_OF_4.open,
     ...kept(
       old,
       "layers",
@@ -93,6 +84,26 @@ function fromVersion3(document: object): Loose {
     wateredEveryDays: null,
   };
 }
+
+/** What versions to 4 took a day to be until somebody said what it is. [mm/day] */
+const USUAL_OF_4 = { closed: 0.05, open: 4 };
+
+/** Version 5 tells a demand that was said from the one that nobody had touched. */
+function fromVersion4(document: object): Loose {
+  const { demandMmPerDay, ...old } = document as Loose;
+  const closed = isObject(old.water) && old.water.by === "volume";
+  const usual = closed ? USUAL_OF_4.closed : USUAL_OF_4.open;
+  return {
+    ...old,
+    version: 5,
+    ...(demandMmPerDay === undefined
+      ? {}
+      : { demand: demandMmPerDay === usual ? { by: "place" } : { by: "said", mmPerDay: demandMmPerDay } }),
+  };
+}
+
+/** One step a version, the first from version 1. */
+const STEPS: readonly ((document: object) => Loose)[] = [fromVersion1, fromVersion2, fromVersion3, fromVersion4];
 
 /** A share of the area said nothing of how many feet there are. */
 const FEET = 4;

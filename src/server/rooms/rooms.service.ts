@@ -1,4 +1,5 @@
-import { boundariesCm, isWickLayer, type Setup } from "../../core/stack/setup";
+import { type Setup } from "../../core/stack/setup";
+import { boundariesCm, isWickLayer } from "../../core/stack/geometry";
 import { layerPlaces } from "../../core/water/layer-place";
 import type { LayerToFill, Room } from "../../formats/rooms";
 import type { Db } from "../db/client";

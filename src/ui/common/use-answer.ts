@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import { QuestionClient, type Kind, type Question, type Standing } from "@/workers/questions.client";
+import { QuestionClient, type Kind, type Question, type Answering } from "@/workers/questions.client";
 import type { Medium } from "@/core/media/medium";
 
 /**
@@ -10,8 +10,8 @@ import type { Medium } from "@/core/media/medium";
 export function useAnswer<K extends Kind>(
   question: Question<K> | undefined,
   medium: (id: string) => Medium | undefined,
-): Standing<K> | undefined {
-  const [standing, setStanding] = useState<Standing<K>>();
+): Answering<K> | undefined {
+  const [standing, setStanding] = useState<Answering<K>>();
   const client = useRef<QuestionClient<{ it: K }>>(undefined);
   useEffect(() => {
     const made = new QuestionClient<{ it: K }>(medium, (_, told) => setStanding(() => told));

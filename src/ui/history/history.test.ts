@@ -66,7 +66,7 @@ describe("two versions", () => {
     expect(said({ ...POT, fillFromCm: 2 })).toEqual(["filled from 2 cm up instead of 0 cm"]);
     expect(said({ ...POT, fixtures: [] })).toEqual(["without the hole"]);
     expect(said({ ...POT, fixtures: [wallHole(6)] })).toEqual(["the hole set otherwise"]);
-    expect(said({ ...POT, water: { by: "level", levelCm: 3 }, demandMmPerDay: 9 })).toEqual([
+    expect(said({ ...POT, water: { by: "level", levelCm: 3 }, demand: { by: "said", mmPerDay: 9 } })).toEqual([
       "the water in it otherwise",
       "what a day takes otherwise",
     ]);

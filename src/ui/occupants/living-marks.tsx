@@ -2,7 +2,8 @@
 import { memo } from "react";
 import type { Animal, Plant } from "@/core/occupants/occupant";
 import { fixtureOf } from "@/core/stack/fixtures";
-import { rootZoneCm, stackHeightCm, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { rootZoneCm, stackHeightCm } from "@/core/stack/geometry";
 import type { Finding, Grade, Verdict } from "@/core/verdicts/verdict";
 import { GRADE_WORDS, verdictName } from "@/core/verdicts/words";
 import { yOf as yOfHeight, type BoardGeometry, type Span } from "../drawing/geometry";

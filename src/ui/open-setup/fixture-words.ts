@@ -1,5 +1,6 @@
 import { FIXTURE_WORDS, type Fixture } from "@/core/stack/fixtures";
-import { openingsOf, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { openingsOf } from "@/core/stack/geometry";
 
 /** What a fixture is called in its setup: a hole by what it does there, one of several by its number. */
 export function fixtureName(setup: Setup, fixture: Fixture): string {

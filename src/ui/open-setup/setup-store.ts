@@ -1,20 +1,20 @@
 import { createStore } from "zustand/vanilla";
 import { newProblems } from "@/core/stack/edit";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
-import { drainsAfterSoaking, reservoirTopCm, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { drainsAfterSoaking, reservoirTopCm } from "@/core/stack/geometry";
 import type { Medium } from "@/core/media/medium";
 import type { Occupant } from "@/core/occupants/occupant";
 import type { MixToMake } from "@/formats/mix/document";
 import type { Problem, Result } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
 import { readDose, readSettled, type DoseReading, type Readings } from "@/core/readings/readings";
-import { MOST_DRY_DAYS } from "@/core/water/limits";
 import type { Run, RunFrame } from "@/core/water/run";
 import { networkOf } from "@/core/water/network";
 import { checkWhole, settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
 import type { Supply } from "@/core/water/supply";
 import type { SetAside, SetupState } from "@/formats/setup/actions";
-import type { Places, Question, Standing, Wanted } from "@/workers/questions.client";
+import { FOLLOWING, type Places, type Question, type Answering, type Wanted } from "@/workers/questions.client";
 import type { QueueStatus } from "./save-queue";
 
 /** A settled setup and all that is read off it. */
@@ -65,7 +65,7 @@ export const PLACES = {
   supply: "supply",
   run: "run",
 } as const satisfies Places;
-type Answers = { readonly [Place in keyof typeof PLACES]?: Standing<(typeof PLACES)[Place]> };
+type Answers = { readonly [Place in keyof typeof PLACES]?: Answering<(typeof PLACES)[Place]> };
 
 /** What is drawn and chosen, and the answers there are: all else on the page follows from it. */
 type Basis = {
@@ -229,7 +229,7 @@ export function makeSetupStore(
     /** Takes over what the server says of the history, leaving the drawing alone. */
     adoptHistory: ({ undoLabel, redoLabel, setAside }: SetupState): void => put({ undoLabel, redoLabel, setAside }),
     /** Takes how it stands with a question. */
-    take<Place extends keyof typeof PLACES>(place: Place, standing: Standing<(typeof PLACES)[Place]>): void {
+    take<Place extends keyof typeof PLACES>(place: Place, standing: Answering<(typeof PLACES)[Place]>): void {
       const before = store.getState().answers;
       put({ answers: { ...before, [place]: standing } });
       const failure = place === "drained" ? failureOf(standing) : undefined;
@@ -302,7 +302,7 @@ const supplyOf = once((setup: Setup): Question<"supply"> => ({ kind: "supply", s
 const runOf = once((own: readonly Occupant[]) =>
   once((setup: Setup) => {
     const of = (dryDays: number): Question<"run"> => ({ kind: "run", setup, dryDays, own });
-    const runs = Array.from({ length: MOST_DRY_DAYS + 1 }, (_, dryDays) => of(dryDays));
+    const runs = Array.from({ length: FOLLOWING.mostDryDays + 1 }, (_, dryDays) => of(dryDays));
     return (dryDays: number): Question<"run"> => runs[dryDays] ?? of(dryDays);
   }),
 );
@@ -325,7 +325,7 @@ function deriver(medium: MediumLookup): (basis: Basis, lastView: View | undefine
   const restOf = once((setup: Setup) => viewOf(setup, medium));
   const dayOf = once((rest: View) => once((state: ColumnState) => dayView(rest, state, medium)));
   const frameOf = once((frame: RunFrame) => once((setup: Setup) => frameView(setup, frame, medium)));
-  const drainedView = (setup: Setup, standing: Standing<"drain"> | undefined): View | undefined => {
+  const drainedView = (setup: Setup, standing: Answering<"drain"> | undefined): View | undefined => {
     const rest = restOf(setup);
     return rest.ok && standing?.question.setup === setup && standing.status === "answered" && standing.answer.ok
       ? dayOf(rest.value)(standing.answer.value)

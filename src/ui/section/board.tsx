@@ -2,7 +2,8 @@
 import { late } from "../common/late";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
-import { boundariesCm, openingsOf, statedWaterHeightCm, type Setup, type StackLayer } from "@/core/stack/setup";
+import { type Setup, type StackLayer } from "@/core/stack/setup";
+import { boundariesCm, openingsOf, statedWaterHeightCm } from "@/core/stack/geometry";
 import { markHeightCm } from "@/core/water/supply-shown";
 import { sectionTold } from "@/core/readings/section-told";
 import { useUnits } from "../common/preferences";

@@ -1,6 +1,7 @@
 import { memo } from "react";
 import type { Dressing, Fixture } from "@/core/stack/fixtures";
-import { openingsOf, stackHeightCm, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { openingsOf, stackHeightCm } from "@/core/stack/geometry";
 import type { BoardGeometry, Span } from "../drawing/geometry";
 import { drawnBaseCm, type Outline } from "@/core/drawing/outline";
 import { HoleMark } from "./water-marks";

@@ -1,5 +1,6 @@
 import { fixtureOf, fixturesOf } from "@/core/stack/fixtures";
-import { openingsOf, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { openingsOf } from "@/core/stack/geometry";
 import { sectionWidthCm } from "@/core/vessel/vessel";
 import { profileOfSettled, type MediumLookup, type Settled } from "@/core/water/settle";
 import { besideCm } from "../drawing/geometry";

@@ -1,7 +1,8 @@
 import { memo } from "react";
 import type { SectionPattern } from "@/core/media/medium";
 import type { Separator } from "@/core/stack/fixtures";
-import { boundariesCm, platformCm, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { boundariesCm, platformCm } from "@/core/stack/geometry";
 import type { MediumLookup } from "@/core/water/settle";
 import type { HeightProfile } from "@/core/water/profile";
 import { LEAST_LEG, legsAcross } from "@/core/drawing/legs";

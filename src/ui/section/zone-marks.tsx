@@ -1,5 +1,6 @@
 import { topOfZones, type Readings } from "@/core/readings/readings";
-import { openingsOf, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { openingsOf } from "@/core/stack/geometry";
 import { formatLength, type UnitSystem } from "@/core/units/units";
 import { spreadLabels, yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 

@@ -1,7 +1,7 @@
 "use client";
 import { useStore } from "zustand";
 import { breaksCapillarity } from "@/core/stack/drainage-layer";
-import { reservoirTopCm } from "@/core/stack/setup";
+import { reservoirTopCm } from "@/core/stack/geometry";
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import type { Beside, SetupStore } from "../open-setup/setup-store";

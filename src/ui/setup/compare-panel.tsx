@@ -1,5 +1,5 @@
 "use client";
-import { drainsAfterSoaking } from "@/core/stack/setup";
+import { drainsAfterSoaking } from "@/core/stack/geometry";
 import { useMemo } from "react";
 import { useStore } from "zustand";
 import type { Check } from "@/core/checks/check";

@@ -2,6 +2,8 @@
 import { useStore } from "zustand";
 import { DEMAND_PICKS } from "@/core/readings/demand-picks";
 import { withDemand } from "@/core/stack/edit";
+import type { Demand } from "@/core/stack/setup";
+import { demandMmPerDay, USUAL_DEMAND_MM_PER_DAY } from "@/core/water/losses";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import type { SetupStore } from "../open-setup/setup-store";
@@ -9,17 +11,16 @@ import type { SetupStore } from "../open-setup/setup-store";
 /** What a day takes, typed or picked. */
 export function DemandField({ store }: { store: SetupStore }) {
   const system = useUnits();
-  const demand = useStore(store, (state) => state.setup.demandMmPerDay);
+  const demand = useStore(store, (state) => demandMmPerDay(state.setup));
   const closed = useStore(store, (state) => state.setup.water.by === "volume");
-  const offer = (label: string, mmPerDay: number) =>
-    store.offer(label, withDemand(store.getState().committed, mmPerDay), system);
+  const offer = (label: string, to: Demand) => store.offer(label, withDemand(store.getState().committed, to), system);
   return (
     <div className="flex flex-wrap items-end gap-x-3 gap-y-1 pb-1">
       <NumberField
         label="A day takes"
         quantity="depth"
         value={demand}
-        onOffer={(mm) => offer("What a day takes", mm)}
+        onOffer={(mmPerDay) => offer("What a day takes", { by: "said", mmPerDay })}
         {...(closed
           ? {
               describe:
@@ -37,7 +38,10 @@ export function DemandField({ store }: { store: SetupStore }) {
               aria-pressed={demand === mmPerDay}
               title={about}
               onClick={() => {
-                const problems = offer(`A day that takes: ${name}`, mmPerDay);
+                const problems = offer(
+                  `A day that takes: ${name}`,
+                  mmPerDay === USUAL_DEMAND_MM_PER_DAY ? { by: "place" } : { by: "said", mmPerDay },
+                );
                 store.say(problems[0]?.message);
               }}
             >

@@ -1,5 +1,5 @@
 "use client";
-import { drainsAfterSoaking } from "@/core/stack/setup";
+import { drainsAfterSoaking } from "@/core/stack/geometry";
 import { late } from "../common/late";
 import { useEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";

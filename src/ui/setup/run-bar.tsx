@@ -2,7 +2,6 @@
 import { useEffect, useMemo, useSyncExternalStore } from "react";
 import { Pause, Play, X } from "lucide-react";
 import { useStore } from "zustand";
-import { MOST_DRY_DAYS } from "@/core/water/limits";
 import { runMoments, runWords, type RunMoment } from "@/core/readings/run-sentences";
 import { markHeightCm } from "@/core/water/supply-shown";
 import { parseWhole } from "@/core/units/numbers";
@@ -10,6 +9,7 @@ import type { Run } from "@/core/water/run";
 import type { RunPhaseKind } from "@/core/water/run-plan";
 import { formatHours } from "@/core/units/units";
 import { PlainNumberField } from "../fields/number-field";
+import { FOLLOWING } from "@/workers/questions.client";
 import { useUnits } from "../common/preferences";
 import type { RunShown, SetupStore } from "../open-setup/setup-store";
 
@@ -191,7 +191,7 @@ const DaysField = ({ store, days }: { store: SetupStore; days: number }) => (
     <PlainNumberField
       label="Dry days"
       value={days}
-      read={(text) => parseWhole(text, 1, MOST_DRY_DAYS)}
+      read={(text) => parseWhole(text, 1, FOLLOWING.mostDryDays)}
       className="w-9 text-ink"
       onOffer={(wanted) => store.askRun(wanted)}
     />

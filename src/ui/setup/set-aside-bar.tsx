@@ -1,7 +1,8 @@
 "use client";
 import { useStore } from "zustand";
 import { stateLine } from "@/core/readings/sentences";
-import { stackHeightCm, type Setup } from "@/core/stack/setup";
+import { type Setup } from "@/core/stack/setup";
+import { stackHeightCm } from "@/core/stack/geometry";
 import { formatLength } from "@/core/units/units";
 import type { SetAside } from "@/formats/setup/actions";
 import { useUnits } from "../common/preferences";

@@ -16,7 +16,7 @@ import Link from "next/link";
 import { useStore } from "zustand";
 import { nextLayers } from "@/core/design/next-layer";
 import { moveLayer } from "@/core/stack/edit";
-import { headroomCm } from "@/core/stack/setup";
+import { headroomCm } from "@/core/stack/geometry";
 import { formatLength } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import { GrainPatterns } from "../drawing/patterns";

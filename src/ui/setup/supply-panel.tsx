@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { useStore } from "zustand";
 import { supplySayings } from "@/core/readings/supply-sentences";
-import { reservoirTopCm } from "@/core/stack/setup";
+import { reservoirTopCm } from "@/core/stack/geometry";
 import { useUnits } from "../common/preferences";
 import { DemandField } from "./demand-field";
 import type { SetupStore } from "../open-setup/setup-store";

@@ -2,7 +2,8 @@
 import { useStore } from "zustand";
 import { withFillFrom, withHistory, withWater } from "@/core/stack/edit";
 import { DOSE_STEP_CM3 } from "@/core/readings/dose-steps";
-import { HISTORIES, reservoirTopCm, type History, type Standing } from "@/core/stack/setup";
+import { HISTORIES, type History, type Standing } from "@/core/stack/setup";
+import { reservoirTopCm } from "@/core/stack/geometry";
 import { formatVolume } from "@/core/units/units";
 import { filledBy } from "@/core/water/filled-by";
 import { useUnits } from "../common/preferences";

@@ -1,4 +1,4 @@
-import { drainsAfterSoaking } from "@/core/stack/setup";
+import { drainsAfterSoaking } from "@/core/stack/geometry";
 import Link from "next/link";
 import type { Setup } from "@/core/stack/setup";
 import { stateLine } from "@/core/readings/sentences";
