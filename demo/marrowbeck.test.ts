@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "../src/core/media/catalogue/catalogue";
 import type { Medium } from "../src/core/media/medium";
 import { readDose, readSettled, topOfZones } from "../src/core/readings/readings";
-import { drainedAfterSoaking } from "../src/core/water/drain";
-import { checkWhole, settle } from "../src/core/water/settle";
+import { drainedAfterSoaking, settle } from "../src/core/testing/settled";
+import { setupProblems } from "../src/core/water/checked";
 import { setupDocument } from "../src/formats/setup/document";
 import { parseSetup } from "../src/formats/setup/schema";
 import { MARROWBECK } from "./marrowbeck";
@@ -23,7 +23,7 @@ describe("the Marrowbeck setups", () => {
     "%s is a sound document without a problem",
     (_, setup) => {
       expect(parseSetup(setupDocument(setup))).toEqual({ ok: true, value: setup });
-      expect(checkWhole(setup, medium)).toEqual([]);
+      expect(setupProblems(setup, medium)).toEqual([]);
     },
   );
 

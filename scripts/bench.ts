@@ -22,8 +22,7 @@ import { waterStates } from "../src/core/verdicts/states";
 import { surenessOf } from "../src/core/verdicts/sure";
 import { verdictsOf } from "../src/core/verdicts/verdicts";
 import { whoWouldLike } from "../src/core/verdicts/who-would";
-import { drainedAfterSoaking } from "../src/core/water/drain";
-import { settle } from "../src/core/water/settle";
+import { drainedAfterSoaking, settle } from "../src/core/testing/settled";
 import { MARROWBECK } from "../demo/marrowbeck";
 
 // Times the core and prints each beside a baseline measured in the same run, since machines differ.

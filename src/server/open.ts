@@ -3,9 +3,8 @@ import { CATALOGUE } from "../core/media/catalogue/catalogue";
 import type { Medium } from "../core/media/medium";
 import { ownMediumId } from "../core/media/own-id";
 import type { OwnMedium } from "../core/media/own-medium";
-import type { OwnOccupant } from "../core/occupants/own-occupant";
-import { inLibrary, LIBRARY } from "../core/occupants/library/library";
-import type { Occupant } from "../core/occupants/occupant";
+import { isOwnKind, type OwnOccupant } from "../core/occupants/own-occupant";
+import { LIBRARY, occupantsFrom } from "../core/occupants/library/library";
 import { sheetOf, type Sheet } from "../core/sheet/sheet";
 import { ok } from "../core/units/problem";
 import type { UnitSystem } from "../core/units/units";
@@ -66,8 +65,9 @@ export function openMarlstone(folder = dataFolder()) {
     const known = new Set(offered.map(({ id }) => id));
     return [...offered, ...[...new Set(used)].flatMap((id) => (known.has(id) ? [] : (context.medium(id) ?? [])))];
   };
-  const occupant = (id: string): Occupant | undefined =>
-    inLibrary(id) ?? ownKinds.ownOccupantsOf(db, [id]).find((one) => one.id === id);
+  const occupant = occupantsFrom((id) =>
+    isOwnKind(id) ? ownKinds.ownOccupantsOf(db, [id]).find((one) => one.id === id) : undefined,
+  );
   const fileContext = { ...mixContext, ...context };
   return {
     close,

@@ -2,8 +2,7 @@ import { gradedZones } from "../core/mixing/grading";
 import { insteadOf, meanWaterBetween, searchMixes } from "../core/mixing/search";
 import type { Medium } from "../core/media/medium";
 import { AFTER_SOAKING_HOURS, drainedAfterSoaking } from "../core/water/drain";
-import { inLibrary, LIBRARY } from "../core/occupants/library/library";
-import type { Occupant, OccupantLookup } from "../core/occupants/occupant";
+import { LIBRARY, occupantsWith } from "../core/occupants/library/library";
 import { buildFor } from "../core/verdicts/build-for";
 import { statesOf } from "../core/verdicts/judge";
 import { mend } from "../core/verdicts/mend";
@@ -11,6 +10,7 @@ import { surenessOf } from "../core/verdicts/sure";
 import { whoWouldLike } from "../core/verdicts/who-would";
 import { uptakeOfSetup } from "../core/verdicts/uptake";
 import { failed, problem } from "../core/units/problem";
+import { whenSound } from "../core/water/checked";
 import { runSetup } from "../core/water/run";
 import { planRun } from "../core/water/run-plan";
 import { supplyOf } from "../core/water/supply";
@@ -34,29 +34,33 @@ export function answerTo(
   const medium = (id: string): Medium | undefined => byId.get(id);
   switch (question.kind) {
     case "drain": {
-      const drained = drainedAfterSoaking(question.setup, medium, AFTER_SOAKING_HOURS, mayGoOn);
+      const drained = whenSound(question.setup, medium, (sound) =>
+        drainedAfterSoaking(sound, medium, AFTER_SOAKING_HOURS, mayGoOn),
+      );
       return drained.ok ? { ok: true, value: drained.value.equilibrium } : drained;
     }
     case "supply":
-      return supplyOf(question.setup, medium);
+      return whenSound(question.setup, medium, (sound) => supplyOf(sound, medium));
     case "run": {
       const { setup, dryDays, own } = question;
       if (!(Number.isInteger(dryDays) && dryDays >= 1 && dryDays <= FOLLOWING.mostDryDays))
         return failed(problem("dryDays", "out-of-range", `A run has 1 to ${FOLLOWING.mostDryDays} dry days.`));
       const lastHour = planRun(setup, dryDays).hours.at(-1)!;
-      return runSetup(setup, medium, dryDays, {
-        onHour: (hour) => tell({ done: hour / lastHour }),
-        mayGoOn,
-        drinks: uptakeOfSetup(setup, kindsWith(own)),
-      });
+      return whenSound(setup, medium, (sound) =>
+        runSetup(sound, medium, dryDays, {
+          onHour: (hour) => tell({ done: hour / lastHour }),
+          mayGoOn,
+          drinks: uptakeOfSetup(setup, occupantsWith(own)),
+        }),
+      );
     }
     case "sure":
-      return surenessOf(question.setup, medium, kindsWith(question.own), question.from, question.to);
+      return surenessOf(question.setup, medium, occupantsWith(question.own), question.from, question.to);
     case "mend":
       return mend({
         ...question,
         medium,
-        occupants: kindsWith(question.own),
+        occupants: occupantsWith(question.own),
         partsOf: (id) => question.mixes.find(({ mediumId }) => mediumId === id)?.parts,
         mayGoOn,
       });
@@ -66,7 +70,7 @@ export function answerTo(
       return states ? whoWouldLike(setup, medium, [...own, ...LIBRARY], states) : [];
     }
     case "build":
-      return buildFor(question, medium, kindsWith(question.own));
+      return buildFor(question, medium, occupantsWith(question.own));
     case "mixes": {
       const { wanted, mostParts } = question;
       return searchMixes(media, waterAt(question), wanted, MOST_SHOWN, mostParts, (soFar) => tell({ soFar }));
@@ -79,12 +83,6 @@ export function answerTo(
       return question satisfies never;
   }
 }
-
-/** The grower's own kinds, and those that ship. */
-const kindsWith =
-  (own: readonly Occupant[]): OccupantLookup =>
-  (id) =>
-    own.find((one) => one.id === id) ?? inLibrary(id);
 
 const waterAt = (place: { readonly fromSuctionCm: number; readonly toSuctionCm: number }) =>
   meanWaterBetween(place.fromSuctionCm, place.toSuctionCm);

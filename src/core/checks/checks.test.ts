@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { MARROWBECK } from "../../../demo/marrowbeck";
-import { drainedAfterSoaking } from "../water/drain";
+import { drainedAfterSoaking } from "../testing/settled";
 import { readSettled } from "../readings/readings";
 import { withFixture, withLayer, withoutFixture } from "../stack/edit";
 import type { Fixture, FixtureOf } from "../stack/fixtures";
@@ -8,7 +8,7 @@ import { type Setup } from "../stack/setup";
 import { openingsOf } from "../stack/geometry";
 import { BED, JAR, LID, planted, PLATFORM, POT, rained, TUBE, WRONG } from "../testing/designs";
 import { BASE_HOLES, boxVessel, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
-import { checkWhole } from "../water/settle";
+import { setupProblems } from "../water/checked";
 import type { Check, CheckId } from "./check";
 import { CHECK_IDS } from "./check";
 import { checksOf } from "./checks";
@@ -30,8 +30,8 @@ const said = (setup: Setup, id: CheckId): string =>
 
 describe("checks of a whole design", () => {
   it.each(WRONG)("%s: raised by %s, and silenced by its mending", (id, _, wrong, mended) => {
-    expect(checkWhole(wrong, medium)).toEqual([]);
-    expect(checkWhole(mended, medium)).toEqual([]);
+    expect(setupProblems(wrong, medium)).toEqual([]);
+    expect(setupProblems(mended, medium)).toEqual([]);
     expect(troubles(wrong)).toContain(id);
     expect(troubles(mended)).not.toContain(id);
   });
@@ -55,7 +55,7 @@ describe("checks of a whole design", () => {
   it("raise no alarm in Marrowbeck, whose twelve setups are complete", () => {
     expect(MARROWBECK).toHaveLength(12);
     for (const setup of MARROWBECK) {
-      expect([setup.name, checkWhole(setup, medium)]).toEqual([setup.name, []]);
+      expect([setup.name, setupProblems(setup, medium)]).toEqual([setup.name, []]);
       expect([setup.name, troubles(setup)]).toEqual([setup.name, []]);
     }
   });

@@ -1,3 +1,4 @@
+import { capitalised } from "../units/text";
 import { fixtureOf, SEPARATOR_FACTS } from "../stack/fixtures";
 import { boundariesCm, openingsOf } from "../stack/geometry";
 import { formatLength, threeFigures } from "../units/units";
@@ -55,7 +56,7 @@ function fines(design: Design): Check[] {
         {
           id: "fines",
           heading: "Fines wash down",
-          text: `${capital(layerWords(design, i + 1))} washes into ${layerWords(design, i)}: ${parts}${share >= 0.9 ? "" : ", until larger pieces bridge them"}. Put a separator between; mesh stays, paper rots within weeks.`,
+          text: `${capitalised(layerWords(design, i + 1))} washes into ${layerWords(design, i)}: ${parts}${share >= 0.9 ? "" : ", until larger pieces bridge them"}. Put a separator between; mesh stays, paper rots within weeks.`,
           tone: "trouble",
           why,
         },
@@ -142,7 +143,7 @@ function floating(design: Design): Check[] {
       {
         id: "floats",
         heading: "It floats up",
-        text: `${capital(layerWords(design, i))} stands ${formatLength(wetCm, system)} deep in water and lifts with ${threeFigures(lift)} g on each cm², more than the ${threeFigures(weight)} g on it: it floats up and mixes. Weigh it down, or take grains that sink.`,
+        text: `${capitalised(layerWords(design, i))} stands ${formatLength(wetCm, system)} deep in water and lifts with ${threeFigures(lift)} g on each cm², more than the ${threeFigures(weight)} g on it: it floats up and mixes. Weigh it down, or take grains that sink.`,
         tone: "trouble",
         why: {
           formula:
@@ -179,7 +180,7 @@ function neckGrains(design: Design): Check[] {
     {
       id: "neck-grains",
       heading: "Pieces jam in the neck",
-      text: `${capital(layerWords(design, worst.i))} has pieces up to ${threeFigures(worst.d90)} mm, and the neck is ${formatLength(neckCm, system)}: it jams. Take a finer grade, or feed it in piece by piece.`,
+      text: `${capitalised(layerWords(design, worst.i))} has pieces up to ${threeFigures(worst.d90)} mm, and the neck is ${formatLength(neckCm, system)}: it jams. Take a finer grade, or feed it in piece by piece.`,
       tone: "trouble",
       why: {
         formula: "Loose pieces flow through an opening at least three times as wide as they are.",
@@ -193,5 +194,3 @@ function neckGrains(design: Design): Check[] {
     },
   ];
 }
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -4,7 +4,7 @@ import type { Setup } from "../stack/setup";
 import { BED, JAR, PLATFORM, POT, WRONG } from "../testing/designs";
 import { medium } from "../testing/setups";
 import type { UnitSystem } from "../units/units";
-import { drainedAfterSoaking } from "../water/drain";
+import { drainedAfterSoaking } from "../testing/settled";
 import { checksOf } from "./checks";
 
 // All that is said of sound designs and of wrong ones, word for word, in words.txt: look at what has changed before it

@@ -1,3 +1,4 @@
+import { toMillimetre } from "../units/numbers";
 import { runsOut } from "../checks/grains";
 import { readSettled } from "../readings/readings";
 import { isRootedByDefault } from "../stack/drainage-layer";
@@ -6,11 +7,11 @@ import { UNSAID_SITE, type Setup, type Site, type StackLayer, type Standing } fr
 import { threeFigures, type UnitSystem } from "../units/units";
 import { cutAt, vesselAreaCm2, type Vessel } from "../vessel/vessel";
 import { drainedAfterSoaking } from "../water/drain";
-import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { settle } from "../water/settle";
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
 import { budgetOf } from "../water/budget";
-import { belowWaterCm3, networkOf, type MediumLookup } from "../water/network";
-import { settle } from "../water/settle";
+import { whenSound } from "../water/checked";
+import { networkOf, type MediumLookup } from "../water/network";
 import { levelForFlow } from "../water/steady-rise";
 import type { Purpose, PurposeFacts } from "./purposes";
 import type { Strategy } from "./strategies";
@@ -48,8 +49,6 @@ export type Bench = {
 
 export type Designer = (bench: Bench) => Designed;
 
-export const tidy = (cm: number): number => Math.round(cm * 10) / 10;
-
 /** What is not named yet. */
 const UNNAMED = "New setup";
 
@@ -62,16 +61,25 @@ export function layer(
 ): StackLayer {
   const found = bench.medium(mediumId);
   const rooted = bench.facts.rooted && found !== undefined && isRootedByDefault(found, id === "soil");
-  return { id, name: "", mediumId, thicknessCm: tidy(thicknessCm), legs: null, separator: null, rooted, ...more };
+  return {
+    id,
+    name: "",
+    mediumId,
+    thicknessCm: toMillimetre(thicknessCm),
+    legs: null,
+    separator: null,
+    rooted,
+    ...more,
+  };
 }
 
 export const hole = (id: string, lipCm: number, vessel: Vessel, count = 2): Fixture => ({
   kind: "hole",
   id,
   in: "wall",
-  lipCm: tidy(lipCm),
+  lipCm: toMillimetre(lipCm),
   // a larger mouth catches more rain
-  diameterCm: tidy(Math.min(2.5, Math.max(0.8, Math.sqrt(vesselAreaCm2(vessel)) / 25))),
+  diameterCm: toMillimetre(Math.min(2.5, Math.max(0.8, Math.sqrt(vesselAreaCm2(vessel)) / 25))),
   count,
   acrossShare: 1,
   plugged: false,
@@ -87,7 +95,7 @@ export function baseHoles({ wish }: Bench, wanted: "open" | "plugged"): readonly
       id: "base-holes",
       in: "base",
       lipCm: 0,
-      diameterCm: tidy(Math.min(1.2, Math.max(0.5, foot / 15))),
+      diameterCm: toMillimetre(Math.min(1.2, Math.max(0.5, foot / 15))),
       count: Math.max(1, Math.min(12, Math.round(vesselAreaCm2(wish.vessel, 0) / 80))),
       acrossShare: 0.5,
       plugged: wanted === "plugged",
@@ -112,7 +120,7 @@ export const screenReason = ({ fixtures }: Setup): readonly Reason[] =>
 /** Boards and cloth hold water only where they are lined. */
 export const linerTo = ({ wish: { vessel } }: Bench, topCm: number, always = false): readonly Fixture[] =>
   always || vessel.material === "wood" || vessel.material === "fabric"
-    ? [{ kind: "liner", id: "liner", topCm: tidy(topCm) }]
+    ? [{ kind: "liner", id: "liner", topCm: toMillimetre(topCm) }]
     : [];
 
 export function setupOf(
@@ -141,7 +149,10 @@ export function setupOf(
 
 /** Air at the roots of a settled setup, on the mean; of all layers where none is rooted. */
 export function rootAir(bench: Bench, setup: Setup): number {
-  const settled = setup.water.by === "soaking" ? drainedAfterSoaking(setup, bench.medium) : settle(setup, bench.medium);
+  const { medium } = bench;
+  const settled = whenSound(setup, medium, (sound) =>
+    setup.water.by === "soaking" ? drainedAfterSoaking(sound, medium) : settle(sound, medium),
+  );
   if (!settled.ok) return -1;
   const readings = readSettled(setup, settled.value, bench.medium);
   return readings.rootZone?.meanAirSpace ?? readings.layers.at(-1)?.meanAirSpace ?? 0;
@@ -182,8 +193,12 @@ export function best(bench: Bench, tries: readonly Tried[]): Tried {
 
 export const heightsBetween = (leastCm: number, mostCm: number, count = HEIGHTS_TRIED): readonly number[] =>
   mostCm <= leastCm
-    ? [tidy(leastCm)]
-    : [...new Set(Array.from({ length: count }, (_, i) => tidy(leastCm + ((mostCm - leastCm) * i) / (count - 1))))];
+    ? [toMillimetre(leastCm)]
+    : [
+        ...new Set(
+          Array.from({ length: count }, (_, i) => toMillimetre(leastCm + ((mostCm - leastCm) * i) / (count - 1))),
+        ),
+      ];
 
 export const daysWords = (days: number): string =>
   days >= 2 ? `about ${threeFigures(days, 0)} days` : `${threeFigures(days, 1)} days`;
@@ -192,7 +207,7 @@ export const daysWords = (days: number): string =>
 export const fillTube = ({ wish: { vessel } }: Bench, foot: "cut" | "drilled", mostCm: number): Fixture => ({
   kind: "fill-tube",
   id: "tube",
-  diameterCm: tidy(Math.max(1, Math.min(mostCm, cutAt(vessel, 0).widthCm / 8))),
+  diameterCm: toMillimetre(Math.max(1, Math.min(mostCm, cutAt(vessel, 0).widthCm / 8))),
   acrossShare: 0.08,
   foot,
 });

@@ -8,10 +8,8 @@ import { medium } from "../testing/setups";
 import { reshaped } from "../vessel/reshape";
 import { VESSEL_SHELF } from "../vessel/shelf";
 import { VESSEL_SHAPES, type Vessel } from "../vessel/vessel";
-import { drainedAfterSoaking } from "../water/drain";
-import { checkWhole, settle } from "../water/settle";
-import { runSetup } from "../water/run";
-import { supplyOf } from "../water/supply";
+import { drainedAfterSoaking, settle, runSetup, supplyOf } from "../testing/settled";
+import { setupProblems } from "../water/checked";
 import type { Wish } from "./bench";
 import { DESIGN_MEDIA, designed } from "./design";
 import { PURPOSE_FACTS, PURPOSES } from "./purposes";
@@ -46,7 +44,7 @@ describe("a new setup", () => {
       for (const purpose of PURPOSES)
         for (const strategy of PURPOSE_FACTS[purpose].strategies) {
           const { setup, reasons } = made({ purpose, strategy, vessel, holed });
-          expect([strategy, checkWhole(setup, medium)]).toEqual([strategy, []]);
+          expect([strategy, setupProblems(setup, medium)]).toEqual([strategy, []]);
           // a vessel too small for a reservoir says so; nothing else is wrong with what was just designed
           expect([strategy, troubles(setup).filter((id) => id !== "reservoir-small")]).toEqual([strategy, []]);
           expect(reasons.length).toBeGreaterThanOrEqual(3);
@@ -200,7 +198,7 @@ describe("any design", () => {
     let [sound, refused, lived] = [0, 0, 0];
     fc.assert(
       fc.property(anyDesign, fc.integer({ min: 0, max: 9 }), (setup, tenth) => {
-        const problems = checkWhole(setup, medium);
+        const problems = setupProblems(setup, medium);
         const settled = tenth > 0 ? settle(setup, medium) : drainedAfterSoaking(setup, medium);
         expect(settled.ok).toBe(problems.length === 0);
         if (!settled.ok) {

@@ -1,8 +1,9 @@
+import { toMillimetre } from "../units/numbers";
 import { ok, type Result } from "../units/problem";
 import { formatVolume, threeFigures, type UnitSystem } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { MediumLookup } from "../water/network";
-import { tidy, type Bench, type Designed, type Designer, type Wish } from "./bench";
+import { type Bench, type Designed, type Designer, type Wish } from "./bench";
 import { graded, openPot, raisedOutlet, sandLens, voidFillers } from "./drained";
 import { gravelReservoir, inTray, overRoom, overSoil } from "./from-below";
 import { PURPOSE_FACTS } from "./purposes";
@@ -38,7 +39,7 @@ export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = 
   const facts = PURPOSE_FACTS[wish.purpose];
   const depth = wish.vessel.insideDepthCm;
   const soilId = facts.soils.find((id) => medium(id) !== undefined) ?? facts.soils[0]!;
-  const fillCm = tidy(Math.max(0.5, depth - roomCm(depth)));
+  const fillCm = toMillimetre(Math.max(0.5, depth - roomCm(depth)));
   const leastSoilCm = Math.min(facts.leastSoilCm, LEAST_SOIL_SHARE * fillCm);
   const bench: Bench = { wish, facts, medium, system, fillCm, leastSoilCm, soilId };
   const made = DESIGNERS[wish.strategy](bench);

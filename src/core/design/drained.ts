@@ -1,8 +1,10 @@
+import { toMillimetre } from "../units/numbers";
 import { readSettled } from "../readings/readings";
 import { type Setup } from "../stack/setup";
 import { openingsOf } from "../stack/geometry";
 import { formatLength, formatPercent, formatVolume } from "../units/units";
 import { cutAt, vesselVolumeCm3 } from "../vessel/vessel";
+import { whenSound } from "../water/checked";
 import { drainedAfterSoaking } from "../water/drain";
 import { settle } from "../water/settle";
 import {
@@ -16,7 +18,6 @@ import {
   rootAir,
   screenReason,
   setupOf,
-  tidy,
   type Bench,
   type Designed,
 } from "./bench";
@@ -27,7 +28,7 @@ import {
 export function raisedOutlet(bench: Bench): Designed {
   const { wish, facts, system, fillCm, soilId } = bench;
   const cm = (height: number): string => formatLength(height, system);
-  const stones = tidy(Math.min(3, 0.12 * fillCm));
+  const stones = toMillimetre(Math.min(3, 0.12 * fillCm));
   const at = (lipCm: number): Setup =>
     setupOf(
       bench,
@@ -43,7 +44,7 @@ export function raisedOutlet(bench: Bench): Designed {
     .toReversed()
     .map((lipCm) => ({ lipCm, setup: at(lipCm) }));
   const airAtRest = (setup: Setup): number => {
-    const settled = settle(setup, bench.medium);
+    const settled = whenSound(setup, bench.medium, (sound) => settle(sound, bench.medium));
     return settled.ok ? (readSettled(setup, settled.value, bench.medium).rootZone?.meanAirSpace ?? 0) : -1;
   };
   const chosen = tries.find(({ setup }) => airAtRest(setup) >= facts.leastAir) ?? tries.at(-1)!;
@@ -63,7 +64,7 @@ export function raisedOutlet(bench: Bench): Designed {
 /** Fine sand at the base, for the lowest roots. */
 export function sandLens(bench: Bench): Designed {
   const { facts, system, fillCm, soilId } = bench;
-  const sandCm = tidy(Math.max(0.5, Math.min(3, 0.2 * fillCm)));
+  const sandCm = toMillimetre(Math.max(0.5, Math.min(3, 0.2 * fillCm)));
   const setup = setupOf(
     bench,
     [
@@ -88,8 +89,8 @@ export function sandLens(bench: Bench): Designed {
 /** Finer grains at the base, coarser above. */
 export function graded(bench: Bench): Designed {
   const { facts, system, fillCm } = bench;
-  const fineCm = tidy(0.25 * fillCm);
-  const middleCm = tidy(0.35 * fillCm);
+  const fineCm = toMillimetre(0.25 * fillCm);
+  const middleCm = toMillimetre(0.35 * fillCm);
   const setup = setupOf(
     bench,
     [
@@ -102,7 +103,7 @@ export function graded(bench: Bench): Designed {
     openBase(bench, "calcined-clay-1-3"),
     { by: "soaking" },
   );
-  const airs = drainedAfterSoaking(setup, bench.medium);
+  const airs = whenSound(setup, bench.medium, (sound) => drainedAfterSoaking(sound, bench.medium));
   const told = airs.ok
     ? readSettled(setup, airs.value, bench.medium).layers.map(({ meanAirSpace }) => formatPercent(meanAirSpace))
     : [];
@@ -124,7 +125,7 @@ export function voidFillers(bench: Bench): Designed {
   const { facts, system, fillCm, leastSoilCm, soilId } = bench;
   // pieces as large as a fist go into a wide pot only
   const fillerId = cutAt(bench.wish.vessel, 0).widthCm > 36 ? "sealed-void-filler" : "foam-void-filler-15-40";
-  const fillerCm = tidy(Math.max(0.5, Math.min(0.5 * fillCm, fillCm - leastSoilCm)));
+  const fillerCm = toMillimetre(Math.max(0.5, Math.min(0.5 * fillCm, fillCm - leastSoilCm)));
   const setup = setupOf(
     bench,
     [

@@ -1,3 +1,4 @@
+import { toMillimetre } from "../units/numbers";
 import type { Fixture } from "../stack/fixtures";
 import { newFixture } from "../stack/new-fixture";
 import type { Legs } from "../stack/setup";
@@ -19,7 +20,6 @@ import {
   rootAir,
   screenReason,
   setupOf,
-  tidy,
   type Bench,
   type Designed,
   type Tried,
@@ -37,7 +37,7 @@ export function overRoom(bench: Bench, how: "feet" | "cords"): Designed {
     how === "feet"
       ? {
           section: "round",
-          acrossCm: tidy(Math.max(1.5, Math.min(10, foot.widthCm / 4))),
+          acrossCm: toMillimetre(Math.max(1.5, Math.min(10, foot.widthCm / 4))),
           count: foot.lengthCm > 1.6 * foot.widthCm ? 4 : foot.widthCm > 24 ? 4 : 1,
         }
       : {
@@ -49,7 +49,7 @@ export function overRoom(bench: Bench, how: "feet" | "cords"): Designed {
   const mostCm = Math.max(1, Math.min(0.45 * fillCm, fillCm - leastSoilCm));
   const tries = heightsBetween(Math.min(1.5, mostCm), mostCm).map((platformCm): Tried => {
     const lipCm = Math.max(0.4, platformCm - Math.max(0.5, 0.08 * platformCm));
-    const levelCm = tidy(Math.max(0.3, lipCm - 0.2));
+    const levelCm = toMillimetre(Math.max(0.3, lipCm - 0.2));
     const setup = setupOf(
       bench,
       [
@@ -105,10 +105,10 @@ export function gravelReservoir(bench: Bench, liner: "liner" | undefined): Desig
   const { wish, facts, system, fillCm, leastSoilCm, soilId } = bench;
   const { vessel } = wish;
   const cm = (height: number): string => formatLength(height, system);
-  const sandCm = tidy(Math.min(3, 0.1 * fillCm));
+  const sandCm = toMillimetre(Math.min(3, 0.1 * fillCm));
   const mostCm = Math.max(1, Math.min(0.45 * fillCm, fillCm - sandCm - leastSoilCm));
   const tries = heightsBetween(Math.min(2, mostCm), mostCm).map((gravelCm): Tried => {
-    const levelCm = tidy(gravelCm);
+    const levelCm = toMillimetre(gravelCm);
     const setup = setupOf(
       bench,
       [
@@ -199,9 +199,9 @@ export function overSoil(bench: Bench): Designed {
   const { wish, facts, system, fillCm, soilId } = bench;
   const depth = wish.vessel.insideDepthCm;
   const cm = (height: number): string => formatLength(height, system);
-  const soilCm = tidy(Math.max(Math.min(facts.leastSoilCm, 0.8 * depth), 0.6 * fillCm));
-  const lipCm = tidy(Math.min(depth - Math.min(2, 0.1 * depth), soilCm + Math.min(8, 0.3 * depth)));
-  const levelCm = tidy(Math.max(soilCm, lipCm - 0.5));
+  const soilCm = toMillimetre(Math.max(Math.min(facts.leastSoilCm, 0.8 * depth), 0.6 * fillCm));
+  const lipCm = toMillimetre(Math.min(depth - Math.min(2, 0.1 * depth), soilCm + Math.min(8, 0.3 * depth)));
+  const levelCm = toMillimetre(Math.max(soilCm, lipCm - 0.5));
   const setup = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],

@@ -1,3 +1,4 @@
+import { capitalised } from "../units/text";
 import { newFixture } from "../stack/new-fixture";
 import { breaksCapillarity } from "../stack/drainage-layer";
 import { fixtureOf, SEPARATOR_FACTS, type Separator } from "../stack/fixtures";
@@ -95,7 +96,7 @@ function separators(setup: Setup): readonly SchoolPair[] {
       : [
           {
             id: other,
-            label: `${capital(SEPARATOR_FACTS[other].words)} in place of ${SEPARATOR_FACTS[now].words}`,
+            label: `${capitalised(SEPARATOR_FACTS[other].words)} in place of ${SEPARATOR_FACTS[now].words}`,
             setup: {
               ...setup,
               layers: setup.layers.map((layer, i) => (i === at ? { ...layer, separator: other } : layer)),
@@ -111,7 +112,7 @@ function grains(setup: Setup): readonly SchoolPair[] {
   const now = GRAINS.find(([id]) => id === setup.layers[at]!.mediumId)!;
   return GRAINS.filter(([id]) => id !== now[0]).map(([mediumId, words]) => ({
     id: mediumId,
-    label: `${capital(words)} in place of ${now[1]}`,
+    label: `${capitalised(words)} in place of ${now[1]}`,
     setup: { ...setup, layers: setup.layers.map((layer, i) => (i === at ? { ...layer, mediumId } : layer)) },
   }));
 }
@@ -129,5 +130,3 @@ function topOrBottom(setup: Setup): readonly SchoolPair[] {
     { id: "tray", label: "Watered from a tray", setup: { ...setup, fixtures, water: { by: "level", levelCm: 2 } } },
   ];
 }
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

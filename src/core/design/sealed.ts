@@ -1,10 +1,11 @@
+import { toMillimetre } from "../units/numbers";
 import type { Setup } from "../stack/setup";
 import { formatLength, formatPercent, formatVolume } from "../units/units";
 import { vesselVolumeCm3 } from "../vessel/vessel";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { networkOf, type Network } from "../water/network";
 import { doseForLevelCm3 } from "../water/settle";
-import { baseHoles, heightsBetween, layer, linerTo, rootAir, setupOf, tidy, type Bench, type Designed } from "./bench";
+import { baseHoles, heightsBetween, layer, linerTo, rootAir, setupOf, type Bench, type Designed } from "./bench";
 
 // Ways without a drain, in which the water is counted: soil on the bare base, over a false bottom, deep and damp.
 
@@ -13,7 +14,7 @@ export function counted(bench: Bench, fillFromCm: number): Designed {
   const { wish, facts, medium, system, soilId } = bench;
   const depth = wish.vessel.insideDepthCm;
   // much air is left over it, for what grows
-  const soilCm = tidy(Math.max(Math.min(facts.leastSoilCm, 0.7 * depth), 0.25 * (depth - fillFromCm)));
+  const soilCm = toMillimetre(Math.max(Math.min(facts.leastSoilCm, 0.7 * depth), 0.25 * (depth - fillFromCm)));
   const empty = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],
@@ -59,7 +60,7 @@ const volumeFor = (setup: Setup, network: Network, levelCm: number): number =>
 /** The same over a room that shows what was too much. */
 export function falseBottom(bench: Bench): Designed {
   const { wish, system } = bench;
-  const fillFromCm = tidy(Math.max(1, Math.min(6, 0.1 * wish.vessel.insideDepthCm)));
+  const fillFromCm = toMillimetre(Math.max(1, Math.min(6, 0.1 * wish.vessel.insideDepthCm)));
   const { setup, reasons } = counted(bench, fillFromCm);
   return {
     setup: { ...setup, layers: setup.layers.map((one, i) => (i === 0 ? { ...one, separator: "mesh" as const } : one)) },
@@ -77,7 +78,7 @@ export function falseBottom(bench: Bench): Designed {
 export function deepDamp(bench: Bench): Designed {
   const { wish, facts, medium, system, soilId } = bench;
   const depth = wish.vessel.insideDepthCm;
-  const soilCm = tidy(Math.max(Math.min(facts.leastSoilCm, 0.8 * depth), 0.5 * depth));
+  const soilCm = toMillimetre(Math.max(Math.min(facts.leastSoilCm, 0.8 * depth), 0.5 * depth));
   const empty = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],
@@ -85,7 +86,7 @@ export function deepDamp(bench: Bench): Designed {
     { by: "volume", storedCm3: 1 },
   );
   const network = networkOf(empty, medium);
-  const levelCm = tidy(Math.min(1.5, 0.08 * soilCm));
+  const levelCm = toMillimetre(Math.min(1.5, 0.08 * soilCm));
   const storedCm3 = network.ok ? doseForLevelCm3(empty, network.value, levelCm) : 1;
   const setup: Setup = { ...empty, water: { by: "volume", storedCm3 } };
   return {

@@ -2,7 +2,8 @@ import type { Legs } from "../stack/setup";
 import type { Outline, Span } from "./outline";
 
 const MOST_LEGS_DRAWN = 6;
-export const LEAST_LEG = 3;
+/** No leg is drawn thinner than so many marks of its drawing. */
+export const LEAST_LEG = 0.6;
 
 /** Where legs stand across the section: those in front of one another are seen as one, cords never thinner than a line. */
 export function legsAcross(

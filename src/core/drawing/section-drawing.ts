@@ -1,11 +1,13 @@
-import { FIXTURE_WORDS, fixtureHeightKey, fixtureOf, type Fixture, type Separator } from "../stack/fixtures";
+import { FIXTURE_WORDS, fixtureHeightKey } from "../stack/fixtures";
 import { USUAL_PLANTING, type Setup } from "../stack/setup";
-import { boundariesCm, openingsOf, platformCm, stackHeightCm } from "../stack/geometry";
+import { boundariesCm, platformCm, stackHeightCm } from "../stack/geometry";
 import { CM_PER_INCH, formatLength, lengthUnitName, type UnitSystem } from "../units/units";
 import { sectionWidthCm } from "../vessel/vessel";
 import type { Medium } from "../media/medium";
-import { legsAcross } from "./legs";
-import { drawnBaseCm, outlineOf, type Outline } from "./outline";
+import { fixtureShapes } from "./fixture-shapes";
+import { drawnBaseCm, outlineOf } from "./outline";
+import { besideCm, type Pen } from "./pen";
+import { layerBands, platformShapes, separatorShape, surfaceSign, vesselShape } from "./section-shapes";
 import { box, line, mm, textWidthMm, words, type Drawing, type Ink, type PathShape, type Shape } from "./shape";
 
 /** A setup cut through, to a scale, on paper. */
@@ -32,44 +34,33 @@ export type SoFar = {
 
 const TEXT_MM = 3;
 const WALL_LEAST_MM = 0.5;
-const LINE_MM = 0.25;
-const SEPARATOR_DASHES: Record<Separator, readonly number[]> = {
-  mesh: [0.5, 0.8],
-  "weed-cloth": [2, 0.6],
-  paper: [0.3, 0.4],
-  card: [3, 0.8, 0.6, 0.8],
-};
-
-type Frame = {
-  readonly setup: Setup;
-  readonly mmPerCm: number;
-  readonly yOf: (heightCm: number) => number;
-  readonly outline: Outline;
-  readonly topY: number;
-};
-
-/** What the vessel and all that stands beside it take up around its inside. [cm] */
-function besidesCm({ vessel, fixtures }: Setup): number {
-  const tray = fixtureOf({ fixtures }, "tray");
-  const overhang = tray ? Math.max(0, (tray.insideLengthCm - sectionWidthCm(vessel)) / 2) + 0.6 : 0;
-  return Math.max(vessel.wallCm, overhang);
-}
+/** A section on paper: its pen, and where the drawing begins. */
+type Frame = Pen & { readonly topY: number };
 
 /** How far tubes, lids and plants stand over the rim, at least. [cm] */
 const OVER_RIM_CM = 3.5;
 
-function frameOf(setup: Setup, mmPerCm: number, left: number, top: number): Frame {
+function frameOf(setup: Setup, mmPerCm: number, left: number, top: number, waterCm: number | undefined): Frame {
   const { vessel } = setup;
   const depth = Math.max(vessel.insideDepthCm, stackHeightCm(setup));
-  const besides = besidesCm(setup) * mmPerCm;
+  const beside = besideCm(setup) * mmPerCm;
   const topY = top + OVER_RIM_CM * mmPerCm;
   const yOf = (heightCm: number): number => topY + (depth - heightCm) * mmPerCm;
-  const span = { left: left + besides, right: left + besides + sectionWidthCm(vessel) * mmPerCm };
-  return { setup, mmPerCm, yOf, topY, outline: outlineOf(vessel, span, yOf, mmPerCm, WALL_LEAST_MM) };
+  const span = { left: left + beside, right: left + beside + sectionWidthCm(vessel) * mmPerCm };
+  return {
+    setup,
+    unitsPerCm: mmPerCm,
+    mark: 1,
+    shownTopCm: vessel.insideDepthCm,
+    waterCm,
+    yOf,
+    topY,
+    outline: outlineOf(vessel, span, yOf, mmPerCm, WALL_LEAST_MM),
+  };
 }
 
 const sizeOf = (setup: Setup, mmPerCm: number): { readonly width: number; readonly height: number } => ({
-  width: (sectionWidthCm(setup.vessel) + 2 * besidesCm(setup)) * mmPerCm,
+  width: (sectionWidthCm(setup.vessel) + 2 * besideCm(setup)) * mmPerCm,
   height:
     (Math.max(setup.vessel.insideDepthCm, stackHeightCm(setup)) + OVER_RIM_CM) * mmPerCm +
     Math.max(WALL_LEAST_MM, drawnBaseCm(setup.vessel) * mmPerCm) +
@@ -78,76 +69,58 @@ const sizeOf = (setup: Setup, mmPerCm: number): { readonly width: number; readon
 
 /** The vessel with what is in it: layers with their grains, what is built in, the water. */
 function contents(frame: Frame, medium: SectionAsked["medium"], soFar: SoFar | undefined): Shape[] {
-  const { setup, yOf, outline } = frame;
+  const { setup, yOf, outline, waterCm } = frame;
   const { vessel } = setup;
   const heights = boundariesCm(setup);
   const filledTo = soFar ? (soFar.filledToCm ?? -Infinity) : Infinity;
   const has = (id: string): boolean => !soFar || soFar.fixtureIds.includes(id);
-  const platform = platformCm(setup);
   const whole = Math.max(vessel.insideDepthCm, heights.at(-1)!);
   const { left, right } = outline.wallsAt(vessel.insideDepthCm);
-  const wide = outline.wallsAt(0);
-  const [x0, x1] = [Math.min(left, wide.left) - 50, Math.max(right, wide.right) + 50];
-  const waterCm = soFar?.waterCm;
-  const inside: Shape[] = [];
+  const foot = outline.wallsAt(0);
+  const wide = { left: Math.min(left, foot.left) - 50, right: Math.max(right, foot.right) + 50 };
+  const water = (x: number, top: number, width: number, height: number): Shape =>
+    box(x, top, width, height, "water", { opacity: PAPER_WATER });
+  const inside: Shape[] =
+    waterCm === undefined ? [] : [water(wide.left, yOf(waterCm), wide.right - wide.left, yOf(0) - yOf(waterCm))];
   const sheets: Shape[] = [];
-  if (waterCm !== undefined)
-    inside.push(box(x0, yOf(waterCm), x1 - x0, yOf(0) - yOf(waterCm), "water", { opacity: 0.3 }));
-  setup.layers.forEach((layer, i) => {
-    const toCm = Math.min(heights[i + 1]!, filledTo);
-    if (layer.separator && i < (soFar?.sheetsUnder ?? Infinity))
-      sheets.push(line(x0, yOf(heights[i]!), x1, yOf(heights[i]!), 0.7, { dashMm: SEPARATOR_DASHES[layer.separator] }));
-    if (!(toCm > heights[i]! + 1e-6)) return;
-    const [top, height] = [yOf(toCm), yOf(heights[i]!) - yOf(toCm)];
-    const found = medium(layer.mediumId);
-    const bands = layer.legs
-      ? legsAcross(layer.legs, outline.wallsAt(heights[i]!), outline.across, 0.6)
-      : [{ left: x0, right: x1 }];
-    for (const { left: from, right: to } of bands) {
+  for (const { index, spans } of layerBands(frame, wide)) {
+    const { mediumId, separator } = setup.layers[index]!;
+    const [fromCm, toCm] = [heights[index]!, Math.min(heights[index + 1]!, filledTo)];
+    if (separator && index < (soFar?.sheetsUnder ?? Infinity))
+      sheets.push(separatorShape(separator, yOf(fromCm), wide, frame.mark));
+    if (!(toCm > fromCm + 1e-6)) continue;
+    const [top, height] = [yOf(toCm), yOf(fromCm) - yOf(toCm)];
+    const found = medium(mediumId);
+    for (const { left: from, right: to } of spans) {
       inside.push(box(from, top, to - from, height, found ? { soil: found.pattern } : "paper"));
       if (found)
         inside.push(box(from, top, to - from, height, { grain: found.pattern }, { stroke: "ink", widthMm: 0.15 }));
-      if (waterCm !== undefined && waterCm > heights[i]!) {
+      if (waterCm !== undefined && waterCm > fromCm) {
         const wetTop = yOf(Math.min(waterCm, toCm));
-        inside.push(box(from, wetTop, to - from, yOf(heights[i]!) - wetTop, "water", { opacity: 0.3 }));
+        inside.push(water(from, wetTop, to - from, yOf(fromCm) - wetTop));
       }
     }
-  });
-  const shapes: Shape[] = [{ kind: "clipped", to: outline.inside(whole), shapes: [...inside, ...sheets] }];
-  if (platform > 0 && (!soFar || soFar.platform)) {
-    const span = outline.wallsAt(platform);
-    shapes.push(line(span.left, yOf(platform), span.right, yOf(platform), 0.9, { dashMm: [3, 0.8] }));
   }
-  if (waterCm !== undefined) shapes.push(...waterSign(frame, waterCm));
-  shapes.push({
-    kind: "path",
-    d: outline.wall(vessel.insideDepthCm),
-    fill: vessel.wallCm * frame.mmPerCm > 2 ? "rule" : "ink",
-    stroke: "ink",
-    widthMm: LINE_MM,
-    ...(vessel.material === "fabric" ? { dashMm: [1.5, 1] } : {}),
-  });
   // what lies on the soil lies around the tubes
   const inOrder = [...setup.fixtures].sort((a, b) => Number(b.kind === "dressing") - Number(a.kind === "dressing"));
-  for (const fixture of inOrder) if (has(fixture.id)) shapes.push(...fixtureShapes(fixture, frame, waterCm));
-  if (soFar?.ball) shapes.push(...plantShapes(frame, soFar.ball));
-  return shapes;
-}
-
-/** The water-table triangle, on the free surface. */
-function waterSign({ yOf, outline, setup }: Frame, waterCm: number): Shape[] {
-  const { right } = outline.wallsAt(Math.min(Math.max(waterCm, 0), setup.vessel.insideDepthCm));
-  const [x, y] = [right - 3, yOf(waterCm)];
+  const surface = outline.wallsAt(Math.min(Math.max(waterCm ?? 0, 0), vessel.insideDepthCm));
   return [
-    { kind: "path", d: `M${mm(x - 1.2)} ${mm(y - 2)}h2.4l-1.2 2Z`, fill: "paper", stroke: "water", widthMm: 0.35 },
-    line(x - 1.6, y + 0.7, x + 1.6, y + 0.7, 0.25, { stroke: "water" }),
-    line(x - 0.9, y + 1.3, x + 0.9, y + 1.3, 0.25, { stroke: "water" }),
+    { kind: "clipped", to: outline.inside(whole), shapes: [...inside, ...sheets] },
+    ...(!soFar || soFar.platform ? platformShapes(frame) : []),
+    ...(waterCm === undefined ? [] : surfaceSign(surface.right - 3, yOf(waterCm), SIGN)),
+    vesselShape(frame),
+    ...inOrder.flatMap((fixture) => (has(fixture.id) ? fixtureShapes(fixture, frame) : [])),
+    ...(soFar?.ball ? plantShapes(frame, soFar.ball) : []),
   ];
 }
+/** Water over grains on paper is paler, or they would not print. */
+const PAPER_WATER = 0.3;
+/** Steps are drawn small: so is their sign of the free surface. */
+const SIGN = 0.65;
 
 /** A plant by its sign: a stem and leaves over the soil, a ball of roots under it. */
 function plantShapes(
-  { yOf, outline, setup, mmPerCm }: Frame,
+  { yOf, outline, setup, unitsPerCm: mmPerCm }: Frame,
   { footCm, crownCm }: NonNullable<SoFar["ball"]>,
 ): Shape[] {
   const surface = stackHeightCm(setup);
@@ -173,149 +146,6 @@ function plantShapes(
   ];
 }
 
-function fixtureShapes(fixture: Fixture, frame: Frame, waterCm: number | undefined): Shape[] {
-  const { setup, yOf, outline, mmPerCm } = frame;
-  const { vessel } = setup;
-  const wall = Math.max(WALL_LEAST_MM, outline.across(vessel.wallCm));
-  const under = Math.max(WALL_LEAST_MM, drawnBaseCm(vessel) * mmPerCm);
-  switch (fixture.kind) {
-    case "hole": {
-      const high = Math.max(0.8, fixture.diameterCm * mmPerCm);
-      if (fixture.in === "wall") {
-        const walls = outline.wallsAt(fixture.lipCm);
-        const toLeft = fixture.acrossShare < 0.5;
-        const x = toLeft ? walls.left - wall - 0.3 : walls.right - 0.3;
-        const way = toLeft ? -1 : 1;
-        const from = toLeft ? walls.left - wall : walls.right + wall;
-        const y = yOf(fixture.lipCm);
-        return [
-          box(x, y - high, wall + 0.6, high, fixture.plugged ? "soft" : "paper", { stroke: "ink", widthMm: 0.15 }),
-          ...(fixture.plugged ? [] : [arrow(from, y - high / 2, way * 3, 0)]),
-        ];
-      }
-      const foot = outline.wallsAt(0);
-      const shown = Math.min(fixture.count, 6);
-      const across = Math.max(0.8, outline.across(fixture.diameterCm));
-      return Array.from({ length: shown }, (_, i) => {
-        const x = foot.left + ((foot.right - foot.left) * (i + 0.5)) / shown;
-        return [
-          box(x - across / 2, yOf(0) - 0.1, across, under + 0.2, fixture.plugged ? "soft" : "paper", {
-            stroke: "ink",
-            widthMm: 0.15,
-          }),
-          ...(fixture.plugged ? [] : [arrow(x, yOf(0) + under, 0, 2.5)]),
-        ];
-      }).flat();
-    }
-    case "fill-tube":
-    case "standpipe":
-    case "tell-tale": {
-      const half = Math.max(0.6, outline.across(fixture.diameterCm) / 2);
-      const x = outline.standingX(fixture.acrossShare, 2 * half);
-      const top = fixture.kind === "standpipe" ? yOf(fixture.lipCm) : yOf(vessel.insideDepthCm) - 3 * mmPerCm;
-      const bottom = fixture.kind === "standpipe" ? yOf(0) + under + 1 : yOf(0);
-      const slant = fixture.kind === "fill-tube" && fixture.foot === "cut" ? Math.min(2 * half, bottom - top) : 0;
-      return [
-        {
-          kind: "path",
-          d: `M${mm(x - half)} ${mm(top)}V${mm(bottom)}L${mm(x + half)} ${mm(bottom - slant)}V${mm(top)}Z`,
-          fill: "paper",
-          stroke: "ink",
-          widthMm: fixture.kind === "tell-tale" ? 0.2 : 0.4,
-        },
-      ];
-    }
-    case "tray": {
-      const { trayRimCm, trayBedCm, baseIsOpen } = openingsOf(setup);
-      const foot = outline.wallsAt(0);
-      const middle = (foot.left + foot.right) / 2;
-      const half = outline.across(fixture.insideLengthCm) / 2;
-      const [rim, bed] = [yOf(trayRimCm!), Math.max(yOf(trayBedCm!), yOf(0) + under)];
-      const level = baseIsOpen && waterCm !== undefined ? Math.min(waterCm, trayRimCm!) : trayBedCm!;
-      const outer = outline.wallsAt(Math.max(0, level));
-      const beside: readonly (readonly [number, number])[] = [
-        [middle - half, outer.left - wall],
-        [outer.right + wall, middle + half],
-      ];
-      return [
-        ...beside.flatMap(([from, to]) =>
-          level > trayBedCm! && to > from
-            ? [box(from, yOf(level), to - from, bed - yOf(level), "water", { opacity: 0.3 })]
-            : [],
-        ),
-        {
-          kind: "path",
-          d: `M${mm(middle - half)} ${mm(rim)}V${mm(bed + 0.4)}H${mm(middle + half)}V${mm(rim)}`,
-          fill: "none",
-          stroke: "ink",
-          widthMm: 0.6,
-        },
-      ];
-    }
-    case "liner": {
-      const points = [0, 0.25, 0.5, 0.75, 1].map((share) => share * Math.min(fixture.topCm, vessel.insideDepthCm));
-      const side = (which: "left" | "right", by: number): string =>
-        points.map((z) => `${mm(outline.wallsAt(z)[which] + by)} ${mm(yOf(z) - (z === 0 ? 0.4 : 0))}`).join("L");
-      return [
-        {
-          kind: "path",
-          d: `M${side("left", 0.5)}M${side("right", -0.5)}M${mm(outline.wallsAt(0).left + 0.5)} ${mm(yOf(0) - 0.4)}H${mm(outline.wallsAt(0).right - 0.5)}`,
-          fill: "none",
-          stroke: "ink",
-          widthMm: 0.4,
-          dashMm: [2, 0.5, 0.5, 0.5],
-        },
-      ];
-    }
-    case "drain-screen": {
-      const foot = outline.wallsAt(0);
-      return [line(foot.left + 0.5, yOf(0) - 0.4, foot.right - 0.5, yOf(0) - 0.4, 0.7, { dashMm: [0.5, 0.6] })];
-    }
-    case "dressing": {
-      const surface = stackHeightCm(setup);
-      const { left, right } = outline.wallsAt(Math.min(surface, vessel.insideDepthCm));
-      const high = Math.max(0.8, fixture.thicknessCm * mmPerCm);
-      return [
-        box(left, yOf(surface) - high, right - left, high, "paper", {
-          stroke: "ink",
-          widthMm: 0.3,
-          dashMm: fixture.material === "sheet" ? [3, 0.5] : [0.8, 0.6],
-        }),
-      ];
-    }
-    case "lid": {
-      const rim = outline.wallsAt(vessel.insideDepthCm);
-      const open = ((rim.right - rim.left) * Math.min(1, Math.max(0, fixture.openShare))) / 2;
-      const middle = (rim.left + rim.right) / 2;
-      const y = yOf(vessel.insideDepthCm) - 1;
-      return [
-        {
-          kind: "path",
-          d: `M${mm(rim.left - wall)} ${mm(y)}H${mm(middle - open)}M${mm(middle + open)} ${mm(y)}H${mm(rim.right + wall)}`,
-          fill: "none",
-          stroke: "ink",
-          widthMm: 1,
-        },
-      ];
-    }
-    default:
-      return fixture satisfies never;
-  }
-}
-
-/** A short arrow from a place, in the colour of water. */
-function arrow(x: number, y: number, dx: number, dy: number): PathShape {
-  const [tx, ty] = [x + dx, y + dy];
-  const [ux, uy] = [Math.sign(dx), Math.sign(dy)];
-  return {
-    kind: "path",
-    d: `M${mm(x)} ${mm(y)}L${mm(tx)} ${mm(ty)}M${mm(tx - ux - 0.7 * uy)} ${mm(ty - uy - 0.7 * ux)}L${mm(tx)} ${mm(ty)}L${mm(tx - ux + 0.7 * uy)} ${mm(ty - uy + 0.7 * ux)}`,
-    fill: "none",
-    stroke: "water",
-    widthMm: 0.35,
-  };
-}
-
 /** Around what is drawn, so that no line is cut at the edge. */
 const EDGE_MM = 1;
 
@@ -330,7 +160,7 @@ export function stepDrawing(
   // what does not shrink with the scale: a base that is a line, and a margin
   const mmPerCm = Math.min((withinMm.width - markRoom) / whole.width, (withinMm.height - 4) / (whole.height - 1.5));
   const { width, height } = sizeOf(setup, mmPerCm);
-  const frame = frameOf(setup, mmPerCm, EDGE_MM, 0);
+  const frame = frameOf(setup, mmPerCm, EDGE_MM, 0, soFar.waterCm);
   const { markCm } = soFar;
   const shapes = contents(frame, medium, soFar);
   if (markCm !== undefined) {
@@ -382,7 +212,7 @@ export function scaledSection({ setup, medium, system, scale }: SectionAsked): D
   const size = sizeOf(setup, mmPerCm);
   const left = MARGIN_MM + CHAIN_MM;
   const top = MARGIN_MM + TITLE_MM;
-  const frame = frameOf(setup, mmPerCm, left, top);
+  const frame = frameOf(setup, mmPerCm, left, top, undefined);
   const names = nameRows(setup, medium, system);
   const bottom = top + Math.max(size.height, names.length * ROW_MM) + WIDTH_DIM_MM;
   const width = Math.max(left + size.width + NAMES_MM + MARGIN_MM, BAR_LEAST_MM + 2 * MARGIN_MM);

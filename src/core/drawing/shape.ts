@@ -53,9 +53,12 @@ export const line = (
   y2: number,
   widthMm = 0.25,
   more: Partial<PathShape> = {},
-): PathShape => ({
+): PathShape => stroke(`M${mm(x1)} ${mm(y1)}L${mm(x2)} ${mm(y2)}`, widthMm, more);
+
+/** A line along a path, in ink. */
+export const stroke = (d: string, widthMm: number, more: Partial<PathShape> = {}): PathShape => ({
   kind: "path",
-  d: `M${mm(x1)} ${mm(y1)}L${mm(x2)} ${mm(y2)}`,
+  d,
   fill: "none",
   stroke: "ink",
   widthMm,

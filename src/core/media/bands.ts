@@ -1,4 +1,5 @@
-import type { Medium, Range } from "./medium";
+import type { Medium } from "./medium";
+import type { Range } from "../units/range";
 
 /**
  * How far a medium's curves are known: at the suctions for which a range is given, how far it reaches below and above

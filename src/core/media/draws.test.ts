@@ -3,7 +3,7 @@ import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { CATALOGUE } from "./catalogue/catalogue";
 import { DRAWS, drawnHydraulics, drawnMedium, generator, seedOf } from "./draws";
-import type { Range } from "./medium";
+import type { Range } from "../units/range";
 
 const drawsOf = (index: number) => {
   const medium = CATALOGUE[index]!;

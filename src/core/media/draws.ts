@@ -1,7 +1,8 @@
 import { gaussLegendre } from "../hydraulics/gauss-legendre";
 import { hydraulicFunctions, type HydraulicFunctions, type VgHydraulics } from "../hydraulics/hydraulics";
 import { WILTED_CM } from "./bands";
-import type { Medium, Range } from "./medium";
+import type { Medium } from "./medium";
+import type { Range } from "../units/range";
 
 /**
  * A medium is known by ranges, and one bag of it is one medium: a set of parameters whose curve lies within all of them.

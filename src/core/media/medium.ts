@@ -1,11 +1,8 @@
 import type { VgHydraulics } from "../hydraulics/hydraulics";
-
-/** A value known as a range: the plausible low and high for the named grade, and the one that is computed with. */
-export type Range = { readonly low: number; readonly typical: number; readonly high: number };
+import type { Confidence, Range } from "../units/range";
 
 /** How far a medium's numbers can be relied on: measured on this kind of material, on a relative, or reasoned. */
 export type Evidence = "measured" | "analogue" | "physics";
-export type Confidence = "high" | "medium" | "low";
 export type Suitability = "ok" | "caution" | "avoid";
 
 /** How a medium is drawn in a section; patterns differ by shape as well as colour. */

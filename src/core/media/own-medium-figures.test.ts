@@ -3,7 +3,8 @@ import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { containerState } from "../water/container";
 import { CATALOGUE } from "./catalogue/catalogue";
 import { fitCurve } from "./fit-curve";
-import type { Medium, Range } from "./medium";
+import type { Medium } from "./medium";
+import type { Range } from "../units/range";
 import { makeOwnMedium, NO_FIGURES, type OwnFigures } from "./own-medium";
 
 // What each figure of a grower's own medium does to the medium made of it, one at a time.

@@ -2,7 +2,8 @@ import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 import { WILTED_CM } from "./bands";
 import { fitCurve, type Fit, type Known } from "./fit-curve";
-import type { Medium, Range } from "./medium";
+import type { Medium } from "./medium";
+import type { Range } from "../units/range";
 import { hasPeat, PEAT_FLAG } from "./flags";
 
 /**

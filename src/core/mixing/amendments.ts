@@ -1,4 +1,5 @@
-import type { Medium, Range } from "../media/medium";
+import type { Medium } from "../media/medium";
+import type { Range } from "../units/range";
 import { isFed, isLimed } from "../media/flags";
 import { parseNumber } from "../units/numbers";
 import { failed, ok, problem, type Result } from "../units/problem";

@@ -1,4 +1,4 @@
-import type { Range } from "../media/medium";
+import type { Range } from "../units/range";
 import type { Part } from "./blend";
 
 /** Buffering of a part that has none on record. [meq/100 g] */

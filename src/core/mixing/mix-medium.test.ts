@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { saying } from "../testing/cases";
 import { CATALOGUE } from "../media/catalogue/catalogue";
-import type { Medium, Range } from "../media/medium";
+import type { Medium } from "../media/medium";
+import type { Range } from "../units/range";
 import { containerState } from "../water/container";
 import { isMix, mixMedium, mixMediumId, mixOfMedium } from "./mix-medium";
 

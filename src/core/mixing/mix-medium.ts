@@ -1,6 +1,7 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { WILTED_CM } from "../media/bands";
-import type { Medium, Range, Suitability } from "../media/medium";
+import type { Medium, Suitability } from "../media/medium";
+import type { Range } from "../units/range";
 import { hasPeat, PEAT_FLAG } from "../media/flags";
 import { ok, type Result } from "../units/problem";
 import { blend, meanGrainMm, type Part } from "./blend";

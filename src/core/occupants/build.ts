@@ -1,4 +1,4 @@
-import type { Confidence } from "../media/medium";
+import type { Confidence } from "../units/range";
 import {
   GENERAL_HUSBANDRY,
   type Animal,

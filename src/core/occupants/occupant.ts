@@ -1,4 +1,4 @@
-import type { Confidence, Range } from "../media/medium";
+import type { Confidence, Range } from "../units/range";
 
 /**
  * What lives in a setup, and what it needs, as far as a container decides it. Every number is a range that says how far
@@ -144,6 +144,11 @@ type Named = {
 export type Plant = Named & PlantNeeds & { readonly life: "plant" };
 export type Animal = Named & AnimalNeeds & { readonly life: "animal" };
 export type Occupant = Plant | Animal;
+
+/** At most so much air space at its roots, and a plant brings its own down, through stem and leaf. */
+const BRINGS_ITS_OWN_AIR = 0.02;
+export const bringsItsOwnAir = ({ leastAirSpace }: Pick<Plant, "leastAirSpace">): boolean =>
+  leastAirSpace.typical <= BRINGS_ITS_OWN_AIR;
 
 export type OccupantLookup = (id: string) => Occupant | undefined;
 

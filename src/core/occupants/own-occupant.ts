@@ -1,4 +1,4 @@
-import type { Range } from "../media/medium";
+import type { Range } from "../units/range";
 import { failed, ok, problem, type Problem, type Result } from "../units/problem";
 import {
   ANIMAL_FIGURES,

@@ -4,10 +4,7 @@ import { isRootedByDefault, withOrWithoutDrainage } from "../stack/drainage-laye
 import { withSaidDemand, withLayer } from "../stack/edit";
 import { type Setup } from "../stack/setup";
 import { stackHeightCm } from "../stack/geometry";
-import { drainedAfterSoaking } from "../water/drain";
-import { runSetup } from "../water/run";
-import { settle } from "../water/settle";
-import { supplyOf } from "../water/supply";
+import { drainedAfterSoaking, runSetup, settle, supplyOf } from "../testing/settled";
 import { differences, meaningOfDrainage, wetZoneRiseCm, type Told } from "./differences";
 import { readDose, readSettled, topOfZones } from "./readings";
 import { doseSteps } from "./dose-steps";

@@ -1,5 +1,7 @@
 import type { Setup } from "../stack/setup";
-import { settle, type MediumLookup } from "../water/settle";
+import type { Result } from "../units/problem";
+import { whenSound } from "../water/checked";
+import { settle, type MediumLookup, type Settled } from "../water/settle";
 import { readDose, readSettled, topOfZones } from "./readings";
 
 /** A dose is poured in steps of this. [cm³] */
@@ -21,7 +23,8 @@ export type DoseStep = {
  */
 export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseStep[] {
   const { water } = setup;
-  const now = settle(setup, medium);
+  const settledOf = (one: Setup): Result<Settled> => whenSound(one, medium, (sound) => settle(sound, medium));
+  const now = settledOf(setup);
   if (water.by !== "volume" || !now.ok) return [];
   const { untilBaseCm3, untilRootsCm3 } = readDose(setup, now.value);
   const doses = new Map<number, DoseStep["event"]>(
@@ -33,7 +36,7 @@ export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseSt
     .sort(([a], [b]) => a - b)
     .flatMap(([addedCm3, event]) => {
       const dosed = { ...setup, water: { ...water, storedCm3: water.storedCm3 + addedCm3 } };
-      const settled = settle(dosed, medium);
+      const settled = settledOf(dosed);
       if (!settled.ok) return [];
       const { waterTableCm, waterlogged, rootZone } = readSettled(dosed, settled.value, medium);
       return [

@@ -9,9 +9,7 @@ import { GRAVEL, MIX, PEAT, layer, medium, potWith, roundVessel } from "../testi
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
 import { readAt } from "../water/profile";
-import { drainedAfterSoaking } from "../water/drain";
-import { runSetup } from "../water/run";
-import { settle } from "../water/settle";
+import { drainedAfterSoaking, runSetup, settle } from "../testing/settled";
 import { cautionsFor } from "./cautions";
 import { readDose, readSettled, topOfZones, zonesUnder } from "./readings";
 import { readingSentences, stateLine } from "./sentences";

@@ -1,3 +1,4 @@
+import { capitalised } from "../units/text";
 import type { Setup } from "../stack/setup";
 import {
   formatDepthPerDay,
@@ -87,7 +88,7 @@ export function supplySayings(
     heading: ownIsSoaked ? "Had it only wicked up" : "Had it been soaked first",
     tone: "plain",
     why,
-    text: `${sentenceCase(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${ownIsSoaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
+    text: `${capitalised(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${ownIsSoaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
   });
   return sayings;
 }
@@ -117,8 +118,6 @@ function markSentence(
       return branch.mark satisfies never;
   }
 }
-
-const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function markText(mark: RefillMark, cm: (height: number) => string): string {
   return mark.kind === "mark"

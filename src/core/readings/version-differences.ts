@@ -1,3 +1,4 @@
+import { whenSound } from "../water/checked";
 import { differences } from "./differences";
 import { readSettled } from "./readings";
 import { FIXTURE_WORDS } from "../stack/fixtures";
@@ -15,7 +16,7 @@ export function toldDifferences(
 ): readonly string[] {
   const said = designDifferences(before, now, medium, system);
   const [a, b] = [before, now].map((setup) => {
-    const settled = settle(setup, medium, system);
+    const settled = whenSound(setup, medium, (sound) => settle(sound, medium), system);
     return settled.ok
       ? { setup, settled: settled.value, readings: readSettled(setup, settled.value, medium) }
       : undefined;

@@ -3,11 +3,9 @@ import { withSaidDemand } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, inFeet } from "../testing/setups";
 import { standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
-import { runSetup } from "../water/run";
+import { runSetup, settle, supplyOf } from "../testing/settled";
 import { openWaterCm3 } from "../water/network";
-import { settle } from "../water/settle";
 import { demandCm3PerHour } from "../water/losses";
-import { supplyOf } from "../water/supply";
 import { BUFFER_PSI_CM, EASY_PSI_CM, readSettled } from "./readings";
 
 // What is weighed, averaged and measured out by area, against sums made by hand.

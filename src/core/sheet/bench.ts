@@ -1,3 +1,4 @@
+import { whenSound } from "../water/checked";
 import type { Dosed, MixPlace } from "../mixing/amendments";
 import { batchFor, type Batch } from "../mixing/batch";
 import type { Part } from "../mixing/blend";
@@ -10,7 +11,8 @@ import { boundariesCm, isWickLayer, stackHeightCm } from "../stack/geometry";
 import type { UnitSystem } from "../units/units";
 import { layerPlaces } from "../water/layer-place";
 import { readSettled, type Readings } from "../readings/readings";
-import { settle, type MediumLookup, type Settled } from "../water/settle";
+import type { MediumLookup, Settled } from "../water/settle";
+import { settle } from "../water/settle";
 import { networkOf, type Network } from "../water/network";
 import { handlingOf, handlingOfMix, type Handling } from "../mixing/handling";
 
@@ -100,7 +102,7 @@ export function benchOf(asked: BenchAsked): Bench {
   const { setup, medium, occupants, recipes, system } = asked;
   const heights = boundariesCm(setup);
   const places = layerPlaces(setup, medium);
-  const made = settle(setup, medium, system);
+  const made = whenSound(setup, medium, (sound) => settle(sound, medium), system);
   const settled = made.ok ? made.value : undefined;
   const others = dampnessOf(
     asked,

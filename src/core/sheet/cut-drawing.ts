@@ -1,8 +1,8 @@
 import { box, circle, line, mm, words, type Drawing, type Shape } from "../drawing/shape";
 import type { Setup } from "../stack/setup";
 import { formatLength, type UnitSystem } from "../units/units";
-import { cutAt } from "../vessel/vessel";
-import { isRoundVessel, type BaseCut, type Cut, type WallCut } from "./cuts";
+import { cutAt, hasCurvedWall } from "../vessel/vessel";
+import { type BaseCut, type Cut, type WallCut } from "./cuts";
 
 /** A hole as it is marked out: seen from outside, with every length that has to be measured. */
 const TEXT_MM = 3;
@@ -19,7 +19,7 @@ const tick = (x: number, y: number): Shape => line(x - 0.8, y + 0.8, x + 0.8, y 
 function wallDrawing(cut: WallCut, setup: Setup, system: UnitSystem): Drawing {
   const { vessel } = setup;
   const cm = (length: number): string => formatLength(length, system);
-  const isRound = isRoundVessel(vessel);
+  const isRound = hasCurvedWall(vessel);
   const rim = cutAt(vessel, vessel.insideDepthCm);
   const base = cutAt(vessel, 0);
   const [rimCm, baseCm] = [rim.widthCm + 2 * vessel.wallCm, base.widthCm + 2 * vessel.wallCm];

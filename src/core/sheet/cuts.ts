@@ -1,7 +1,7 @@
 import { fixturesOf, type Hole, type Standpipe } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
-import { cutAt, type Vessel } from "../vessel/vessel";
+import { cutAt, hasCurvedWall, type Vessel } from "../vessel/vessel";
 import { drillFor, type Drill } from "./drills";
 
 /**
@@ -46,9 +46,6 @@ const PIPE_WALL_CM = 0.2;
 const RING = 0.6;
 const RINGS = { inner: 0.35, outer: 0.72, innerShare: 0.3, from: 9 } as const;
 
-const ROUND: ReadonlySet<Vessel["shape"]> = new Set(["round", "half-barrel", "bowl", "bottle", "poured", "oval"]);
-export const isRoundVessel = ({ shape }: Pick<Vessel, "shape">): boolean => ROUND.has(shape);
-
 /** All that is drilled or sawn into a vessel, walls first. Stopped holes are not. */
 export function cutsOf({ vessel, fixtures }: Pick<Setup, "vessel" | "fixtures">, system: UnitSystem): readonly Cut[] {
   // cloth is not drilled
@@ -69,7 +66,7 @@ function wallCut(vessel: Vessel, fixture: Hole, system: UnitSystem): WallCut {
   // the lower edge is what counts: a wider drill goes higher, not lower
   const centreCm = fixture.lipCm + diameterCm / 2;
   const { widthCm } = cutAt(vessel, centreCm);
-  const sideCm = isRoundVessel(vessel) ? Math.PI * widthCm : widthCm;
+  const sideCm = hasCurvedWall(vessel) ? Math.PI * widthCm : widthCm;
   const step = Math.max(SPACING * diameterCm, LEAST_SPACING_CM);
   const row = Math.min(step, (0.8 * sideCm) / Math.max(1, fixture.count));
   return {
@@ -92,7 +89,7 @@ function wallCut(vessel: Vessel, fixture: Hole, system: UnitSystem): WallCut {
 function baseCut(vessel: Vessel, fixture: Hole | Standpipe, boreCm: number, system: UnitSystem): BaseCut {
   const drill = drillFor(boreCm, system);
   const { lengthCm, widthCm } = cutAt(vessel, 0);
-  const isRound = isRoundVessel(vessel);
+  const isRound = hasCurvedWall(vessel);
   const count = fixture.kind === "hole" ? fixture.count : 1;
   return {
     in: "base",

@@ -3,7 +3,6 @@ import { fixtureOf, type DressingMaterial } from "../stack/fixtures";
 import { fullStorageCm3 } from "../water/equilibrium";
 import { lossesOf, risingCm3PerHour } from "../water/losses";
 import { formatLength, formatVolume } from "../units/units";
-import { vesselAreaCm2 } from "../vessel/vessel";
 import type { Bench } from "./bench";
 import { careOfWater } from "./care";
 import type { Shows, WrittenStep } from "./step";

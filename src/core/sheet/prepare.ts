@@ -1,9 +1,9 @@
-import { fixtureOf, fixturesOf, type FillTube } from "../stack/fixtures";
+import { fixtureOf, fixturesOf, type FillTube, type FixtureKind } from "../stack/fixtures";
 import { formatLength, formatVolume } from "../units/units";
-import { cutAt, vesselVolumeCm3 } from "../vessel/vessel";
+import { hasCurvedWall, cutAt, vesselVolumeCm3 } from "../vessel/vessel";
 import type { Bench } from "./bench";
 import { careInDrilling, careOfPlace } from "./care";
-import { cutsOf, isRoundVessel, type BaseCut, type WallCut } from "./cuts";
+import { cutsOf, type BaseCut, type WallCut } from "./cuts";
 import { FOOT_HOLES, linerSheet, tubeLengthCm } from "./sizes";
 import type { Shows, WrittenStep } from "./step";
 
@@ -30,16 +30,7 @@ const step = (key: string, heading: string, text: readonly string[], more: Parti
 
 /** Everything before the first grain goes in: the place, the holes, what keeps water in, the tubes. */
 export function preparing(bench: Bench): readonly WrittenStep[] {
-  const steps = [
-    placeStep(bench),
-    ...plugSteps(bench),
-    ...drillSteps(bench),
-    ...linerSteps(bench),
-    ...screenSteps(bench),
-    ...traySteps(bench),
-    ...tightnessSteps(bench),
-    ...tubeSteps(bench),
-  ];
+  const steps = [placeStep(bench), ...builtIn("dry", bench), ...tightnessSteps(bench), ...builtIn("tried", bench)];
   // each drawing shows what was built in up to its step
   const built: string[] = [];
   return steps.map(({ fixtureIds, ...one }) => {
@@ -47,6 +38,26 @@ export function preparing(bench: Bench): readonly WrittenStep[] {
     return { ...one, shows: { ...one.shows, fixtureIds: [...built] } };
   });
 }
+
+/** Of each kind: whether it is built in before the vessel is tried with water, after it, or once all is filled in. */
+const BUILT: Record<
+  FixtureKind,
+  { readonly when: "dry" | "tried" | "filled"; readonly steps: (bench: Bench) => Building[] }
+> = {
+  hole: { when: "dry", steps: (bench) => [...plugSteps(bench), ...drillSteps(bench)] },
+  // drilled with the holes, in one go
+  standpipe: { when: "dry", steps: () => [] },
+  liner: { when: "dry", steps: linerSteps },
+  "drain-screen": { when: "dry", steps: screenSteps },
+  tray: { when: "dry", steps: traySteps },
+  "fill-tube": { when: "tried", steps: fillTubeSteps },
+  "tell-tale": { when: "tried", steps: tellTaleSteps },
+  // finish.ts dresses the top and puts the lid on
+  dressing: { when: "filled", steps: () => [] },
+  lid: { when: "filled", steps: () => [] },
+};
+const builtIn = (when: "dry" | "tried", bench: Bench): Building[] =>
+  Object.values(BUILT).flatMap((kind) => (kind.when === when ? kind.steps(bench) : []));
 
 type Building = WrittenStep & { readonly fixtureIds: readonly string[] };
 const building = (one: WrittenStep, ...fixtureIds: readonly string[]): Building => ({ ...one, fixtureIds });
@@ -124,7 +135,7 @@ function drillSteps(bench: Bench): Building[] {
           `fixture:${fixture.id}`,
           `${make} the ${count === 1 ? "hole" : `${count} holes`} in the wall`,
           [
-            `On the ${isRoundVessel(setup.vessel) ? "side" : "end"} at the ${cut.side} of the drawing${opposite}: mark ${count === 1 ? "the centre" : "the centres"} ${cm(cut.overGroundCm)} up from what it stands on, measured straight up the outside, which is ${cm(cut.underRimCm)} under the rim.${
+            `On the ${hasCurvedWall(setup.vessel) ? "side" : "end"} at the ${cut.side} of the drawing${opposite}: mark ${count === 1 ? "the centre" : "the centres"} ${cm(cut.overGroundCm)} up from what it stands on, measured straight up the outside, which is ${cm(cut.underRimCm)} under the rim.${
               count > 1
                 ? ` Side by side, ${cm(cut.places[1]!.alongCm - cut.places[0]!.alongCm)} from centre to centre.`
                 : ""
@@ -266,44 +277,47 @@ function tightnessSteps({ setup, system, network }: Bench): Building[] {
   ];
 }
 
-function tubeSteps({ setup, system }: Bench): Building[] {
+const placeAcross = (acrossShare: number): string =>
+  acrossShare < 0.35
+    ? "at the left of the drawing"
+    : acrossShare > 0.65
+      ? "at the right of the drawing"
+      : "in the middle";
+
+function fillTubeSteps({ setup, system }: Bench): Building[] {
   const cm = (height: number): string => formatLength(height, system);
-  const place = (acrossShare: number): string =>
-    acrossShare < 0.35
-      ? "at the left of the drawing"
-      : acrossShare > 0.65
-        ? "at the right of the drawing"
-        : "in the middle";
   const foot = ({ foot: kind, diameterCm }: FillTube): string =>
     kind === "cut"
       ? `Cut its lower end at a slant of 45°, so that over ${cm(diameterCm)} it stands on a point and water runs out beside it`
       : `Drill ${FOOT_HOLES.count} holes of ${cm(FOOT_HOLES.diameterCm)} into its lowest ${cm(FOOT_HOLES.upToCm)}, all around`;
-  return [
-    ...fixturesOf(setup, "fill-tube").map((tube) =>
-      building(
-        step(
-          `fixture:${tube.id}`,
-          "Cut and stand the fill tube",
-          [
-            `${cm(tubeLengthCm(setup))} long, ${cm(tube.diameterCm)} wide inside. ${foot(tube)}. Stand it on the inside base ${place(tube.acrossShare)}, upright, and tape it to the rim until the layers hold it. A stopper or a scrap of mesh on top keeps mosquitoes and leaves out.`,
-          ],
-          { asks: ["diameterCm"] },
-        ),
-        tube.id,
+  return fixturesOf(setup, "fill-tube").map((tube) =>
+    building(
+      step(
+        `fixture:${tube.id}`,
+        "Cut and stand the fill tube",
+        [
+          `${cm(tubeLengthCm(setup))} long, ${cm(tube.diameterCm)} wide inside. ${foot(tube)}. Stand it on the inside base ${placeAcross(tube.acrossShare)}, upright, and tape it to the rim until the layers hold it. A stopper or a scrap of mesh on top keeps mosquitoes and leaves out.`,
+        ],
+        { asks: ["diameterCm"] },
       ),
+      tube.id,
     ),
-    ...fixturesOf(setup, "tell-tale").map((tube) =>
-      building(
-        step(
-          `fixture:${tube.id}`,
-          "Stand the level tell-tale",
-          [
-            `A clear tube ${cm(tubeLengthCm(setup))} long and ${cm(tube.diameterCm)} wide inside, ${place(tube.acrossShare)}, its lower end cut aslant and wrapped in mesh. Scratch the levels on it that you want to see.`,
-          ],
-          { asks: ["diameterCm"] },
-        ),
-        tube.id,
+  );
+}
+
+function tellTaleSteps({ setup, system }: Bench): Building[] {
+  const cm = (height: number): string => formatLength(height, system);
+  return fixturesOf(setup, "tell-tale").map((tube) =>
+    building(
+      step(
+        `fixture:${tube.id}`,
+        "Stand the level tell-tale",
+        [
+          `A clear tube ${cm(tubeLengthCm(setup))} long and ${cm(tube.diameterCm)} wide inside, ${placeAcross(tube.acrossShare)}, its lower end cut aslant and wrapped in mesh. Scratch the levels on it that you want to see.`,
+        ],
+        { asks: ["diameterCm"] },
       ),
+      tube.id,
     ),
-  ];
+  );
 }

@@ -1,8 +1,7 @@
 import type { Liner } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
 import { formatLength, type UnitSystem } from "../units/units";
-import { cutAt, type Vessel } from "../vessel/vessel";
-import { isRoundVessel } from "./cuts";
+import { hasCurvedWall, cutAt, type Vessel } from "../vessel/vessel";
 
 /** Over the edge of what a sheet covers, to fold and to hold it by. [cm] */
 export const LAP_CM = 5;
@@ -30,6 +29,6 @@ export function linerSheet(
 
 /** How wide something round is, or how long and wide something else. */
 export const acrossWords = (vessel: Vessel, lengthCm: number, widthCm: number, system: UnitSystem): string =>
-  isRoundVessel(vessel) && Math.abs(lengthCm - widthCm) < 0.05
+  hasCurvedWall(vessel) && Math.abs(lengthCm - widthCm) < 0.05
     ? `${formatLength(lengthCm, system)} across`
     : `${formatLength(lengthCm, system)} by ${formatLength(widthCm, system)}`;

@@ -1,7 +1,15 @@
+import { capitalised } from "../units/text";
 import { AMENDMENTS, amendmentAmount } from "../mixing/amendments";
-import { fixtureOf, fixturesOf, SEPARATOR_FACTS, type DressingMaterial } from "../stack/fixtures";
+import {
+  fixtureOf,
+  fixturesOf,
+  SEPARATOR_FACTS,
+  type DressingMaterial,
+  type Fixture,
+  type FixtureKind,
+} from "../stack/fixtures";
 import { boundariesCm, platformCm, stackHeightCm } from "../stack/geometry";
-import { formatLength, formatVolume, lengthInUnits, threeFigures, type UnitSystem } from "../units/units";
+import { formatArea, formatLength, formatVolume, type UnitSystem } from "../units/units";
 import { cutAt, sectionWidthCm, vesselAreaCm2, wallAreaCm2, type Vessel } from "../vessel/vessel";
 import type { Bench } from "./bench";
 import { cutsOf } from "./cuts";
@@ -23,15 +31,6 @@ function vesselWords(vessel: Vessel, size: (heightCm: number) => string, system:
   return `${atRim}${wider}, ${cm(vessel.insideDepthCm)} deep, inside`;
 }
 
-export const formatArea = (cm2: number, system: UnitSystem): string =>
-  system === "metric"
-    ? cm2 >= 5000
-      ? `${threeFigures(cm2 / 1e4, 2)} m²`
-      : `${threeFigures(cm2, 0)} cm²`
-    : cm2 >= 5000
-      ? `${threeFigures(cm2 / 929.0304, 1)} sq ft`
-      : `${threeFigures(lengthInUnits(lengthInUnits(cm2, system), system), 0)} sq in`;
-
 const DRESSING_WORDS: Record<DressingMaterial, string> = {
   gravel: "Gravel for the top",
   bark: "Bark for the top",
@@ -39,95 +38,103 @@ const DRESSING_WORDS: Record<DressingMaterial, string> = {
   sheet: "Sheet to cover the top",
 };
 
+const sizeAt = (vessel: Vessel, heightCm: number, system: UnitSystem): string => {
+  const { lengthCm, widthCm } = cutAt(vessel, heightCm);
+  return acrossWords(vessel, lengthCm, widthCm, system);
+};
+const sheetWords = (lengthCm: number, widthCm: number, system: UnitSystem): string =>
+  `${formatLength(lengthCm, system)} by ${formatLength(widthCm, system)}, ${formatArea(lengthCm * widthCm, system)}`;
+
+/** In which order kinds of fixtures stand on the list: before what carries and parts the layers, or after it. */
+const LISTED: Record<FixtureKind, "first" | "last"> = {
+  hole: "first",
+  tray: "first",
+  liner: "first",
+  "drain-screen": "first",
+  "fill-tube": "first",
+  "tell-tale": "first",
+  standpipe: "first",
+  dressing: "last",
+  lid: "last",
+};
+const KINDS_LISTED = Object.keys(LISTED) as readonly FixtureKind[];
+
+const boughtFor = (bench: Bench, where: "first" | "last"): readonly Thing[] =>
+  KINDS_LISTED.filter((kind) => LISTED[kind] === where).flatMap((kind) =>
+    fixturesOf(bench.setup, kind).flatMap((fixture) => thingOf(fixture, bench) ?? []),
+  );
+
+/** What is bought for a fixture; nothing for a hole that is made. */
+function thingOf(fixture: Fixture, { setup, system }: Bench): Thing | undefined {
+  const { vessel } = setup;
+  const cm = (length: number): string => formatLength(length, system);
+  const thing = (what: string, amount: string): Thing => ({ key: fixture.id, what, amount });
+  const surfaceCm2 = (): number => vesselAreaCm2(vessel, Math.min(stackHeightCm(setup), vessel.insideDepthCm));
+  switch (fixture.kind) {
+    case "hole":
+      return fixture.plugged
+        ? thing("Bung, or plate and sealant", `${fixture.count} of ${cm(fixture.diameterCm)}`)
+        : undefined;
+    case "tray":
+      return thing(
+        "Tray",
+        `${cm(fixture.insideLengthCm)} by ${cm(fixture.insideWidthCm)}, ${cm(fixture.insideDepthCm)} deep, inside`,
+      );
+    case "liner": {
+      const { lengthCm, widthCm } = linerSheet(setup, fixture);
+      const coversCm2 = vesselAreaCm2(vessel, 0) + wallAreaCm2(vessel, 0, fixture.topCm);
+      return thing("Liner", `${sheetWords(lengthCm, widthCm, system)}; it covers ${formatArea(coversCm2, system)}`);
+    }
+    case "drain-screen": {
+      const covered = fixturesOf(setup, "hole").filter((hole) => hole.in === "base" && !hole.plugged);
+      const pieces = covered.map(({ diameterCm, count }) => {
+        const sideCm = diameterCm + 2 * OVER_HOLE_CM;
+        return `${count} of ${cm(sideCm)} square, ${formatArea(count * sideCm ** 2, system)}`;
+      });
+      return thing("Mesh over the holes", pieces.length > 0 ? pieces.join("; ") : sizeAt(vessel, 0, system));
+    }
+    case "fill-tube":
+      return thing(
+        "Fill tube",
+        `${cm(tubeLengthCm(setup))} of tube, ${cm(fixture.diameterCm)} wide inside (it stands ${cm(STANDS_PROUD_CM)} proud)`,
+      );
+    case "tell-tale":
+      return thing("Clear tube for the level", `${cm(tubeLengthCm(setup))}, ${cm(fixture.diameterCm)} wide inside`);
+    case "standpipe":
+      return thing(
+        "Standpipe, with a seal for the base",
+        `${cm(fixture.lipCm + vessel.baseCm + PIPE_BELOW_CM)} of pipe, ${cm(fixture.diameterCm)} wide inside`,
+      );
+    case "dressing":
+      return thing(
+        DRESSING_WORDS[fixture.material],
+        fixture.material === "gravel" || fixture.material === "bark"
+          ? `${formatVolume(fixture.thicknessCm * surfaceCm2(), system)}, ${cm(fixture.thicknessCm)} deep`
+          : formatArea(surfaceCm2(), system),
+      );
+    case "lid":
+      return thing("Lid", sizeAt(vessel, vessel.insideDepthCm, system));
+    default:
+      return fixture satisfies never;
+  }
+}
+
 /** All that is built in besides the media, by length, area and count. */
 export function thingsFor(bench: Bench): readonly Thing[] {
   const { setup, system, living } = bench;
   const { vessel } = setup;
   const cm = (length: number): string => formatLength(length, system);
   const heights = boundariesCm(setup);
-  const size = (heightCm: number): string => {
-    const { lengthCm, widthCm } = cutAt(vessel, heightCm);
-    return acrossWords(vessel, lengthCm, widthCm, system);
-  };
-  const sheet = (lengthCm: number, widthCm: number): string =>
-    `${cm(lengthCm)} by ${cm(widthCm)}, ${formatArea(lengthCm * widthCm, system)}`;
-  const liner = fixtureOf(setup, "liner");
-  const screen = fixtureOf(setup, "drain-screen");
-  const tray = fixtureOf(setup, "tray");
-  const dressing = fixtureOf(setup, "dressing");
-  const lid = fixtureOf(setup, "lid");
+  const size = (heightCm: number): string => sizeAt(vessel, heightCm, system);
+  const sheet = (lengthCm: number, widthCm: number): string => sheetWords(lengthCm, widthCm, system);
   const platform = platformCm(setup);
-  const surface = stackHeightCm(setup);
-  const covered = [
-    ...(screen
-      ? fixturesOf(setup, "hole")
-          .filter((hole) => hole.in === "base" && !hole.plugged)
-          .map(({ diameterCm, count }) => ({ sideCm: diameterCm + 2 * OVER_HOLE_CM, count }))
-      : []),
-  ];
   return [
     {
       key: "vessel",
       what: "The vessel",
       amount: vesselWords(vessel, size, system),
     },
-    ...fixturesOf(setup, "hole")
-      .filter(({ plugged }) => plugged)
-      .map(({ id, count, diameterCm }) => ({
-        key: id,
-        what: "Bung, or plate and sealant",
-        amount: `${count} of ${cm(diameterCm)}`,
-      })),
-    ...(tray
-      ? [
-          {
-            key: tray.id,
-            what: "Tray",
-            amount: `${cm(tray.insideLengthCm)} by ${cm(tray.insideWidthCm)}, ${cm(tray.insideDepthCm)} deep, inside`,
-          },
-        ]
-      : []),
-    ...(liner
-      ? [
-          {
-            key: liner.id,
-            what: "Liner",
-            amount: `${sheet(linerSheet(setup, liner).lengthCm, linerSheet(setup, liner).widthCm)}; it covers ${formatArea(vesselAreaCm2(vessel, 0) + wallAreaCm2(vessel, 0, liner.topCm), system)}`,
-          },
-        ]
-      : []),
-    ...(screen
-      ? [
-          {
-            key: screen.id,
-            what: "Mesh over the holes",
-            amount:
-              covered.length > 0
-                ? covered
-                    .map(
-                      ({ sideCm, count }) =>
-                        `${count} of ${cm(sideCm)} square, ${formatArea(count * sideCm ** 2, system)}`,
-                    )
-                    .join("; ")
-                : size(0),
-          },
-        ]
-      : []),
-    ...fixturesOf(setup, "fill-tube").map(({ id, diameterCm }) => ({
-      key: id,
-      what: "Fill tube",
-      amount: `${cm(tubeLengthCm(setup))} of tube, ${cm(diameterCm)} wide inside (it stands ${cm(STANDS_PROUD_CM)} proud)`,
-    })),
-    ...fixturesOf(setup, "tell-tale").map(({ id, diameterCm }) => ({
-      key: id,
-      what: "Clear tube for the level",
-      amount: `${cm(tubeLengthCm(setup))}, ${cm(diameterCm)} wide inside`,
-    })),
-    ...fixturesOf(setup, "standpipe").map(({ id, diameterCm, lipCm }) => ({
-      key: id,
-      what: "Standpipe, with a seal for the base",
-      amount: `${cm(lipCm + vessel.baseCm + PIPE_BELOW_CM)} of pipe, ${cm(diameterCm)} wide inside`,
-    })),
+    ...boughtFor(bench, "first"),
     ...setup.layers.flatMap(({ id, legs, thicknessCm, name }, i) => {
       if (!legs) return [];
       const { isCord } = bench.layers[i]!;
@@ -159,7 +166,7 @@ export function thingsFor(bench: Bench): readonly Thing[] {
       return [
         {
           key: `separator:${id}`,
-          what: `${words.charAt(0).toUpperCase()}${words.slice(1)}${name ? `, under the ${name}` : ""}`,
+          what: `${capitalised(words)}${name ? `, under the ${name}` : ""}`,
           amount: sheet(lengthCm + LAP_CM, widthCm + LAP_CM),
         },
       ];
@@ -172,19 +179,7 @@ export function thingsFor(bench: Bench): readonly Thing[] {
         { key: `sheet:${id}`, what: medium.name, amount: `${sheet(lengthCm, widthCm)}, ${cm(toCm - fromCm)} thick` },
       ];
     }),
-    ...(dressing
-      ? [
-          {
-            key: dressing.id,
-            what: DRESSING_WORDS[dressing.material],
-            amount:
-              dressing.material === "gravel" || dressing.material === "bark"
-                ? `${formatVolume(dressing.thicknessCm * vesselAreaCm2(vessel, Math.min(surface, vessel.insideDepthCm)), system)}, ${cm(dressing.thicknessCm)} deep`
-                : formatArea(vesselAreaCm2(vessel, Math.min(surface, vessel.insideDepthCm)), system),
-          },
-        ]
-      : []),
-    ...(lid ? [{ key: lid.id, what: "Lid", amount: size(vessel.insideDepthCm) }] : []),
+    ...boughtFor(bench, "last"),
     ...amendmentsFor(bench),
     ...living.map(({ occupancy: { id, count }, kind: { name } }) => ({
       key: `lives:${id}`,

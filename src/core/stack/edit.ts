@@ -1,3 +1,4 @@
+import { toTenthOfMillimetre } from "../units/numbers";
 import type { Vessel } from "../vessel/vessel";
 import type { Fixture } from "./fixtures";
 import type { Problem } from "../units/problem";
@@ -87,7 +88,7 @@ export function addLayer(
   const at = Math.min(Math.max(belowIndex + 1, 0), setup.layers.length);
   const headroom = headroomCm(setup);
   if (headroom >= 1 || setup.layers.length === 0) {
-    const usual = setup.layers.length === 0 ? tidy(setup.vessel.insideDepthCm / 2) : USUAL_NEW_LAYER_CM;
+    const usual = setup.layers.length === 0 ? toTenthOfMillimetre(setup.vessel.insideDepthCm / 2) : USUAL_NEW_LAYER_CM;
     return {
       setup: {
         ...setup,
@@ -97,7 +98,7 @@ export function addLayer(
     };
   }
   const donor = setup.layers[Math.max(at - 1, 0)]!;
-  const half = tidy(donor.thicknessCm / 2);
+  const half = toTenthOfMillimetre(donor.thicknessCm / 2);
   if (half < THINNEST_LAYER_CM || donor.thicknessCm - half < THINNEST_LAYER_CM) return undefined;
   const slimmer = withLayer(setup, donor.id, { thicknessCm: donor.thicknessCm - half });
   return {
@@ -120,7 +121,7 @@ export function dragBoundary(setup: Setup, index: number, heightCm: number): Set
     ? Math.max(heights[index]!, heights[index + 1]! - THINNEST_LAYER_CM)
     : Math.max(heights[index]!, setup.vessel.insideDepthCm);
   const base = heights[index - 1]!;
-  const thicknessCm = Math.min(tidy(clamp(heightCm, least, most) - base), most - base);
+  const thicknessCm = Math.min(toTenthOfMillimetre(clamp(heightCm, least, most) - base), most - base);
   const moved = withLayer(setup, lower.id, { thicknessCm });
   // the upper layer takes exactly the rest, so that rounding never makes the stack higher
   return upper
@@ -133,7 +134,7 @@ export function dragLevel(setup: Setup, heightCm: number): Setup {
   const { water, vessel } = setup;
   if (water.by !== "level") return setup;
   const most = Math.min(drainsAtCm(setup) ?? vessel.insideDepthCm, vessel.insideDepthCm);
-  return withWater(setup, { ...water, levelCm: Math.min(tidy(clamp(heightCm, 0, most)), most) });
+  return withWater(setup, { ...water, levelCm: Math.min(toTenthOfMillimetre(clamp(heightCm, 0, most)), most) });
 }
 
 /** Drags a fixture to a height, or across; a way out takes the surface down with it. */
@@ -146,13 +147,13 @@ export function dragFixture(
   if (!fixture) return setup;
   const grip = gripOf(setup, fixture);
   const sized = (heightCm: number, { key, fromCm, leastCm, mostCm }: FixtureGrip) => ({
-    [key]: Math.min(tidy(clamp(heightCm, leastCm, mostCm) - fromCm), mostCm - fromCm),
+    [key]: Math.min(toTenthOfMillimetre(clamp(heightCm, leastCm, mostCm) - fromCm), mostCm - fromCm),
   });
   const moved = {
     ...fixture,
     ...(grip && to.heightCm !== undefined ? sized(to.heightCm, grip) : {}),
     ...(to.acrossShare !== undefined && "acrossShare" in fixture
-      ? { acrossShare: tidy(clamp(to.acrossShare, 0, 1)) }
+      ? { acrossShare: toTenthOfMillimetre(clamp(to.acrossShare, 0, 1)) }
       : {}),
   } as Fixture;
   const changed = withFixture(setup, moved);
@@ -166,7 +167,7 @@ export function dragFixture(
 /** Drags the height at which the fill begins; the stack keeps its layers and stays under the rim. */
 export function dragFillFrom(setup: Setup, heightCm: number): Setup {
   const most = Math.max(setup.fillFromCm, setup.fillFromCm + headroomCm(setup));
-  return withFillFrom(setup, Math.min(tidy(clamp(heightCm, 0, most)), most));
+  return withFillFrom(setup, Math.min(toTenthOfMillimetre(clamp(heightCm, 0, most)), most));
 }
 
 /**
@@ -179,6 +180,3 @@ export function newProblems(before: readonly Problem[], after: readonly Problem[
 }
 
 const clamp = (value: number, least: number, most: number): number => Math.min(Math.max(value, least), most);
-
-/** Heights are kept to a tenth of a millimetre, so that sums of them stay readable. */
-const tidy = (cm: number): number => Math.round(cm * 100) / 100;

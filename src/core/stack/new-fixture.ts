@@ -1,15 +1,14 @@
+import { toMillimetre } from "../units/numbers";
 import { cutAt } from "../vessel/vessel";
 import { fixturesOf, type Fixture, type FixtureKind } from "./fixtures";
 import { type Setup } from "./setup";
 import { boundariesCm, openingsOf, platformCm, stackHeightCm } from "./geometry";
 
-const tidy = (cm: number): number => Math.round(cm * 10) / 10;
-
 /** A fixture as it is usually put in, where it makes sense in this vessel. */
 export function newFixture(setup: Setup, kind: FixtureKind, id: string): Fixture {
   const { vessel } = setup;
   const foot = cutAt(vessel, 0);
-  const tubeCm = tidy(Math.min(3, Math.max(0.8, foot.widthCm / 8)));
+  const tubeCm = toMillimetre(Math.min(3, Math.max(0.8, foot.widthCm / 8)));
   // across from the ways out, so that what is poured in has passed all of it before it leaves
   const opposite = (openingsOf(setup).over[0] && sideOf(setup) === "left" ? 0.9 : 0.1) as number;
   switch (kind) {
@@ -34,9 +33,9 @@ export function newFixture(setup: Setup, kind: FixtureKind, id: string): Fixture
       return {
         kind,
         id,
-        insideLengthCm: tidy(1.35 * foot.lengthCm + 2 * vessel.wallCm),
-        insideWidthCm: tidy(1.35 * foot.widthCm + 2 * vessel.wallCm),
-        insideDepthCm: tidy(vessel.baseCm + Math.min(8, Math.max(2.5, vessel.insideDepthCm / 5))),
+        insideLengthCm: toMillimetre(1.35 * foot.lengthCm + 2 * vessel.wallCm),
+        insideWidthCm: toMillimetre(1.35 * foot.widthCm + 2 * vessel.wallCm),
+        insideDepthCm: toMillimetre(vessel.baseCm + Math.min(8, Math.max(2.5, vessel.insideDepthCm / 5))),
       };
     case "liner":
       return { kind, id, topCm: vessel.insideDepthCm };
@@ -63,5 +62,5 @@ function usualLipCm(setup: Setup): number {
     platform > 0
       ? Math.max(0, platform - 1)
       : (boundariesCm(setup)[1] ?? Math.min(vessel.insideDepthCm / 4, stackHeightCm(setup)));
-  return Math.min(tidy(Math.max(usual, least)), vessel.insideDepthCm);
+  return Math.min(toMillimetre(Math.max(usual, least)), vessel.insideDepthCm);
 }

@@ -1,13 +1,5 @@
-import { vesselAreaCm2, type Vessel } from "../vessel/vessel";
-import {
-  boreCm2,
-  DRESSED_EVAPORATION,
-  fixtureHeightKey,
-  fixtureOf,
-  fixturesOf,
-  type Fixture,
-  type Separator,
-} from "./fixtures";
+import { type Vessel } from "../vessel/vessel";
+import { type Fixture, type Separator } from "./fixtures";
 
 /**
  * Feet, baskets or cords: so many columns of one width in which a layer stands, with water or air beside them. What lies

@@ -124,7 +124,8 @@ export const potWith = (
   fillFromCm: 0,
   ...("kind" in held ? heldAs(held) : { water: held.water, fixtures: held.fixtures }),
   history: USUAL_HISTORY,
-  demand: { by: "place" },
+  // a dosed pot that is drunk from, and not the closed jar it would be taken for
+  demand: "kind" in held && held.kind === "dosed" ? { by: "said", mmPerDay: 4 } : { by: "place" },
   planting: null,
   site: UNSAID_SITE,
   occupants: [],

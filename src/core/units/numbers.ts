@@ -125,3 +125,9 @@ export function parseSpan(text: string): Result<{ readonly low: number; readonly
   const [low, high = low] = ends.map(({ read }) => read.value) as [number, number?];
   return ok({ low, high });
 }
+
+/** A height that a hand marks: to a millimetre. [cm] */
+export const toMillimetre = (cm: number): number => Math.round(cm * 10) / 10;
+
+/** A height that a hand drags: to a tenth of a millimetre, so that sums of them stay readable. [cm] */
+export const toTenthOfMillimetre = (cm: number): number => Math.round(cm * 100) / 100;

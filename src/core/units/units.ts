@@ -167,7 +167,22 @@ export function formatRange(low: number, high: number, format: (value: number) =
 export const formatLoad = (kgPerM2: number, system: UnitSystem): string =>
   system === "metric"
     ? `${threeFigures(kgPerM2, 0)}${NBSP}kg per m²`
-    : `${threeFigures(kgPerM2 / KG_PER_POUND / 10.7639, 1)}${NBSP}lb per sq ft`;
+    : `${threeFigures((kgPerM2 / KG_PER_POUND / 1e4) * CM2_PER_SQUARE_INCH * SQUARE_INCHES_PER_SQUARE_FOOT, 1)}${NBSP}lb per sq ft`;
+
+const CM2_PER_SQUARE_INCH = CM_PER_INCH ** 2;
+const SQUARE_INCHES_PER_SQUARE_FOOT = 144;
+/** From here on an area is told in m² or square feet. [cm²] */
+const LARGE_CM2 = 5000;
+
+/** An area of cloth, ground or sheet. */
+export function formatArea(cm2: number, system: UnitSystem): string {
+  if (system === "metric")
+    return cm2 >= LARGE_CM2 ? `${threeFigures(cm2 / 1e4, 2)}${NBSP}m²` : `${threeFigures(cm2, 0)}${NBSP}cm²`;
+  const squareInches = cm2 / CM2_PER_SQUARE_INCH;
+  return cm2 >= LARGE_CM2
+    ? `${threeFigures(squareInches / SQUARE_INCHES_PER_SQUARE_FOOT, 1)}${NBSP}sq${NBSP}ft`
+    : `${threeFigures(squareInches, 0)}${NBSP}sq${NBSP}in`;
+}
 
 /** A fraction as a percentage: "7.4 %", "41 %". */
 export const formatPercent = (fraction: number): string => {

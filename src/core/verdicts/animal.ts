@@ -1,5 +1,6 @@
 import { hasAddedFeed, isLimed } from "../media/flags";
-import type { Medium, Range } from "../media/medium";
+import type { Medium } from "../media/medium";
+import type { Range } from "../units/range";
 import type { Animal, Harm } from "../occupants/occupant";
 import { stackHeightCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
@@ -53,14 +54,14 @@ const BAND_SLACK = 2;
 const worstMoment = (judged: readonly Judged[]): Judged =>
   judged.reduce((worst, one) => (GRADES.indexOf(one.grade) < GRADES.indexOf(worst.grade) ? one : worst));
 
-function judgeSurface({ id, profile }: WaterState, topCm: number, { surfaceSuctionCm: band }: Animal): Judged {
+function judgeSurface({ moment, profile }: WaterState, topCm: number, { surfaceSuctionCm: band }: Animal): Judged {
   const suctionCm = suctionAtCm(profile, topCm - SURFACE_CM / 2);
   const grade = within(Math.max(suctionCm, 0.1), band, BAND_SLACK);
   return {
     limit: "surface-damp",
     // a surface dries by itself, and more air or less water mends it
     grade: grade === "unsuited" && suctionCm < band.low && band.typical < SURFACE_DRIES_CM ? "care" : grade,
-    state: id,
+    at: moment,
     suctionCm,
     band,
     side: suctionCm < band.low ? "wet" : suctionCm > band.high ? "dry" : "within",
@@ -70,7 +71,7 @@ function judgeSurface({ id, profile }: WaterState, topCm: number, { surfaceSucti
 const SURFACE_DRIES_CM = 5000;
 
 function judgeDeep(
-  { id, profile }: WaterState,
+  { moment, profile }: WaterState,
   fromCm: number,
   topCm: number,
   { deepSuctionCm: band }: Animal,
@@ -94,7 +95,7 @@ function judgeDeep(
   return {
     limit: "deep-damp",
     grade,
-    state: id,
+    at: moment,
     band,
     fromCm: low,
     toCm: high,

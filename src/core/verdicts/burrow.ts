@@ -1,4 +1,5 @@
-import type { Medium, Range } from "../media/medium";
+import type { Medium } from "../media/medium";
+import type { Range } from "../units/range";
 
 /**
  * Whether a hole stands in damp ground. Suction holds grains together with an apparent cohesion of Se·suction·tan φ

@@ -1,3 +1,4 @@
+import { toMillimetre } from "../units/numbers";
 import {
   withFixture,
   withOccupants,
@@ -103,7 +104,6 @@ const WATER_LIMITS: readonly Limit[] = [...WET_LIMITS, ...DRY_LIMITS];
 const STEPS = 8;
 /** Less water than this in a reservoir is none. [cm] */
 const LOWEST_LEVEL_CM = 0.5;
-const tidy = (value: number): number => Math.round(value * 10) / 10;
 const litres = (cm3: number): number => cm3 / 1000;
 
 /** A family of one degree: steps evenly from where it is to the furthest, and any step between. */
@@ -118,7 +118,7 @@ function byDegree(
   const degrees: number[] = [];
   const steps: Step[] = [];
   for (let i = 1; i <= STEPS; i++) {
-    const degree = tidy(from + ((to - from) * i) / STEPS);
+    const degree = toMillimetre(from + ((to - from) * i) / STEPS);
     const step = degree === degrees.at(-1) ? undefined : stepAt(degree);
     if (!step) continue;
     degrees.push(degree);
@@ -126,7 +126,7 @@ function byDegree(
   }
   return steps.length === 0
     ? []
-    : [{ id, turns, steps, degrees: [from, ...degrees], between: (a, b) => stepAt(tidy((a + b) / 2)) }];
+    : [{ id, turns, steps, degrees: [from, ...degrees], between: (a, b) => stepAt(toMillimetre((a + b) / 2)) }];
 }
 
 /** Every way there is to change this setup for this one that lives in it. */
@@ -290,9 +290,9 @@ function moreSoil({ setup, system }: Changing): Family[] {
   const soil = setup.layers.findLast(({ rooted }) => rooted) ?? setup.layers.at(-1);
   const roomCm = headroomCm(setup);
   if (!soil || roomCm < 0.5) return [];
-  return byDegree("more-soil", [...WATER_LIMITS, "soil-depth", "ground-depth"], 0, tidy(roomCm), (by) => ({
+  return byDegree("more-soil", [...WATER_LIMITS, "soil-depth", "ground-depth"], 0, toMillimetre(roomCm), (by) => ({
     label: `Fill in ${formatLength(by, system)} more of its soil`,
-    setup: withLayer(setup, soil.id, { thicknessCm: tidy(soil.thicknessCm + by) }),
+    setup: withLayer(setup, soil.id, { thicknessCm: toMillimetre(soil.thicknessCm + by) }),
     effort: layerEffort(by * vesselAreaCm2(setup.vessel)),
   }));
 }

@@ -1,4 +1,4 @@
-import type { Range } from "../media/medium";
+import type { Range } from "../units/range";
 import type { OccupantLookup, Plant } from "../occupants/occupant";
 import { type Setup } from "../stack/setup";
 import { rootZoneCm } from "../stack/geometry";

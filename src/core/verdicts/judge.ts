@@ -4,7 +4,8 @@ import { drainsAfterSoaking, stackHeightCm } from "../stack/geometry";
 import { drainedAfterSoaking } from "../water/drain";
 import { DEFAULT_CELL_CM } from "../water/column";
 import type { MediumLookup } from "../water/network";
-import { checkWhole, settle } from "../water/settle";
+import { settle } from "../water/settle";
+import { checked } from "../water/checked";
 import { waterStates, type WaterStates } from "./states";
 import type { Verdict } from "./verdict";
 import { verdictsOf } from "./verdicts";
@@ -16,11 +17,12 @@ export const coarseCellCm = (setup: Pick<Setup, "fillFromCm" | "layers">): numbe
 
 /** The states of a setup by computing them all, the day after a soaking too; undefined where it cannot be settled. */
 export function statesOf(setup: Setup, medium: MediumLookup, cellCm?: number): WaterStates | undefined {
-  if (checkWhole(setup, medium).length > 0) return undefined;
-  const settled = settle(setup, medium, "metric", cellCm);
+  const sound = checked(setup, medium);
+  if (!sound.ok) return undefined;
+  const settled = settle(sound.value, medium, cellCm);
   if (!settled.ok) return undefined;
   const day = drainsAfterSoaking(setup)
-    ? drainedAfterSoaking(setup, medium, undefined, undefined, cellCm === undefined ? undefined : { cellCm })
+    ? drainedAfterSoaking(sound.value, medium, undefined, undefined, cellCm === undefined ? undefined : { cellCm })
     : undefined;
   return waterStates(setup, settled.value, day?.ok ? day.value.equilibrium : undefined);
 }

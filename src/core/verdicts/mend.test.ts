@@ -4,7 +4,7 @@ import { inLibrary } from "../occupants/library/library";
 import type { Setup } from "../stack/setup";
 import { PAIR_STACKS, PAIRS, type PairStack } from "../testing/pairs";
 import { medium } from "../testing/setups";
-import { checkWhole } from "../water/settle";
+import { setupProblems } from "../water/checked";
 import { FAMILY_IDS } from "./changes";
 import { soilsFor } from "./guilds";
 import { coarseCellCm, judgedWhole } from "./judge";
@@ -46,7 +46,7 @@ describe("the smallest change", () => {
       expect(rank(one.becomes)).toBeGreaterThan(rank("unsuited"));
       expect(one.effort).toBeGreaterThanOrEqual(i === 0 ? 0.5 : found[i - 1]!.effort);
       for (const family of one.families) expect(FAMILY_IDS).toContain(family);
-      if (!one.mix) expect(checkWhole(one.setup, medium)).toEqual([]);
+      if (!one.mix) expect(setupProblems(one.setup, medium)).toEqual([]);
     });
   });
 

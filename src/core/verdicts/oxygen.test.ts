@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { layer, medium, MIX, potWith } from "../testing/setups";
-import { settle } from "../water/settle";
+import { settle } from "../testing/settled";
 import { profileOfSettled } from "../water/settle";
 import { diffusionCm2PerHour, OXYGEN_OF_AIR_G_PER_CM3 as C0, oxygenReach, reachCm, respirationAt } from "./oxygen";
 

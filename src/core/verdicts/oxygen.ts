@@ -1,4 +1,5 @@
-import type { Medium, Range } from "../media/medium";
+import type { Medium } from "../media/medium";
+import type { Range } from "../units/range";
 import type { Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
 import type { HeightProfile } from "../water/profile";

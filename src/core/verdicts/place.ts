@@ -1,4 +1,4 @@
-import type { Range } from "../media/medium";
+import type { Range } from "../units/range";
 import type { Animal, Occupant, Plant } from "../occupants/occupant";
 import { fixtureOf } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";

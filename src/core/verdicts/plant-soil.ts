@@ -1,5 +1,6 @@
 import { isFed, isLimed } from "../media/flags";
-import type { Medium, Range } from "../media/medium";
+import type { Medium } from "../media/medium";
+import type { Range } from "../units/range";
 import type { Plant } from "../occupants/occupant";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { rootZoneOf, type Judged, type RootZone } from "./plant-water";

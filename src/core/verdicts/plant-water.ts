@@ -1,5 +1,5 @@
-import type { Figure, Guild, Plant } from "../occupants/occupant";
-import type { Range } from "../media/medium";
+import { bringsItsOwnAir, type Figure, type Guild, type Plant } from "../occupants/occupant";
+import type { Range } from "../units/range";
 import { stackHeightCm } from "../stack/geometry";
 import type { HeightProfile } from "../water/profile";
 import { oxygenReach } from "./oxygen";
@@ -93,7 +93,7 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
       limit: "air",
       grade,
       fatal: true,
-      state: "watered",
+      at: states.watered.moment,
       airedCm,
       neededCm,
       leastAirSpace: plant.leastAirSpace,
@@ -102,8 +102,7 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
       shortBelowCm: airedCm.typical < soilCm - 0.05 ? zone.topCm - airedCm.typical : undefined,
     },
   ];
-  // what needs no air brings its own down, through stem and leaf
-  if (plant.leastAirSpace.typical <= BRINGS_ITS_OWN_AIR) return judged;
+  if (bringsItsOwnAir(plant)) return judged;
   const oxygen = oxygenReach(setup, watered.profile, medium, setup.site.warmestC ?? USUAL_C);
   // what lies on the soil is passed first
   const coverCm = states.column.heightCm - zone.topCm;
@@ -115,7 +114,7 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
     limit: "oxygen",
     // an estimate: it is never what refuses a plant by itself
     grade: oxygenGrade === "suits" ? "suits" : "care",
-    state: "watered",
+    at: states.watered.moment,
     reachesCm,
     sourWithinDays: oxygen.sourWithinDays,
     soilCm,
@@ -123,7 +122,6 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
   });
   return judged;
 }
-const BRINGS_ITS_OWN_AIR = 0.02;
 /** Roots breathe most where it is warmest; a usual room or summer's day until that is said. [°C] */
 const USUAL_C = 20;
 
@@ -164,7 +162,7 @@ function judgeWet(asked: Asked, plant: Plant, zone: RootZone): Judged[] {
         limit: "wet-for-good",
         grade: saturationDays.growing.typical >= FOR_GOOD_DAYS ? "suits" : gradeRoom(roomCm, rootDepthCm, soilCm),
         fatal: true,
-        state: "watered",
+        at: states.watered.moment,
         roomCm,
         neededCm: rootDepthCm,
         wettestSuctionCm: wettest,
@@ -211,7 +209,7 @@ function judgeDry({ states, setup }: Asked, plant: Plant, zone: RootZone): Judge
       {
         limit: "dry-for-good",
         grade: atMost(settledSuction, driest),
-        state: "settled",
+        at: states.settled.moment,
         suctionCm: settledSuction,
         driest,
       },
@@ -219,7 +217,14 @@ function judgeDry({ states, setup }: Asked, plant: Plant, zone: RootZone): Judge
   // put in dry, and shedding what should wick into it
   if (setup.history === "dry" && settledSuction > driest.high)
     return [
-      { limit: "dry-for-good", grade: "unsuited", fatal: true, state: "settled", suctionCm: settledSuction, driest },
+      {
+        limit: "dry-for-good",
+        grade: "unsuited",
+        fatal: true,
+        at: states.settled.moment,
+        suctionCm: settledSuction,
+        driest,
+      },
     ];
   if (states.lasting && setup.water.by !== "volume") {
     const kept = (suctionCm: number): number => states.levelKeeping(middle, suctionCm) ?? Infinity;
@@ -283,7 +288,7 @@ function judgeCrown({ states, setup }: Asked, plant: Plant): Judged[] {
   const crownCm = stackHeightCm(setup) + (setup.planting?.crownOverSoilCm ?? 0);
   // under the base of an open pot there is none to reach
   const overWaterCm = crownCm - Math.max(waterTableCm, 0);
-  const told = { limit: "crown", state: "watered", overWaterCm, wanted } as const;
+  const told = { limit: "crown" as const, at: states.watered.moment, overWaterCm, wanted };
   if (overWaterCm < wanted.low) {
     const drowned = overWaterCm < Math.min(wanted.low - DROWNING_CM, wanted.low > 0 ? wanted.low / 3 : wanted.low);
     return [{ ...told, grade: drowned ? "unsuited" : "care", fatal: true, side: "near" }];
@@ -295,7 +300,7 @@ function judgeCrown({ states, setup }: Asked, plant: Plant): Judged[] {
     return [
       {
         ...told,
-        state: overWaterCm > wanted.high ? "watered" : lowest.id,
+        at: overWaterCm > wanted.high ? states.watered.moment : lowest.moment,
         overWaterCm: overWaterCm > wanted.high ? overWaterCm : farCm,
         grade: overWaterCm > wanted.high + FAR_CM ? "unsuited" : "care",
         side: "far",

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { Setup } from "../stack/setup";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, type Held } from "../testing/setups";
-import { drainedAfterSoaking } from "../water/drain";
+import { drainedAfterSoaking, settle } from "../testing/settled";
+import { formatDayOfYear } from "../units/calendar-date";
 import { steadyRise } from "../water/steady-rise";
 import { budgetOf } from "../water/budget";
-import { settle } from "../water/settle";
 import { meanAirDown, roomDownCm, stretchOf, suctionAtCm, waterStates, type WaterStates } from "./states";
 
 const statesOf = (setup: Setup): WaterStates => {
@@ -38,6 +38,20 @@ describe("the moments between two waterings", () => {
     const { driest } = statesOf(pot(OPEN, { wateredEveryDays: 365 }));
     expect(driest!.waterTableCm).toBeLessThan(-15_000);
     expect(driest!.profile.theta.every((theta) => theta >= 0)).toBe(true);
+  });
+
+  it("carry the day of a season where they are of one, and say it", () => {
+    const setup = pot(RESERVOIR);
+    const settled = settle(setup, medium);
+    if (!settled.ok) throw new Error(settled.problems[0]!.message);
+    const on = { year: 2026, month: 7, day: 14 };
+    const { watered, settled: rest } = waterStates(setup, settled.value, undefined, on);
+    expect([watered.moment, rest.moment]).toEqual([
+      { kind: "watered", on },
+      { kind: "settled", on },
+    ]);
+    expect(statesOf(setup).watered.moment).toEqual({ kind: "watered" });
+    expect(formatDayOfYear(on)).toBe("14 July");
   });
 
   it("keep a height at a suction from the level at which the steady rise brings just the demand", () => {

@@ -8,11 +8,12 @@ import { openWaterCm3, type Network } from "../water/network";
 import { heightProfile, readAt, type HeightProfile } from "../water/profile";
 import { profileOfSettled, type ColumnState, type Settled } from "../water/settle";
 import { levelForFlow } from "../water/steady-rise";
-import type { StateId } from "./verdict";
+import type { CalendarDate } from "../units/calendar-date";
+import type { Moment, MomentKind } from "./verdict";
 
 /** A moment that matters, read along the height. */
 export type WaterState = {
-  readonly id: StateId;
+  readonly moment: Moment;
   readonly profile: HeightProfile;
   readonly waterTableCm: number;
 };
@@ -52,8 +53,9 @@ export type WaterStates = {
 /**
  * @param settled the setup's own settled state
  * @param day     the same a day after a soaking, for one that drains; without it the settled state stands in for it
+ * @param on      the day of a season it is about; without it, any day
  */
-export function waterStates(setup: Setup, settled: Settled, day?: ColumnState): WaterStates {
+export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, on?: CalendarDate): WaterStates {
   const { network, column } = settled;
   const budget = budgetOf(setup, network);
   const drains = drainsAfterSoaking(setup);
@@ -65,14 +67,23 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState): 
     water.by === "level" && drainsAtCm(setup) !== undefined && !openingsOf(setup).baseIsOpen
       ? Math.max(levelCm, brimCm)
       : levelCm;
-  const at = (id: StateId, level: number): WaterState => {
+  const momentOf = (kind: MomentKind): Moment => (on ? { kind, on } : { kind });
+  const at = (kind: MomentKind, level: number): WaterState => {
     const { psiCm } = equilibriumAtWaterTable(column, level);
-    return { id, waterTableCm: level, profile: heightProfile(column, psiCm) };
+    return { moment: momentOf(kind), waterTableCm: level, profile: heightProfile(column, psiCm) };
   };
-  const own = (id: StateId): WaterState => ({ id, waterTableCm: levelCm, profile: profileOfSettled(settled) });
+  const own = (kind: MomentKind): WaterState => ({
+    moment: momentOf(kind),
+    waterTableCm: levelCm,
+    profile: profileOfSettled(settled),
+  });
   const watered: WaterState =
     drains && day
-      ? { id: "watered", waterTableCm: day.waterTableCm, profile: profileOfSettled({ ...settled, equilibrium: day }) }
+      ? {
+          moment: momentOf("watered"),
+          waterTableCm: day.waterTableCm,
+          profile: profileOfSettled({ ...settled, equilibrium: day }),
+        }
       : fullCm > levelCm + 0.05 && setup.history !== "dry"
         ? at("watered", fullCm)
         : own("watered");

@@ -1,19 +1,18 @@
-import type { OccupantLookup, Plant } from "../occupants/occupant";
+import { bringsItsOwnAir, type OccupantLookup, type Plant } from "../occupants/occupant";
 import type { Setup } from "../stack/setup";
 import { CONTAINER_UPTAKE, type UptakeLimits } from "../water/uptake";
 
-/** What needs no air at its roots brings its own: it drinks under water too. */
-const BRINGS_ITS_OWN_AIR = 0.02;
 /** Roots stop drinking by wetness over no more than this; how much wetter a plant is unhappy is another matter. [cm] */
 const AIRED_BY_CM = 5;
 /** Past this the last water is drawn ever more slowly, whatever a plant bears. [cm] */
 const THIRSTY_AT_MOST_CM = 3000;
 
 /** Between which heads a plant drinks, from its comfort band. */
-export function uptakeOfPlant({ leastAirSpace, wettestSuctionCm, driestSuctionCm }: Plant): UptakeLimits {
+export function uptakeOfPlant(plant: Plant): UptakeLimits {
+  const { wettestSuctionCm, driestSuctionCm } = plant;
   const thirstyPsiCm = -Math.min(driestSuctionCm.typical, THIRSTY_AT_MOST_CM);
-  if (leastAirSpace.typical <= BRINGS_ITS_OWN_AIR)
-    return { ...CONTAINER_UPTAKE, drownedPsiCm: 1e6, airedPsiCm: 1e5, thirstyPsiCm };
+  // it drinks under water too
+  if (bringsItsOwnAir(plant)) return { ...CONTAINER_UPTAKE, drownedPsiCm: 1e6, airedPsiCm: 1e5, thirstyPsiCm };
   return {
     ...CONTAINER_UPTAKE,
     airedPsiCm: Math.max(-AIRED_BY_CM, -Math.max(1, wettestSuctionCm.typical)),

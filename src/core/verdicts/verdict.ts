@@ -1,4 +1,5 @@
-import type { Range } from "../media/medium";
+import type { CalendarDate } from "../units/calendar-date";
+import type { Range } from "../units/range";
 import type { Figure, Harm, Occupant, OccupantLookup } from "../occupants/occupant";
 import type { Occupancy, Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
@@ -13,7 +14,9 @@ export const GRADES = ["unsuited", "care", "unknown", "suits"] as const;
 export type Grade = (typeof GRADES)[number];
 
 /** Water as it stands in a moment that matters. */
-export type StateId = "watered" | "settled" | "mark" | "driest";
+export type MomentKind = "watered" | "settled" | "mark" | "driest";
+/** When a verdict's water stands so: between two waterings, and in a season on its day. */
+export type Moment = { readonly kind: MomentKind; readonly on?: CalendarDate };
 
 export type Finding = {
   /** The setup's entry it is about. */
@@ -28,7 +31,7 @@ export type Told =
   /** How deep under the surface there is the air it needs, against how deep its roots must go. */
   | {
       readonly limit: "air";
-      readonly state: StateId;
+      readonly at: Moment;
       readonly airedCm: Range;
       readonly neededCm: Figure;
       readonly leastAirSpace: Figure;
@@ -40,7 +43,7 @@ export type Told =
   /** Deeper than this no oxygen comes. */
   | {
       readonly limit: "oxygen";
-      readonly state: StateId;
+      readonly at: Moment;
       readonly reachesCm: Range;
       readonly soilCm: number;
       readonly neededCm: Figure;
@@ -49,7 +52,7 @@ export type Told =
   /** How deep it is not wetter than it likes, in a soil that stays as it is. */
   | {
       readonly limit: "wet-for-good";
-      readonly state: StateId;
+      readonly at: Moment;
       readonly roomCm: Range;
       readonly neededCm: Figure;
       readonly wettestSuctionCm: Figure;
@@ -67,7 +70,7 @@ export type Told =
       readonly decidedBy: "growing" | "resting";
     }
   /** How dry it is at its roots in a soil that stays as it is. */
-  | { readonly limit: "dry-for-good"; readonly state: StateId; readonly suctionCm: number; readonly driest: Figure }
+  | { readonly limit: "dry-for-good"; readonly at: Moment; readonly suctionCm: number; readonly driest: Figure }
   /** The level from which the reservoir still keeps it damp, against the level there is. */
   | {
       readonly limit: "kept-damp";
@@ -91,7 +94,7 @@ export type Told =
     }
   | {
       readonly limit: "crown";
-      readonly state: StateId;
+      readonly at: Moment;
       readonly overWaterCm: number;
       readonly wanted: Figure;
       readonly side: "near" | "far" | "within";
@@ -126,14 +129,14 @@ export type Told =
   | { readonly limit: "ground-depth"; readonly depthCm: number; readonly wanted: Figure }
   | {
       readonly limit: "surface-damp";
-      readonly state: StateId;
+      readonly at: Moment;
       readonly suctionCm: number;
       readonly band: Figure;
       readonly side: "wet" | "dry" | "within";
     }
   | {
       readonly limit: "deep-damp";
-      readonly state: StateId;
+      readonly at: Moment;
       readonly band: Figure;
       /** Heights over the base between which the suction lies in the band; undefined where it does nowhere. */
       readonly fromCm: number | undefined;

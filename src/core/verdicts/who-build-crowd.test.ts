@@ -4,7 +4,7 @@ import type { Plant } from "../occupants/occupant";
 import { UNSAID_SITE, type Setup } from "../stack/setup";
 import { PAIR_STACKS, PAIRS } from "../testing/pairs";
 import { boxVessel, medium, roundVessel } from "../testing/setups";
-import { checkWhole } from "../water/settle";
+import { setupProblems } from "../water/checked";
 import { buildFor } from "./build-for";
 import { crowdsOf } from "./crowd";
 import { GUILD_PURPOSE, OCCUPANT_SOILS, purposeOfKind, soilsFor } from "./guilds";
@@ -84,7 +84,7 @@ describe("a setup built for one kind", () => {
       expect(built.length).toBeGreaterThan(0);
       expect(built[0]!.grade).not.toBe("unsuited");
       for (const one of built) {
-        expect(checkWhole({ ...one.designed.setup, name: "x" }, medium)).toEqual([]);
+        expect(setupProblems({ ...one.designed.setup, name: "x" }, medium)).toEqual([]);
         expect(one.designed.setup.occupants).toMatchObject([{ occupantId: id, count: 1 }]);
         expect(one.designed.reasons.length).toBeGreaterThan(1);
         expect(one.designed.setup.layers.some(({ mediumId }) => OCCUPANT_SOILS.has(mediumId))).toBe(true);

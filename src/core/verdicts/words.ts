@@ -1,8 +1,10 @@
-import type { Range } from "../media/medium";
+import { capitalised } from "../units/text";
+import type { Range } from "../units/range";
 import type { Figure, Harm } from "../occupants/occupant";
 import type { Why } from "../readings/sentences";
 import type { Setup } from "../stack/setup";
 import {
+  formatArea,
   formatLength,
   formatPercent,
   formatRange,
@@ -11,7 +13,8 @@ import {
   type UnitSystem,
 } from "../units/units";
 import type { MediumLookup } from "../water/network";
-import type { Finding, Grade, Limit, StateId, Told, Verdict } from "./verdict";
+import { formatDayOfYear } from "../units/calendar-date";
+import type { Finding, Grade, Limit, Moment, MomentKind, Told, Verdict } from "./verdict";
 
 /** What a finding is told in: a heading, a sentence with the number that decided it, and its why. */
 export type VerdictSentence = {
@@ -30,12 +33,14 @@ export const GRADE_WORDS: Record<Grade, string> = {
   suits: "suits",
 };
 
-const STATE_WORDS: Record<StateId, string> = {
+const MOMENT_WORDS: Record<MomentKind, string> = {
   watered: "just watered and drained",
   settled: "settled",
   mark: "at the refill mark",
   driest: "before the next watering",
 };
+const momentWords = ({ kind, on }: Moment): string =>
+  on ? `${MOMENT_WORDS[kind]} on ${formatDayOfYear(on)}` : MOMENT_WORDS[kind];
 
 type Speaking = {
   readonly setup: Setup;
@@ -170,7 +175,7 @@ const HARM_WORDS: Record<Harm | "unfit", string> = {
 
 /** Whose figure a limit is, and how sure. */
 const sourced = (figure: Figure): Pick<Why, "source" | "uncertainty"> => ({
-  source: `${figure.source.charAt(0).toUpperCase()}${figure.source.slice(1)}.`,
+  source: `${capitalised(figure.source)}.`,
   uncertainty: `Confidence in the limit: ${figure.confidence}. A range that straddles it is told as “with care”.`,
 });
 
@@ -211,7 +216,7 @@ function said(finding: Finding, speaking: Speaking): Text {
           ? ` If it bears ${formatPercent(leastAirSpace.low)}, it has ${cm(airedCm.high)}.`
           : "";
       return {
-        text: `${enough} ${deep}, ${STATE_WORDS[told.state]}; ${wants}. On the mean ${formatPercent(meanAirSpace)} in the roots' depth; good is ${formatPercent(goodAirSpace.typical)}.${comes}`,
+        text: `${enough} ${deep}, ${momentWords(told.at)}; ${wants}. On the mean ${formatPercent(meanAirSpace)} in the roots' depth; good is ${formatPercent(goodAirSpace.typical)}.${comes}`,
         why: why(
           "Depth under the surface down to which every height has the least air space its roots want, once watered and drained, or full; held against the depth its roots need.",
           [
@@ -357,7 +362,7 @@ function said(finding: Finding, speaking: Speaking): Text {
             ? `it likes from ${cm(-wanted.low)} under water to ${cm(wanted.high)} over it`
             : `it likes ${range(wanted, cm)}`;
       return {
-        text: `${stands}${told.state === "mark" ? " at the refill mark" : ""}; ${likes}${side === "near" ? ": raise it, or let the water stand lower" : side === "far" ? ": let the water stand higher" : ""}.`,
+        text: `${stands}${told.at.kind === "mark" || told.at.on ? ` ${momentWords(told.at)}` : ""}; ${likes}${side === "near" ? ": raise it, or let the water stand lower" : side === "far" ? ": let the water stand higher" : ""}.`,
         why: why("Height of the crown over the free water when full.", [["wanted", range(wanted, cm)]], wanted),
       };
     }
@@ -512,7 +517,7 @@ function said(finding: Finding, speaking: Speaking): Text {
       };
     case "surface-damp":
       return {
-        text: `The surface is ${feltAs(told.suctionCm)}${told.state === "driest" ? " before the next watering" : ""} (${suction(told.suctionCm, system)} of suction); it likes it ${bandWords(told.band)}${told.side === "within" ? "" : told.side === "wet" ? ": let it dry, open the lid further, or give less water" : ": water it, or close the lid further"}.`,
+        text: `The surface is ${feltAs(told.suctionCm)}${told.at.kind === "driest" || told.at.on ? ` ${momentWords(told.at)}` : ""} (${suction(told.suctionCm, system)} of suction); it likes it ${bandWords(told.band)}${told.side === "within" ? "" : told.side === "wet" ? ": let it dry, open the lid further, or give less water" : ": water it, or close the lid further"}.`,
         why: why(
           "Suction of the upper 2 cm as the stack settles.",
           [["band", range(told.band, (value) => suction(value, system))]],
@@ -576,8 +581,7 @@ function said(finding: Finding, speaking: Speaking): Text {
         ),
       };
     case "ground-room": {
-      const area = (cm2: number): string =>
-        system === "metric" ? `${threeFigures(cm2, 0)}\u00a0cm²` : `${threeFigures(cm2 / 6.4516, 0)}\u00a0sq\u00a0in`;
+      const area = (cm2: number): string => formatArea(cm2, system);
       return {
         text: `There are ${area(told.areaCm2)} of ground for ${told.count === 1 ? "it" : told.count}; ${told.count === 1 ? "it wants" : "they want"} ${range(told.wantedCm2, area)}.`,
         why: plainWhy("The surface of the ground, held against what the first and each further one wants, grown up."),

@@ -117,6 +117,21 @@ export const VESSEL_DIMENSIONS = {
 
 export const VESSEL_SHAPES = Object.keys(VESSEL_DIMENSIONS) as readonly Shape[];
 
+/** How its wall runs around: as a circle, which has a diameter, curved otherwise, or in straight sides. */
+const AROUND: Record<Shape, "circle" | "curved" | "straight"> = {
+  round: "circle",
+  square: "straight",
+  rectangular: "straight",
+  oval: "curved",
+  "half-barrel": "circle",
+  bowl: "circle",
+  bath: "straight",
+  bottle: "circle",
+  poured: "curved",
+};
+export const hasDiameter = ({ shape }: Pick<Vessel, "shape">): boolean => AROUND[shape] === "circle";
+export const hasCurvedWall = ({ shape }: Pick<Vessel, "shape">): boolean => AROUND[shape] !== "straight";
+
 export type VesselDimension = (typeof VESSEL_DIMENSIONS)[Shape][number][0];
 
 export const dimensionCm = (vessel: Vessel, dimension: VesselDimension): number =>

@@ -8,8 +8,7 @@ import { GRAVEL, layer, medium, MIX, potWith } from "../testing/setups";
 import { budgetOf, heldAtCm3, type Budget } from "./budget";
 import { demandMmPerDay, risingCm3PerHour } from "./losses";
 import { networkOf, type Network } from "./network";
-import { runSetup } from "./run";
-import { supplyOf } from "./supply";
+import { runSetup, supplyOf } from "../testing/settled";
 
 const made = (setup: Setup): { readonly network: Network; readonly budget: Budget } => {
   const network = networkOf(setup, medium);

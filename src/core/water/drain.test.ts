@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith } from "../testing/setups";
 import type { Setup } from "../stack/setup";
-import { drainedAfterSoaking } from "./drain";
-import { settle, type Settled } from "./settle";
+import { drainedAfterSoaking, settle } from "../testing/settled";
+import type { Settled } from "./settle";
 
 const after = (setup: Setup, hours?: number): Settled => {
   const found = drainedAfterSoaking(setup, medium, hours);

@@ -1,8 +1,8 @@
 import { ROUGH_KNOT_EVERY } from "../hydraulics/table";
-import { type Setup } from "../stack/setup";
 import { drainsAfterSoaking, soakedLevelCm } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { storageByLayerCm3 } from "./column";
+import type { CheckedSetup } from "./checked";
 import { footOf } from "./follow";
 import { settle, type MediumLookup, type Settled } from "./settle";
 import { runTransient } from "./transient";
@@ -20,13 +20,13 @@ export type Rough = { readonly cellCm: number };
  * from settling for weeks. Water leaves where the vessel lets it: through its base, or by the holes it stands under.
  */
 export function drainedAfterSoaking(
-  setup: Setup,
+  setup: CheckedSetup,
   medium: MediumLookup,
   hours = AFTER_SOAKING_HOURS,
   mayGoOn?: () => boolean,
   rough?: Rough,
 ): Result<Settled> {
-  const settled = settle(setup, medium, "metric", rough?.cellCm);
+  const settled = settle(setup, medium, rough?.cellCm);
   const outletCm = soakedLevelCm(setup);
   if (!settled.ok || !drainsAfterSoaking(setup) || outletCm >= settled.value.column.heightCm) return settled;
   const { network, column } = settled.value;

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import type { Standing } from "../stack/setup";
 import { medium, potWith, type Held } from "../testing/setups";
 import { filledBy } from "./filled-by";
-import { checkWhole } from "./settle";
+import { setupProblems } from "./checked";
 
 const WAYS: readonly Standing["by"][] = ["level", "soaking", "volume"];
 
@@ -25,8 +25,8 @@ describe("water that came in another way", () => {
           const pot = potWith(held);
           const first = { ...pot, water: filledBy(pot, to, medium) };
           const second = { ...first, water: filledBy(first, then, medium) };
-          expect(checkWhole(first, medium)).toEqual([]);
-          expect(checkWhole(second, medium)).toEqual([]);
+          expect(setupProblems(first, medium)).toEqual([]);
+          expect(setupProblems(second, medium)).toEqual([]);
         },
       ),
     );

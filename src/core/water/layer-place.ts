@@ -3,6 +3,7 @@ import { type Setup } from "../stack/setup";
 import { boundariesCm, drainsAtCm, legsAreaCm2 } from "../stack/geometry";
 import { vesselArea, vesselAreaCm2 } from "../vessel/vessel";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
+import { whenSound } from "./checked";
 import { settle, type MediumLookup } from "./settle";
 
 /** Where a layer lies: the room it fills, and how it lies over the free water of its setup at rest. */
@@ -20,7 +21,7 @@ export type LayerPlace = {
 export function layerPlaces(setup: Setup, medium: MediumLookup): LayerPlace[] {
   const heights = boundariesCm(setup);
   const inside = vesselArea(setup.vessel);
-  const settled = settle(setup, medium);
+  const settled = whenSound(setup, medium, (sound) => settle(sound, medium));
   const waterTableCm = settled.ok ? settled.value.equilibrium.waterTableCm : undefined;
   const drains = drainsAtCm(setup) !== undefined && setup.water.by === "soaking";
   const neighbours = setup.layers.flatMap(({ mediumId }) => medium(mediumId) ?? []);

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, withHeld, inFeet } from "../testing/setups";
 import { withSaidDemand, withHistory } from "../stack/edit";
 import type { Setup } from "../stack/setup";
-import { runSetup, type Run } from "./run";
+import type { Run } from "./run";
+import { runSetup } from "../testing/settled";
 import { CONTAINER_UPTAKE, type UptakeLimits } from "./uptake";
 
 const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [

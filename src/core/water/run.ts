@@ -2,6 +2,7 @@ import type { Setup } from "../stack/setup";
 import { reservoirTopCm, rootZoneCm } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { formatHours } from "../units/units";
+import type { CheckedSetup } from "./checked";
 import { storageByLayerCm3, topAreaCm2 } from "./column";
 import { DRY_AS_BOUGHT_PSI_CM } from "./branch";
 import type { FluxInTime } from "./ends";
@@ -69,7 +70,7 @@ export type Living = Omit<Following, "mostIterations"> & {
  * Fails with what keeps it from being settled, or "stopped" when it could not be followed to the
  * first of its dry days; if it stops later it ends there, and says so.
  */
-export function runSetup(setup: Setup, medium: MediumLookup, dryDays: number, living: Living = {}): Result<Run> {
+export function runSetup(setup: CheckedSetup, medium: MediumLookup, dryDays: number, living: Living = {}): Result<Run> {
   if (!(Number.isInteger(dryDays) && dryDays >= 1))
     throw new RangeError(`runSetup: dryDays must be a whole number from 1, not ${dryDays}`);
   const settled = settle(setup, medium);

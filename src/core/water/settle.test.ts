@@ -5,7 +5,9 @@ import type { Setup } from "../stack/setup";
 import { DRY_AS_BOUGHT_PSI_CM } from "./branch";
 import type { Column } from "./column";
 import { networkOf, openWaterCm3 } from "./network";
-import { checkWhole, doseForLevelCm3, repellingLayer, settle, type Settled } from "./settle";
+import { doseForLevelCm3, repellingLayer, type Settled } from "./settle";
+import { setupProblems } from "./checked";
+import { settle } from "../testing/settled";
 
 const AREA_CM2 = Math.PI * 100;
 const of = (setup: Setup): Settled => {
@@ -59,7 +61,7 @@ describe("a dose", () => {
   const residualCm3 = AREA_CM2 * 12 * peatThetaR;
 
   it("is refused from the rim on, and is as dry as it is where the layers never give it up", () => {
-    const codes = (storedCm3: number) => checkWhole(dosed(storedCm3), medium).map(({ code }) => code);
+    const codes = (storedCm3: number) => setupProblems(dosed(storedCm3), medium).map(({ code }) => code);
     expect(codes(brimCm3 + 1)).toEqual(["over-brim"]);
     expect(codes(brimCm3 - 1)).toEqual([]);
     expect(codes(residualCm3 + 1)).toEqual([]);
@@ -76,15 +78,17 @@ describe("a dose", () => {
       expect(equilibrium.layerStoredCm3.reduce((sum, stored) => sum + stored, 0)).toBeCloseTo(storedCm3, 6);
     }
     // what is over is said, in the grower's units
-    expect(checkWhole(dosed(brimCm3 + 2000), medium)[0]!.message).toMatch(/ is 2\sL more than the vessel holds/u);
-    expect(checkWhole(dosed(brimCm3 + 4 * 3785.411784), medium, "imperial")[0]!.message).toMatch(/ is 4\sgal more /u);
+    expect(setupProblems(dosed(brimCm3 + 2000), medium)[0]!.message).toMatch(/ is 2\sL more than the vessel holds/u);
+    expect(setupProblems(dosed(brimCm3 + 4 * 3785.411784), medium, "imperial")[0]!.message).toMatch(
+      / is 4\sgal more /u,
+    );
   });
 
   it("is named by the geometry alone where that is wrong, and asked of a dosed vessel only", () => {
     const tooDeep = { ...dosed(brimCm3 + 1), layers: [layer(PEAT, 40)] };
-    expect(checkWhole(tooDeep, medium).map(({ code }) => code)).not.toContain("over-brim");
-    expect(checkWhole(tooDeep, medium)).not.toEqual([]);
-    expect(checkWhole(withHeld(JAR, { kind: "drained", outletCm: 0 }), medium)).toEqual([]);
+    expect(setupProblems(tooDeep, medium).map(({ code }) => code)).not.toContain("over-brim");
+    expect(setupProblems(tooDeep, medium)).not.toEqual([]);
+    expect(setupProblems(withHeld(JAR, { kind: "drained", outletCm: 0 }), medium)).toEqual([]);
   });
 
   it("for a level fills the pores to it and wicks above, and is open water over the stack, to the rim and no further", () => {
@@ -100,7 +104,7 @@ describe("a dose", () => {
     for (const heightCm of [1, 5, 9, 14])
       expect(of(dosed(dose(heightCm))).equilibrium.waterTableCm).toBeCloseTo(heightCm, 1);
     // and one the layers can hold, however dry they would be
-    expect(checkWhole(dosed(doseForLevelCm3({ ...JAR, layers: [layer(GRAVEL, 12)] }, jar, -1)), medium)).toEqual([]);
+    expect(setupProblems(dosed(doseForLevelCm3({ ...JAR, layers: [layer(GRAVEL, 12)] }, jar, -1)), medium)).toEqual([]);
   });
 });
 

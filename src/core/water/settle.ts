@@ -1,12 +1,10 @@
-import { checkSetup } from "../stack/check";
+import type { CheckedSetup } from "./checked";
 import { type Setup } from "../stack/setup";
 import { soakedLevelCm } from "../stack/geometry";
 import { bracketedRoot } from "../hydraulics/bracketed-root";
-import { failed, ok, problem, type Problem, type Result } from "../units/problem";
+import { failed, ok, problem, type Result } from "../units/problem";
 import { heightProfile, type HeightProfile } from "./profile";
-import { formatVolume, type UnitSystem } from "../units/units";
 import { areaAtCm2 } from "../vessel/area-by-height";
-import { vesselVolumeCm3 } from "../vessel/vessel";
 import { DRY_AS_BOUGHT_PSI_CM, repelsWhenDry } from "./branch";
 import { heldAtCm3 } from "./budget";
 import { layerVolumeCm3, type Column } from "./column";
@@ -27,30 +25,6 @@ export type ColumnState = Pick<
  */
 export type Settled = { readonly network: Network; readonly column: Column; readonly equilibrium: ColumnState };
 
-/** What keeps a setup from being settled: geometry first, then whether the dose can be in there. */
-export function checkWhole(setup: Setup, medium: MediumLookup, system: UnitSystem = "metric"): Problem[] {
-  const problems = checkSetup(setup, (id) => medium(id) !== undefined, system);
-  if (problems.length > 0 || setup.water.by !== "volume") return problems;
-  const { storedCm3 } = setup.water;
-  const brimCm3 = brimStorageCm3(setup, medium);
-  if (storedCm3 > brimCm3 * (1 + 1e-9)) {
-    problems.push(
-      problem(
-        "water.storedCm3",
-        "over-brim",
-        `${formatVolume(storedCm3, system)} is ${formatVolume(storedCm3 - brimCm3, system)} more than the vessel holds to its brim with these layers in it.`,
-      ),
-    );
-  }
-  return problems;
-}
-
-/** All the water that fits, to the rim. [cm³] */
-function brimStorageCm3(setup: Setup, medium: MediumLookup): number {
-  const network = networkOf(setup, medium);
-  return network.ok ? heldAtCm3(network.value, setup.vessel.insideDepthCm) : vesselVolumeCm3(setup.vessel);
-}
-
 /** A dose this many times what its layers never give up is one that can be in them. */
 const OVER_RESIDUAL = 1.0001;
 
@@ -63,15 +37,8 @@ export function doseForLevelCm3(setup: Setup, network: Network, heightCm: number
   return Math.round(Math.max(OVER_RESIDUAL * residualStorageCm3(network.column), heldAtCm3(network, within)));
 }
 
-/** Settles a setup. Fails with the problems of `checkWhole`, or "no-layers". */
-export function settle(
-  setup: Setup,
-  medium: MediumLookup,
-  system: UnitSystem = "metric",
-  cellCm?: number,
-): Result<Settled> {
-  const problems = checkWhole(setup, medium, system);
-  if (problems.length > 0) return failed(...problems);
+/** Settles a setup that was found sound. Fails with "no-layers", or where no suction is dry enough for its dose. */
+export function settle(setup: CheckedSetup, medium: MediumLookup, cellCm?: number): Result<Settled> {
   const made = networkOf(setup, medium, undefined, cellCm);
   if (!made.ok) return made;
   const network = made.value;

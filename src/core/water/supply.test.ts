@@ -7,9 +7,9 @@ import { withSaidDemand, withHistory, withLayer } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { onBranch } from "./branch";
 import { makeColumn } from "./column";
-import { settle } from "./settle";
+import { settle, supplyOf } from "../testing/settled";
 import { levelForFlow, steadyRise } from "./steady-rise";
-import { asDrawn, supplyOf, type RefillMark } from "./supply";
+import { asDrawn, type RefillMark } from "./supply";
 
 const SAND = "fine-sand-0.1-0.5";
 /** A trough: gravel reservoir, a wick bed of sand, potting mix, its overflow level with the gravel. */

@@ -3,6 +3,7 @@ import { type Setup } from "../stack/setup";
 import { boundariesCm, drainsAtCm, reservoirTopCm, rootZoneCm } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import type { Branch } from "./branch";
+import type { CheckedSetup } from "./checked";
 import type { Column } from "./column";
 import { POTS_OF_TEN, ROOT_LIMIT_PSI_CM } from "./limits";
 import { budgetOf } from "./budget";
@@ -73,7 +74,7 @@ const LEAST_DRAWN_MM_PER_DAY = 0.5;
  * @param draws how many pots of such media are made to tell how far the mark may be off
  * Fails with "no-reservoir", "no-roots" or what keeps its column from being made.
  */
-export function supplyOf(setup: Setup, medium: MediumLookup, draws = DRAWS): Result<Supply> {
+export function supplyOf(setup: CheckedSetup, medium: MediumLookup, draws = DRAWS): Result<Supply> {
   const top = reservoirTopCm(setup);
   if (top === undefined)
     return failed(problem("water", "no-reservoir", "This vessel keeps no reservoir to wick from."));

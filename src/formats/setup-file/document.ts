@@ -1,3 +1,4 @@
+import { folded } from "../../core/units/text";
 import { isOwn } from "../../core/media/own-id";
 import type { OwnMedium } from "../../core/media/own-medium";
 import type { Pack } from "../../core/mixing/batch";
@@ -106,9 +107,7 @@ export const withPartsNamed = (mix: Mix, nameOf: (id: string) => string): Mix =>
 /** A file's name for a setup's: letters and digits, with the ending that says what it is. */
 export const fileNameOf = (name: string, ending: string): string =>
   `${
-    name
-      .normalize("NFKD")
-      .toLowerCase()
+    folded(name)
       .replaceAll(/[^\p{L}\p{N}]+/gu, "-")
       .replaceAll(/[^a-z0-9-]/gu, "")
       .replaceAll(/^-+|-+$/gu, "")

@@ -2,7 +2,7 @@ import { CATALOGUE } from "../../core/media/catalogue/catalogue";
 import { isOwn } from "../../core/media/own-id";
 import { makeOwnMedium } from "../../core/media/own-medium";
 import type { Medium } from "../../core/media/medium";
-import { inLibrary } from "../../core/occupants/library/library";
+import { inLibrary, occupantsFrom } from "../../core/occupants/library/library";
 import type { Occupant, OccupantLookup } from "../../core/occupants/occupant";
 import { makeOwnOccupant } from "../../core/occupants/own-occupant";
 import { failed, ok, problem, type Problem, type Result } from "../../core/units/problem";
@@ -66,6 +66,6 @@ export function pantryOf({ media, mixes, occupants }: SetupFile): Result<{
     ? failed(...problems)
     : ok({
         medium: (id) => mixed.get(id) ?? ingredients.value(id),
-        occupant: (id) => kinds.get(id) ?? inLibrary(id),
+        occupant: occupantsFrom((id) => kinds.get(id)),
       });
 }

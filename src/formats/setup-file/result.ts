@@ -9,7 +9,8 @@ import { failed, ok, problem } from "../../core/units/problem";
 import { NBSP, type UnitSystem } from "../../core/units/units";
 import { drainedAfterSoaking } from "../../core/water/drain";
 import type { MediumLookup } from "../../core/water/network";
-import { checkWhole, settle, type Settled } from "../../core/water/settle";
+import { settle, type Settled } from "../../core/water/settle";
+import { checked, type CheckedSetup } from "../../core/water/checked";
 import { supplyOf, type BranchSupply, type RefillMark } from "../../core/water/supply";
 import { waterStates } from "../../core/verdicts/states";
 import { verdictsOf } from "../../core/verdicts/verdicts";
@@ -62,15 +63,16 @@ const markOf = (mark: RefillMark) =>
   mark.kind === "too-weak" && mark.atBrimCm3PerHour === Infinity
     ? { kind: "too-weak" as const, atBrimCm3PerHour: null }
     : mark;
-const branchOf = ({ nowCm3PerHour, mark, lowMark, highMark, usableCm3 }: BranchSupply) => ({
+const branchOf = ({ nowCm3PerHour, mark, lowMark, highMark, usableCm3, usableDays }: BranchSupply) => ({
   nowCm3PerHour: nowCm3PerHour ?? null,
   mark: markOf(mark),
   lowMark: markOf(lowMark),
   highMark: markOf(highMark),
   usableCm3,
+  usableDays: Number.isFinite(usableDays) ? usableDays : null,
 });
 
-function supplied(setup: Setup, medium: MediumLookup, draws: number) {
+function supplied(setup: CheckedSetup, medium: MediumLookup, draws: number) {
   const supply = supplyOf(setup, medium, draws);
   if (!supply.ok) return null;
   const { brimCm, fullCm, levelCm, demandHeightCm, demandCm3PerHour, areaCm2, soaked, wicked } = supply.value;
@@ -99,15 +101,15 @@ export function answerSetup(file: SetupFile, { system, draws }: Asking = USUAL_A
         problem("setup.occupants", "unknown-occupant", `“${occupantId}” is not known here and did not come with it`),
       ),
     );
-  const problems = checkWhole(setup, medium, system);
-  if (problems.length > 0) return failed(...problems.map((one) => ({ ...one, path: `setup.${one.path}` })));
-  const settled = settle(setup, medium, system);
+  const sound = checked(setup, medium, system);
+  if (!sound.ok) return failed(...sound.problems.map((one) => ({ ...one, path: `setup.${one.path}` })));
+  const settled = settle(sound.value, medium);
   if (!settled.ok) return settled;
-  return ok(resultOf(setup, settled.value, medium, occupant, system, draws));
+  return ok(resultOf(sound.value, settled.value, medium, occupant, system, draws));
 }
 
 function resultOf(
-  setup: Setup,
+  setup: CheckedSetup,
   settled: Settled,
   medium: MediumLookup,
   occupant: (id: string) => Occupant | undefined,

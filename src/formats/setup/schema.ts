@@ -21,7 +21,7 @@ import { tied } from "../tied";
 import { SETUP_KIND, SETUP_VERSION, type SetupDocument } from "./document";
 import { READABLE_VERSIONS, upgraded } from "./upgrade";
 
-// A setup as a document: what is stored, exported and sent. Shape only; whether it makes sense is core's `checkWhole`.
+// A setup as a document: what is stored, exported and sent. Shape only; whether it makes sense is core's `setupProblems`.
 
 const cm = z.number().min(-1e9).max(1e9);
 const count = z.number().min(-1e9).max(1e9);

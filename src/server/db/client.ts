@@ -1,3 +1,4 @@
+import { folded } from "../../core/units/text";
 import { mkdirSync, statSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
@@ -97,9 +98,6 @@ class Undone extends Error {
     super("undone");
   }
 }
-
-/** Letters as they are searched and sorted by: small, and without their marks. */
-const folded = (text: string): string => text.toLowerCase().normalize("NFKD").replaceAll(/\p{M}/gu, "");
 
 /** A text as it is sorted by. */
 export const sorted = (column: AnySQLiteColumn): SQL => sql`folded(${column})`;

@@ -1,7 +1,8 @@
 import type { Setup } from "../../core/stack/setup";
 import { newProblems } from "../../core/stack/edit";
 import { problem, type Problem, type Result } from "../../core/units/problem";
-import { checkWhole, type MediumLookup } from "../../core/water/settle";
+import { type MediumLookup } from "../../core/water/settle";
+import { setupProblems } from "../../core/water/checked";
 import type {
   LoadOutcome,
   SaveInput,
@@ -109,9 +110,9 @@ export function addVersion(
   return { status: "saved", state: stateNow(db, moved)! };
 }
 
-/** Makes a setup; refuses one that `checkWhole` would not have. Returns its id. */
+/** Makes a setup; refuses one that `setupProblems` would not have. Returns its id. */
 export function createSetup(db: Db, setup: Setup, context: ServiceContext): Result<string> {
-  const problems = checkWhole(setup, context.medium);
+  const problems = setupProblems(setup, context.medium);
   if (problems.length > 0) return { ok: false, problems };
   return { ok: true, value: writing(db, (tx) => insertNew(tx, setup, context)) };
 }
@@ -247,9 +248,9 @@ export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): 
  * of its own.
  */
 function refusal(stored: Result<Setup>, versions: readonly Setup[], medium: MediumLookup): readonly Problem[] {
-  let before = stored.ok ? checkWhole(stored.value, medium) : [];
+  let before = stored.ok ? setupProblems(stored.value, medium) : [];
   for (const version of versions) {
-    const after = checkWhole(version, medium);
+    const after = setupProblems(version, medium);
     const brought = newProblems(before, after);
     if (brought.length > 0) return brought;
     before = after;

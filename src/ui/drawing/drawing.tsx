@@ -42,7 +42,8 @@ export function Drawing({
   );
 }
 
-function Shapes({ shapes, grains, id }: { shapes: readonly Shape[]; grains: string; id: string }) {
+/** Shapes of a drawing in the page's colours; a unit of it is what the svg they stand in says. */
+export function Shapes({ shapes, grains, id }: { shapes: readonly Shape[]; grains: string; id: string }) {
   const colour = (ink: Ink): string =>
     typeof ink === "string" ? INKS[ink] : "soil" in ink ? soilFill(ink.soil) : grainFill(ink.grain, grains);
   return shapes.map((shape, i) => {

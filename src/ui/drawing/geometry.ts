@@ -1,7 +1,7 @@
-import { fixtureOf } from "@/core/stack/fixtures";
 import type { Setup } from "@/core/stack/setup";
-import { cutAt, sectionWidthCm } from "@/core/vessel/vessel";
-import { drawnBaseCm, type Span } from "@/core/drawing/outline";
+import { sectionWidthCm } from "@/core/vessel/vessel";
+import { drawnBaseCm, type Outline, type Span } from "@/core/drawing/outline";
+import { besideCm, type Pen } from "@/core/drawing/pen";
 import { CM_PER_INCH, type UnitSystem } from "@/core/units/units";
 
 /**
@@ -51,13 +51,28 @@ const HELD_GAP_PX = 22;
 /** What of a setup sets the board's scale. */
 export type Drawn = Pick<Setup, "vessel" | "fixtures">;
 
-/** What stands out beyond the inside on each side: the wall, and the tray. [cm] */
-export function besideCm({ vessel, fixtures }: Drawn): number {
-  const tray = fixtureOf({ fixtures }, "tray");
-  const overhang = tray ? (tray.insideLengthCm - cutAt(vessel, 0).lengthCm) / 2 : 0;
-  // of a far wider tray the end is not drawn
-  return Math.max(vessel.wallCm, Math.min(overhang, sectionWidthCm(vessel) / 4) + (tray ? 0.4 : 0));
-}
+/** What stands out beyond the inside on each side; of a far wider tray the end is not drawn. [cm] */
+export const besideOnScreenCm = (drawn: Drawn): number => besideCm(drawn, sectionWidthCm(drawn.vessel) / 4);
+
+/** About a mm on a screen: what is smaller is drawn this large. [px] */
+export const MARK_PX = 4.7;
+/** Nothing is drawn nearer to the ruler than this. [px] */
+const RULER_GAP_PX = 6;
+
+/** Between what things beside the vessel are drawn on the board. */
+export const boardSpan = ({ ruler }: BoardGeometry): Span => ({ left: ruler.right + RULER_GAP_PX, right: Infinity });
+
+/** What a section on the board is drawn with. */
+export const penOf = (geometry: BoardGeometry, setup: Setup, outline: Outline, waterCm: number | undefined): Pen => ({
+  setup,
+  outline,
+  yOf: (heightCm) => yOf(geometry, heightCm),
+  unitsPerCm: geometry.pxPerCm,
+  mark: MARK_PX,
+  shownTopCm: geometry.shownTopCm,
+  within: boardSpan(geometry),
+  waterCm,
+});
 
 /**
  * @param highestCm the highest thing in the vessel; what is far above it is cut short
@@ -77,7 +92,7 @@ export function boardGeometry(
   const underCm = Math.max(drawnBaseCm(vessel), held ? drawnBaseCm(held.vessel) : 0);
   const narrow = widthPx < NARROW_PX;
   const rulerPx = narrow ? 30 : 40;
-  const whole = (one: Drawn): number => sectionWidthCm(one.vessel) + 2 * besideCm(one);
+  const whole = (one: Drawn): number => sectionWidthCm(one.vessel) + 2 * besideOnScreenCm(one);
   const widest = Math.max(whole(drawn), held ? whole(held) : 0);
   // a vessel wider than it is tall takes room from what stands beside it
   const isBroad = !narrow && !held && widest > BROAD * shownTopCm;

@@ -1,4 +1,5 @@
 "use client";
+import { folded } from "@/core/units/text";
 import { Command } from "cmdk";
 import { Popover } from "radix-ui";
 
@@ -93,8 +94,7 @@ const valueOf = (groups: readonly ChoiceGroup[], id: string): string => {
 
 /** Whether every word typed is somewhere in the name, or in what it is for; what begins with them comes first. */
 function matches(_id: string, typed: string, [name = "", hint = ""]: string[] = []): number {
-  const plain = (text: string): string => text.normalize("NFKD").toLowerCase();
-  const words = plain(typed).split(/\s+/u).filter(Boolean);
-  if (words.every((word) => plain(name).includes(word))) return plain(name).startsWith(words.join(" ")) ? 1 : 0.5;
-  return words.every((word) => `${plain(name)} ${plain(hint)}`.includes(word)) ? 0.2 : 0;
+  const words = folded(typed).split(/\s+/u).filter(Boolean);
+  if (words.every((word) => folded(name).includes(word))) return folded(name).startsWith(words.join(" ")) ? 1 : 0.5;
+  return words.every((word) => `${folded(name)} ${folded(hint)}`.includes(word)) ? 0.2 : 0;
 }

@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
-import type { Medium, Range } from "@/core/media/medium";
+import type { Medium } from "@/core/media/medium";
+import type { Range } from "@/core/units/range";
 import { isOwn, OWN_PREFIX } from "@/core/media/own-id";
 import type { KeptPack } from "@/formats/pack/schema";
 import { formatDepthPerDay, formatLength, formatPercent, formatRange, threeFigures } from "@/core/units/units";

@@ -1,4 +1,5 @@
-import type { Medium, Range, Suitability } from "@/core/media/medium";
+import type { Medium, Suitability } from "@/core/media/medium";
+import type { Range } from "@/core/units/range";
 import { FLAG_WORDS } from "@/core/media/words";
 import { threeFigures } from "@/core/units/units";
 

@@ -9,6 +9,7 @@ import { isMix } from "@/core/mixing/mix-medium";
 import { shoppingFor, type Filled } from "@/core/mixing/shopping";
 import { failed, problem } from "@/core/units/problem";
 import {
+  formatArea,
   formatLength,
   formatMass,
   formatPercent,
@@ -166,10 +167,8 @@ function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled:
         !made.ok &&
         (parts.some(({ medium: { packing } }) => packing.mixingFactor === 0) ? (
           <p className="leading-snug">
-            {mediumName} is laid, not poured: a piece of{" "}
-            {threeFigures(lengthInUnits(lengthInUnits(areaCm2, system), system), 0)}{" "}
-            {system === "metric" ? "cm²" : "sq in"}, {formatLength(toCm - fromCm, system)} thick. Soak it through before
-            it is laid.
+            {mediumName} is laid, not poured: a piece of {formatArea(areaCm2, system)},{" "}
+            {formatLength(toCm - fromCm, system)} thick. Soak it through before it is laid.
           </p>
         ) : (
           <p className="said">{made.problems.map(({ message }) => message).join(" ")}</p>

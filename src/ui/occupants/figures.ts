@@ -1,4 +1,4 @@
-import type { Range } from "@/core/media/medium";
+import type { Range } from "@/core/units/range";
 import type { OwnFigureKey } from "@/core/occupants/own-occupant";
 import { parseNumber } from "@/core/units/numbers";
 import type { Result } from "@/core/units/problem";

@@ -1,4 +1,5 @@
 "use client";
+import { folded } from "@/core/units/text";
 import { useMemo, useState } from "react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -28,10 +29,9 @@ export function LivingShelf({
   const [words, setWords] = useState(asked);
   const [life, setLife] = useState<"all" | Occupant["life"]>("all");
   const shown = useMemo(() => {
-    const plain = (text: string): string => text.normalize("NFKD").toLowerCase();
-    const sought = plain(words).split(/\s+/u).filter(Boolean);
+    const sought = folded(words).split(/\s+/u).filter(Boolean);
     return [...own, ...LIBRARY].filter((one) => {
-      const text = plain(`${one.name} ${one.scientificName} ${groupOf(one)} ${one.note}`);
+      const text = folded(`${one.name} ${one.scientificName} ${groupOf(one)} ${one.note}`);
       return (life === "all" || one.life === life) && sought.every((word) => text.includes(word));
     });
   }, [own, words, life]);

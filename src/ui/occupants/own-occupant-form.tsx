@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import Link from "next/link";
 import { inLibrary, LIBRARY } from "@/core/occupants/library/library";
-import type { Range } from "@/core/media/medium";
+import type { Range } from "@/core/units/range";
 import { FEEDS, LIMES, type Occupant } from "@/core/occupants/occupant";
 import {
   figureKeysOf,

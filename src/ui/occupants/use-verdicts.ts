@@ -1,14 +1,14 @@
 "use client";
 import { useDeferredValue, useMemo } from "react";
 import { useStore } from "zustand";
-import { inLibrary } from "@/core/occupants/library/library";
+import { occupantsWith } from "@/core/occupants/library/library";
 import type { OccupantLookup } from "@/core/occupants/occupant";
 import type { Setup } from "@/core/stack/setup";
-import { settle, type ColumnState } from "@/core/water/settle";
+import { type ColumnState } from "@/core/water/settle";
 import { waterStates, type WaterStates } from "@/core/verdicts/states";
 import type { Verdict } from "@/core/verdicts/verdict";
 import { verdictsOf } from "@/core/verdicts/verdicts";
-import { drainedState, type SetupStore } from "../open-setup/setup-store";
+import { drainedState, type SetupStore, type View } from "../open-setup/setup-store";
 
 /** What lives in a setup and what it is told, at the likely values of its media. */
 export type Judged = {
@@ -17,11 +17,9 @@ export type Judged = {
   readonly verdicts: readonly Verdict[];
 };
 
-/** Kinds of the grower's own first: they may be copies of those that ship. */
-export function occupantsOf({ ownOccupants }: Pick<SetupStore, "ownOccupants">): OccupantLookup {
-  const own = new Map(ownOccupants.map((one) => [one.id, one]));
-  return (id) => own.get(id) ?? inLibrary(id);
-}
+/** Who is known on a page. */
+export const occupantsOf = ({ ownOccupants }: Pick<SetupStore, "ownOccupants">): OccupantLookup =>
+  occupantsWith(ownOccupants);
 
 const lookups = new WeakMap<SetupStore, OccupantLookup>();
 export function lookupOf(store: SetupStore): OccupantLookup {
@@ -33,12 +31,10 @@ export function lookupOf(store: SetupStore): OccupantLookup {
 /** What was judged last of a page: panel and drawing show the same, computed once. */
 const last = new WeakMap<SetupStore, { readonly day: ColumnState | undefined; readonly judged: Judged }>();
 
-function judged(store: SetupStore, setup: Setup, day: ColumnState | undefined): Judged | undefined {
+function judged(store: SetupStore, { setup, settled }: View, day: ColumnState | undefined): Judged {
   const kept = last.get(store);
-  if (kept?.judged.setup === setup && kept.day === day) return kept.judged;
-  const settled = settle(setup, store.medium);
-  if (!settled.ok) return undefined;
-  const states = waterStates(setup, settled.value, day);
+  if (kept && kept.judged.setup === setup && kept.day === day) return kept.judged;
+  const states = waterStates(setup, settled, day);
   const made = { setup, states, verdicts: verdictsOf(setup, store.medium, lookupOf(store), states) };
   last.set(store, { day, judged: made });
   return made;
@@ -46,10 +42,10 @@ function judged(store: SetupStore, setup: Setup, day: ColumnState | undefined): 
 
 /** The verdicts of the setup as drawn; they follow a drag a little later than the drawing. Undefined while none can be. */
 export function useJudged(store: SetupStore): Judged | undefined {
-  const setup = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.setup : undefined)));
+  const view = useDeferredValue(useStore(store, (state) => (state.view.ok ? state.view.value : undefined)));
   const day = useDeferredValue(useStore(store, drainedState));
   return useMemo(
-    () => (setup && setup.occupants.length > 0 ? judged(store, setup, day) : undefined),
-    [store, setup, day],
+    () => (view && view.setup.occupants.length > 0 ? judged(store, view, day) : undefined),
+    [store, view, day],
   );
 }

@@ -1,3 +1,4 @@
+import { capitalised } from "@/core/units/text";
 import { FIXTURE_WORDS, type Fixture } from "@/core/stack/fixtures";
 import { type Setup } from "@/core/stack/setup";
 import { openingsOf } from "@/core/stack/geometry";
@@ -11,8 +12,7 @@ export function fixtureName(setup: Setup, fixture: Fixture): string {
 
 function wordsOf(setup: Setup, fixture: Fixture): string {
   const words = FIXTURE_WORDS[fixture.kind];
-  const capital = words.charAt(0).toUpperCase() + words.slice(1);
-  if (fixture.kind !== "hole") return capital;
+  if (fixture.kind !== "hole") return capitalised(words);
   if (fixture.plugged) return "Plugged hole";
   if (fixture.in === "base") return "Holes in the base";
   if (setup.water.by === "soaking" && openingsOf(setup).over[0]?.lipCm === fixture.lipCm) return "Outlet";

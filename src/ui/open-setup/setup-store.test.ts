@@ -3,9 +3,7 @@ import { withLayer, withoutLayer } from "@/core/stack/edit";
 import { MIX, layer, medium, potWith, withHeld } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup/actions";
-import { drainedAfterSoaking } from "@/core/water/drain";
-import { runSetup } from "@/core/water/run";
-import { supplyOf } from "@/core/water/supply";
+import { drainedAfterSoaking, runSetup, supplyOf } from "../../core/testing/settled";
 import { heldView, makeSetupStore, questionsOf, shownView } from "./setup-store";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });

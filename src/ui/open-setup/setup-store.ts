@@ -11,7 +11,9 @@ import type { UnitSystem } from "@/core/units/units";
 import { readDose, readSettled, type DoseReading, type Readings } from "@/core/readings/readings";
 import type { Run, RunFrame } from "@/core/water/run";
 import { networkOf } from "@/core/water/network";
-import { checkWhole, settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
+import { settle, type ColumnState, type MediumLookup, type Settled } from "@/core/water/settle";
+import { onceFor } from "@/core/units/once";
+import { checked, setupProblems, type CheckedSetup } from "@/core/water/checked";
 import type { Supply } from "@/core/water/supply";
 import type { SetAside, SetupState } from "@/formats/setup/actions";
 import { FOLLOWING, type Places, type Question, type Answering, type Wanted } from "@/workers/questions.client";
@@ -108,8 +110,8 @@ export type SetupStore = ReturnType<typeof makeSetupStore>;
 
 export type ChangeSink = (label: string, setup: Setup) => void;
 
-export function viewOf(setup: Setup, medium: MediumLookup): Result<View> {
-  const settled = settle(setup, medium);
+export function viewOf(setup: Setup, medium: MediumLookup, sound = checked(setup, medium)): Result<View> {
+  const settled = sound.ok ? settle(sound.value, medium) : sound;
   if (!settled.ok) return settled;
   return {
     ok: true,
@@ -149,7 +151,15 @@ export function makeSetupStore(
   // mixes that were kept since the page came
   const learned = new Map<string, Medium>();
   const medium: MediumLookup = (id) => learned.get(id) ?? given(id);
-  const derive = deriver(medium);
+  // each setup is looked at once, by whoever asks first
+  const lookedAt = onceFor((setup: Setup) => checked(setup, medium));
+  const derive = deriver(medium, lookedAt);
+  /** The problems a change would bring in, in the grower's units. */
+  const broughtBy = (next: Setup, system: UnitSystem): readonly Problem[] => {
+    if (lookedAt(next).ok) return [];
+    const before = lookedAt(store.getState().committed);
+    return newProblems(before.ok ? [] : before.problems, setupProblems(next, medium, system));
+  };
   const first: Basis = {
     setup: initial.setup,
     committed: initial.setup,
@@ -197,8 +207,7 @@ export function makeSetupStore(
     learn: (made: Medium): void => void learned.set(made.id, made),
     /** Draws a change without keeping it: a frame of a drag. What would bring in a problem is not drawn. */
     preview(setup: Setup): void {
-      if (newProblems(checkWhole(store.getState().committed, medium), checkWhole(setup, medium)).length === 0)
-        show(setup);
+      if (broughtBy(setup, "metric").length === 0) show(setup);
     },
     /** Ends a drag: keeps what is drawn, as one step. */
     commitPreview(label: string): void {
@@ -212,7 +221,7 @@ export function makeSetupStore(
     /** Offers a change: taken as one step, or answered with the problems it would bring in. */
     offer(label: string, next: Setup, system: UnitSystem): readonly Problem[] {
       const { committed } = store.getState();
-      const problems = newProblems(checkWhole(committed, medium, system), checkWhole(next, medium, system));
+      const problems = broughtBy(next, system);
       if (problems.length > 0) return problems;
       if (JSON.stringify(next) === JSON.stringify(committed)) return [];
       show(next);
@@ -297,10 +306,10 @@ export function questionsOf(state: SetupPageState, own: readonly Occupant[] = NO
 }
 
 // a question is one object as long as what it asks is the same
-const drainOf = once((setup: Setup): Question<"drain"> => ({ kind: "drain", setup }));
-const supplyOf = once((setup: Setup): Question<"supply"> => ({ kind: "supply", setup }));
-const runOf = once((own: readonly Occupant[]) =>
-  once((setup: Setup) => {
+const drainOf = onceFor((setup: Setup): Question<"drain"> => ({ kind: "drain", setup }));
+const supplyOf = onceFor((setup: Setup): Question<"supply"> => ({ kind: "supply", setup }));
+const runOf = onceFor((own: readonly Occupant[]) =>
+  onceFor((setup: Setup) => {
     const of = (dryDays: number): Question<"run"> => ({ kind: "run", setup, dryDays, own });
     const runs = Array.from({ length: FOLLOWING.mostDryDays + 1 }, (_, dryDays) => of(dryDays));
     return (dryDays: number): Question<"run"> => runs[dryDays] ?? of(dryDays);
@@ -321,10 +330,13 @@ function failureOf(
 }
 
 /** Derives what a page shows. What takes time is done once for a setup and once for an answer. */
-function deriver(medium: MediumLookup): (basis: Basis, lastView: View | undefined) => Derived {
-  const restOf = once((setup: Setup) => viewOf(setup, medium));
-  const dayOf = once((rest: View) => once((state: ColumnState) => dayView(rest, state, medium)));
-  const frameOf = once((frame: RunFrame) => once((setup: Setup) => frameView(setup, frame, medium)));
+function deriver(
+  medium: MediumLookup,
+  lookedAt: (setup: Setup) => Result<CheckedSetup>,
+): (basis: Basis, lastView: View | undefined) => Derived {
+  const restOf = onceFor((setup: Setup) => viewOf(setup, medium, lookedAt(setup)));
+  const dayOf = onceFor((rest: View) => onceFor((state: ColumnState) => dayView(rest, state, medium)));
+  const frameOf = onceFor((frame: RunFrame) => onceFor((setup: Setup) => frameView(setup, frame, medium)));
   const drainedView = (setup: Setup, standing: Answering<"drain"> | undefined): View | undefined => {
     const rest = restOf(setup);
     return rest.ok && standing?.question.setup === setup && standing.status === "answered" && standing.answer.ok
@@ -384,18 +396,8 @@ function deriver(medium: MediumLookup): (basis: Basis, lastView: View | undefine
   };
 }
 
-/** A function of an object whose values are kept as long as the object is. */
-function once<K extends object, V>(of: (key: K) => V): (key: K) => V {
-  const kept = new WeakMap<K, { readonly value: V }>();
-  return (key) => {
-    const found = kept.get(key) ?? { value: of(key) };
-    kept.set(key, found);
-    return found.value;
-  };
-}
-
 /** A result of a view that is the same object as long as the view is. */
-const shownAs = once((value: View): Result<View> => ({ ok: true, value }));
+const shownAs = onceFor((value: View): Result<View> => ({ ok: true, value }));
 
 /** Gives the last object again when the next one is the same field by field, so that who watches it sees no change. */
 function sameAs<T extends object>(): (next: T | undefined) => T | undefined {

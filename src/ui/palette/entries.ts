@@ -1,3 +1,4 @@
+import { folded } from "@/core/units/text";
 import Fuse from "fuse.js";
 import type { FindIndex } from "@/formats/find-index";
 import { mediumAddress } from "../common/medium-address";
@@ -95,11 +96,9 @@ const MOST_SHOWN = 40;
 /** With nothing typed, so many of a group are told. */
 const SHOWN_AT_FIRST = 6;
 
-const plain = (text: string): string => text.normalize("NFKD").toLowerCase();
-
 /** A search through entries that forgives slips of the pen; what is written as it is called comes first. */
 export function searchOf(entries: readonly Entry[]): (words: string) => readonly Entry[] {
-  const texts = new Map(entries.map((entry) => [entry, plain(`${entry.name} ${entry.hint}`)]));
+  const texts = new Map(entries.map((entry) => [entry, folded(`${entry.name} ${entry.hint}`)]));
   const fuse = new Fuse(
     [...texts].map(([entry, text]) => ({ entry, text })),
     {
@@ -124,7 +123,7 @@ export function searchOf(entries: readonly Entry[]): (words: string) => readonly
     return [...(off ?? [])].sort(([, a], [, b]) => a - b).map(([entry]) => entry);
   };
   return (typed) => {
-    const words = plain(typed).split(/\s+/u).filter(Boolean);
+    const words = folded(typed).split(/\s+/u).filter(Boolean);
     if (words.length === 0) {
       const counts = new Map<Group, number>();
       return entries.filter(({ group, hint }) => {
@@ -135,7 +134,7 @@ export function searchOf(entries: readonly Entry[]): (words: string) => readonly
       });
     }
     const as = (entry: Entry): number => {
-      const name = plain(entry.name);
+      const name = folded(entry.name);
       if (name.startsWith(words.join(" "))) return entry.hint === "" ? 0 : 1;
       return words.every((word) => name.includes(word)) ? 2 : 3;
     };

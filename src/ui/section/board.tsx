@@ -10,7 +10,7 @@ import { useUnits } from "../common/preferences";
 import { layerName } from "../open-setup/layer-changes";
 import { heldView, shownView, type SetupStore } from "../open-setup/setup-store";
 import { WhenReached } from "../common/when-reached";
-import { boardGeometry, heightAt as heightAtY, yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
+import { boardGeometry, heightAt as heightAtY, penOf, yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 import { FixtureMarks } from "./fixture-marks";
 import { BoundaryHandle, FillFromHandle, FixtureHandle, SurfaceHandle } from "./handles";
 import { HeightHandle } from "./height-handle";
@@ -114,6 +114,8 @@ export function Board({ store }: { store: SetupStore }) {
   );
   const waterTableCm = readings?.waterTableCm ?? statedWaterHeightCm(setup);
 
+  const pen = useMemo(() => penOf(geometry, setup, outline, waterTableCm), [geometry, setup, outline, waterTableCm]);
+
   // the supply stands in the profile's place, if this vessel has one to show
   const drawnSupply = beside === "supply" && !running ? supply : undefined;
   const mark = supply?.result.ok ? markHeightCm(supply.setup, supply.result.value) : undefined;
@@ -148,17 +150,7 @@ export function Board({ store }: { store: SetupStore }) {
         {setup.layers.length === 0 && (
           <EmptyVessel depthCm={setup.vessel.insideDepthCm} waterTableCm={waterTableCm} geometry={geometry} />
         )}
-        <Strata
-          setup={setup}
-          medium={store.medium}
-          profile={profile}
-          waterTableCm={waterTableCm}
-          outline={outline}
-          span={geometry.vessel}
-          shownTopCm={geometry.shownTopCm}
-          yOf={yOf}
-          prefix={PREFIX}
-        >
+        <Strata pen={pen} medium={store.medium} profile={profile} span={geometry.vessel} prefix={PREFIX}>
           {(index, top, height, { left, right }) => (
             <LayerMarks
               layer={setup.layers[index]!}
@@ -172,14 +164,8 @@ export function Board({ store }: { store: SetupStore }) {
             />
           )}
         </Strata>
-        <VesselWalls
-          vessel={setup.vessel}
-          geometry={geometry}
-          span={geometry.vessel}
-          outline={outline}
-          system={system}
-        />
-        <FixtureMarks setup={setup} outline={outline} geometry={geometry} yOf={yOf} waterTableCm={waterTableCm} />
+        <VesselWalls pen={pen} geometry={geometry} span={geometry.vessel} system={system} />
+        <FixtureMarks pen={pen} />
         {lives && (
           <WhenReached>
             <LivingInSection store={store} geometry={geometry} outline={outline} />

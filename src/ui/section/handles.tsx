@@ -9,9 +9,9 @@ import { formatLength, type UnitSystem } from "@/core/units/units";
 import { doseForLevelCm3 } from "@/core/water/settle";
 import { fixtureName } from "../open-setup/fixture-words";
 import type { SetupStore } from "../open-setup/setup-store";
-import { yOf as yOfHeight, type BoardGeometry, type Span } from "../drawing/geometry";
+import { traySpan } from "@/core/drawing/pen";
+import { boardSpan, yOf as yOfHeight, type BoardGeometry, type Span } from "../drawing/geometry";
 import { HeightHandle } from "./height-handle";
-import { traySpan } from "./fixture-marks";
 import type { Outline } from "@/core/drawing/outline";
 import { SurfaceMark } from "./water-marks";
 
@@ -170,7 +170,7 @@ function holdX(fixture: Fixture, walls: Span, outline: Outline, geometry: BoardG
     case "hole":
       return fixture.acrossShare < 0.5 ? walls.left : walls.right;
     case "tray":
-      return traySpan(outline, geometry, fixture.insideLengthCm).right;
+      return traySpan({ outline, within: boardSpan(geometry) }, fixture.insideLengthCm).right;
     case "dressing":
       // beside the grip of the stack's top
       return walls.left + (walls.right - walls.left) * 0.78;

@@ -2,7 +2,7 @@ import { memo } from "react";
 import { topOfZones } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
 import type { SetupStore, View } from "../open-setup/setup-store";
-import type { BoardGeometry, Span } from "../drawing/geometry";
+import { penOf, type BoardGeometry, type Span } from "../drawing/geometry";
 import { FixtureMarks } from "./fixture-marks";
 import { outlineOf } from "@/core/drawing/outline";
 import { shortened } from "../drawing/shortened";
@@ -30,21 +30,11 @@ export const HeldSection = memo(function HeldSection({
   const { setup, readings } = held;
   const width = span.right - span.left;
   const outline = outlineOf(setup.vessel, span, yOf, geometry.pxPerCm);
+  const pen = penOf(geometry, setup, outline, readings.waterTableCm);
   const wet = topOfZones(readings.waterlogged);
   return (
     <g pointerEvents="none" aria-hidden>
-      <Strata
-        setup={setup}
-        medium={medium}
-        profile={readings.profile}
-        waterTableCm={readings.waterTableCm}
-        outline={outline}
-        span={span}
-        shownTopCm={geometry.shownTopCm}
-        yOf={yOf}
-        prefix={prefix}
-        idPrefix="held"
-      >
+      <Strata pen={pen} medium={medium} profile={readings.profile} span={span} prefix={prefix} idPrefix="held">
         {(index, top, height, walls) => {
           const layer = setup.layers[index]!;
           return (
@@ -67,21 +57,8 @@ export const HeldSection = memo(function HeldSection({
           );
         }}
       </Strata>
-      <VesselWalls
-        vessel={setup.vessel}
-        geometry={geometry}
-        span={span}
-        outline={outline}
-        system={system}
-        captioned={false}
-      />
-      <FixtureMarks
-        setup={setup}
-        outline={outline}
-        geometry={geometry}
-        yOf={yOf}
-        waterTableCm={readings.waterTableCm}
-      />
+      <VesselWalls pen={pen} geometry={geometry} span={span} system={system} captioned={false} />
+      <FixtureMarks pen={pen} />
       {readings.waterTableCm >= 0 && (
         <line
           x1={outline.wallsAt(readings.waterTableCm).left}

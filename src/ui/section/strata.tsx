@@ -1,13 +1,12 @@
 import { memo } from "react";
 import type { SectionPattern } from "@/core/media/medium";
-import type { Separator } from "@/core/stack/fixtures";
-import { type Setup } from "@/core/stack/setup";
-import { boundariesCm, platformCm } from "@/core/stack/geometry";
+import { stackHeightCm } from "@/core/stack/geometry";
 import type { MediumLookup } from "@/core/water/settle";
 import type { HeightProfile } from "@/core/water/profile";
-import { LEAST_LEG, legsAcross } from "@/core/drawing/legs";
+import type { Pen } from "@/core/drawing/pen";
+import { layerBands, platformShapes, separatorShape } from "@/core/drawing/section-shapes";
+import { Shapes } from "../drawing/drawing";
 import type { Span } from "../drawing/geometry";
-import type { Outline } from "@/core/drawing/outline";
 import { grainFill, soilFill } from "../drawing/patterns";
 
 /**
@@ -15,27 +14,19 @@ import { grainFill, soilFill } from "../drawing/patterns";
  * beside and over them. Drawn the same on the board and on the shelf.
  */
 export function Strata({
-  setup,
+  pen,
   medium,
   profile,
-  waterTableCm,
-  outline,
   span,
-  shownTopCm = setup.vessel.insideDepthCm,
-  yOf,
   prefix,
   idPrefix = prefix,
   thin = false,
   children,
 }: {
-  setup: Setup;
+  pen: Pen;
   medium: MediumLookup;
   profile: HeightProfile | undefined;
-  waterTableCm: number | undefined;
-  outline: Outline;
   span: Span;
-  shownTopCm?: number;
-  yOf: (heightCm: number) => number;
   /** Tells this drawing's definitions from others' on the page. */
   prefix: string;
   /** The same for what is defined for these layers alone, when two drawings share their grains. */
@@ -44,12 +35,12 @@ export function Strata({
   thin?: boolean;
   children?: (layerIndex: number, top: number, height: number, walls: Span) => React.ReactNode;
 }) {
-  const heights = boundariesCm(setup);
-  const stackTop = heights.at(-1)!;
+  const { setup, outline, yOf, shownTopCm, waterCm: waterTableCm } = pen;
+  const stackTop = stackHeightCm(setup);
+  const bands = layerBands(pen, span);
   const { left, right } = span;
   const width = right - left;
   const surface = waterTableCm === undefined ? Infinity : yOf(waterTableCm);
-  const platform = platformCm(setup);
   const line = thin ? 0.2 : 0.8;
   return (
     <>
@@ -67,30 +58,29 @@ export function Strata({
             line={line}
           />
         )}
-        {setup.layers.map((layer, i) => {
-          const top = yOf(heights[i + 1]!);
-          const height = Math.max(0, yOf(heights[i]!) - top);
+        {bands.map(({ index, top, height, spans, onLegs }) => {
+          const layer = setup.layers[index]!;
           const known = medium(layer.mediumId);
-          const wet = profile && known ? wetness(profile, i, known.hydraulics.thetaS) : "";
+          const wet = profile && known ? wetness(profile, index, known.hydraulics.thetaS) : "";
           const box = { top, height, prefix, pattern: known?.pattern, thin, wetness: wet };
-          if (!layer.legs)
-            return <Band key={layer.id} id={`${idPrefix}-wet-${i}`} left={left} width={width} {...box} />;
           return (
             <g key={layer.id}>
-              <OpenWater left={left} width={width} top={top} height={height} surface={surface} line={line} />
-              {legsAcross(layer.legs, outline.wallsAt(heights[i]!), outline.across, thin ? 0.5 : LEAST_LEG).map(
-                ({ left: from, right: to }, leg) => (
-                  <g key={from}>
-                    <Band id={`${idPrefix}-wet-${i}-${leg}`} left={from} width={to - from} {...box} />
+              {onLegs && (
+                <OpenWater left={left} width={width} top={top} height={height} surface={surface} line={line} />
+              )}
+              {spans.map(({ left: from, right: to }, leg) => (
+                <g key={leg}>
+                  <Band id={`${idPrefix}-wet-${index}-${leg}`} left={from} width={to - from} {...box} />
+                  {onLegs && (
                     <path
                       d={`M${from} ${top}V${top + height}M${to} ${top}V${top + height}`}
                       stroke="var(--ink)"
                       strokeWidth={thin ? 0.3 : 1.4}
                       strokeDasharray={thin ? undefined : "3 2"}
                     />
-                  </g>
-                ),
-              )}
+                  )}
+                </g>
+              ))}
             </g>
           );
         })}
@@ -104,53 +94,28 @@ export function Strata({
             fillOpacity={0.55}
           />
         )}
-        {setup.layers.map((layer, i) => {
-          const top = yOf(heights[i + 1]!);
-          const height = Math.max(0, yOf(heights[i]!) - top);
-          const [under, over] = [outline.wallsAt(heights[i]!), outline.wallsAt(heights[i + 1]!)];
-          const walls = { left: Math.max(under.left, over.left), right: Math.min(under.right, over.right) };
+        {bands.map(({ index, top, height, clear }) => {
+          const { id, separator } = setup.layers[index]!;
           return (
-            <g key={layer.id}>
-              {layer.separator && !thin && <SeparatorLine kind={layer.separator} y={yOf(heights[i]!)} span={under} />}
-              {children?.(i, top, height, walls)}
+            <g key={id}>
+              {separator && !thin && (
+                <g pointerEvents="none">
+                  <Shapes
+                    shapes={[separatorShape(separator, top + height, span, pen.mark)]}
+                    grains={prefix}
+                    id={`${idPrefix}-sheet-${index}`}
+                  />
+                </g>
+              )}
+              {children?.(index, top, height, clear)}
             </g>
           );
         })}
       </g>
-      {platform > 0 && <Platform y={yOf(platform)} span={outline.wallsAt(platform)} thin={thin} />}
+      <g pointerEvents="none">
+        <Shapes shapes={platformShapes(pen)} grains={prefix} id={`${idPrefix}-platform`} />
+      </g>
     </>
-  );
-}
-
-/** What carries the fill over open water: a plate with holes. */
-function Platform({ y, span, thin }: { y: number; span: Span; thin: boolean }) {
-  return (
-    <path
-      d={`M${span.left} ${y}H${span.right}`}
-      stroke="var(--ink)"
-      strokeWidth={thin ? 0.7 : 4}
-      strokeDasharray={thin ? undefined : "14 3"}
-      pointerEvents="none"
-    />
-  );
-}
-
-const SEPARATOR_DASHES: Record<Separator, string> = {
-  mesh: "2 3",
-  "weed-cloth": "7 2",
-  paper: "1 1.5",
-  card: "12 3 2 3",
-};
-
-function SeparatorLine({ kind, y, span }: { kind: Separator; y: number; span: Span }) {
-  return (
-    <path
-      d={`M${span.left} ${y + 2.5}H${span.right}`}
-      stroke="var(--ink)"
-      strokeWidth={2.6}
-      strokeDasharray={SEPARATOR_DASHES[kind]}
-      pointerEvents="none"
-    />
   );
 }
 

@@ -1,42 +1,35 @@
 import { memo } from "react";
 import { formatLength, lengthUnitName, type UnitSystem } from "@/core/units/units";
-import { sectionWidthCm, type Vessel } from "@/core/vessel/vessel";
+import { hasDiameter, sectionWidthCm } from "@/core/vessel/vessel";
 import { rulerTicks, yOf as yOfHeight, type BoardGeometry, type Span } from "../drawing/geometry";
-import { drawnBaseCm, type Outline } from "@/core/drawing/outline";
-
-/** A wall thinner than this is a line; a thicker one is seen to be cut. [px] */
-const SOLID_PX = 9;
+import { drawnBaseCm } from "@/core/drawing/outline";
+import type { Pen } from "@/core/drawing/pen";
+import { vesselShape } from "@/core/drawing/section-shapes";
+import { Shapes } from "../drawing/drawing";
 
 /** The vessel as it is cut, with a break in what is too wide or too deep to be drawn whole. */
 export const VesselWalls = memo(function VesselWalls({
-  vessel,
+  pen,
   geometry,
   span,
-  outline,
   system,
   captioned = true,
 }: {
-  vessel: Vessel;
+  pen: Pen;
   geometry: BoardGeometry;
   span: Span;
-  outline: Outline;
   system: UnitSystem;
   captioned?: boolean;
 }) {
+  const { outline, setup } = pen;
+  const { vessel } = setup;
   const { left, right } = span;
   const { baseY, rimY, broken } = geometry;
   const middle = left + (right - left) * 0.8;
   const rim = outline.wallsAt(geometry.shownTopCm);
-  const isThick = vessel.wallCm * geometry.pxPerCm > SOLID_PX;
   return (
     <g fill="none" pointerEvents="none">
-      <path
-        d={outline.wall(geometry.shownTopCm)}
-        fill={isThick ? "var(--rule)" : "var(--ink)"}
-        stroke="var(--ink)"
-        strokeWidth={isThick ? 1.6 : 0.6}
-        strokeDasharray={vessel.material === "fabric" ? "5 3" : undefined}
-      />
+      <Shapes shapes={[vesselShape(pen)]} grains="" id="vessel" />
       {geometry.shownTopCm < vessel.insideDepthCm && (
         <>
           {[rim.left - 2.5, rim.right + 2.5].map((x) => (
@@ -65,14 +58,12 @@ export const VesselWalls = memo(function VesselWalls({
         textAnchor="middle"
         className={`fill-soft text-[12.5px] ${captioned ? "" : "hidden"}`}
       >
-        {ROUND_SHAPES.has(vessel.shape) ? "⌀ " : ""}
+        {hasDiameter(vessel) ? "⌀ " : ""}
         {formatLength(sectionWidthCm(vessel), system)} wide inside{broken ? ", cut short" : ""}
       </text>
     </g>
   );
 });
-
-const ROUND_SHAPES: ReadonlySet<Vessel["shape"]> = new Set(["round", "half-barrel", "bowl", "bottle"]);
 
 const zigzag = (x: number, top: number, bottom: number): string => {
   const middle = (top + bottom) / 2;

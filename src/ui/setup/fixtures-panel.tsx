@@ -1,4 +1,5 @@
 "use client";
+import { capitalised } from "@/core/units/text";
 import { X } from "lucide-react";
 import { useStore } from "zustand";
 import { withFixture, withoutFixture } from "@/core/stack/edit";
@@ -21,7 +22,7 @@ import { NumberField } from "../fields/number-field";
 import { Choice, Tick } from "./choice";
 import { fixtureName } from "../open-setup/fixture-words";
 import type { SetupStore } from "../open-setup/setup-store";
-import { capital, DRESSING_WORDS, FOOT_WORDS } from "./setup-words";
+import { DRESSING_WORDS, FOOT_WORDS } from "./setup-words";
 
 /** What is built into the vessel, each with its sizes; the same are drawn and moved in the section. */
 export function FixturesPanel({ store, newId }: { store: SetupStore; newId: () => string }) {
@@ -107,7 +108,7 @@ function FixtureRow({ fixture, store }: { fixture: Fixture; store: SetupStore })
           .map(([size, words]) => (
             <NumberField
               key={size}
-              label={capital(words)}
+              label={capitalised(words)}
               of={name}
               value={(fixture as unknown as Record<FixtureSize, number>)[size]}
               onOffer={(cm) => offer(`${name}: ${words}`, { [size]: cm })}

@@ -1,4 +1,5 @@
 "use client";
+import { capitalised } from "@/core/units/text";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { useRouter } from "next/navigation";
@@ -7,7 +8,7 @@ import { STRATEGIES, STRATEGY_WORDS, type Strategy } from "@/core/design/strateg
 import type { Designed } from "@/core/design/bench";
 import { designed } from "@/core/design/design";
 import type { Medium } from "@/core/media/medium";
-import { inLibrary } from "@/core/occupants/library/library";
+import { occupantsWith } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import { withOccupants } from "@/core/stack/edit";
 import { UNSAID_SITE, type Site } from "@/core/stack/setup";
@@ -30,7 +31,8 @@ import {
   type VesselDimension,
   type VesselMaterial,
 } from "@/core/vessel/vessel";
-import { checkWhole, settle, type MediumLookup } from "@/core/water/settle";
+import { settle, type MediumLookup } from "@/core/water/settle";
+import { setupProblems, whenSound } from "@/core/water/checked";
 import { setupDocument } from "@/formats/setup/document";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../head/site-header";
@@ -40,7 +42,7 @@ import { BuildForPart } from "../occupants/build-for-part";
 import { occupantChoices } from "../occupants/occupant-choices";
 import { GrainPatterns } from "../drawing/patterns";
 import { SHELF_PREFIX, ShelfDrawing } from "../section/shelf-drawing";
-import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS, capital } from "./setup-words";
+import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS } from "./setup-words";
 
 type Sizes = Partial<Record<VesselDimension, string>>;
 type Texts = {
@@ -116,7 +118,7 @@ export function NewSetup({
 
   // one kind it is for, by name: then the way of holding water and the soil are found for it
   const [kindId, setKindId] = useState("");
-  const kind = ownOccupants.find(({ id }) => id === kindId) ?? inLibrary(kindId);
+  const kind = occupantsWith(ownOccupants)(kindId);
   const kinds = useMemo(() => occupantChoices(ownOccupants), [ownOccupants]);
   const [picked, setPicked] = useState<Built>();
   const now = JSON.stringify(texts);
@@ -163,7 +165,7 @@ export function NewSetup({
     if (!vessel.ok) return say([...vessel.problems, ...nameProblems(texts.name)]);
     if (!designedNow) return say(made && !made.ok ? made.problems : []);
     const setup = { ...designedNow.setup, name: texts.name.trim() };
-    const found = checkWhole(setup, medium, system);
+    const found = setupProblems(setup, medium, system);
     if (found.length > 0) return say(found);
     setMaking(true);
     const answer = await onCreate(setupDocument(setup)).catch((): Result<string> =>
@@ -220,7 +222,7 @@ export function NewSetup({
                   shown={kind?.name ?? "not said"}
                   groups={kinds}
                   className="w-60 text-base text-ink"
-                  onChoose={(id) => choose(ownOccupants.find((one) => one.id === id) ?? inLibrary(id))}
+                  onChoose={(id) => choose(occupantsWith(ownOccupants)(id))}
                 />
                 {kind && (
                   <button type="button" className="press" onClick={() => choose(undefined)}>
@@ -299,7 +301,7 @@ export function NewSetup({
                   key={`${texts.shape} ${dimension}`}
                   form={form}
                   name={`sizes.${dimension}`}
-                  label={capital(words)}
+                  label={capitalised(words)}
                   unit={lengthUnitName(system)}
                   said={saidOf(problems, `vessel.${dimension}`)}
                   className="w-24 text-right"
@@ -380,7 +382,7 @@ const PREVIEW_PX = 300;
 /** The design as it would stand, and why it is so. */
 function Preview({ made, medium }: { made: Designed; medium: MediumLookup }) {
   const { setup, reasons } = made;
-  const settled = settle(setup, medium);
+  const settled = whenSound(setup, medium, (sound) => settle(sound, medium));
   const widest = Math.max(
     setup.vessel.insideDepthCm,
     ...VESSEL_DIMENSIONS[setup.vessel.shape].map(([one]) => dimensionCm(setup.vessel, one)),

@@ -72,5 +72,3 @@ export const FOOT_WORDS: Record<Extract<Fixture, { kind: "fill-tube" }>["foot"],
   cut: "cut at an angle",
   drilled: "drilled",
 };
-
-export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -1,4 +1,5 @@
 "use client";
+import { capitalised } from "@/core/units/text";
 import { useStore } from "zustand";
 import { withVessel } from "@/core/stack/edit";
 import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
@@ -31,7 +32,7 @@ import { NumberField } from "../fields/number-field";
 import { useOffered } from "../fields/use-offered";
 import { Choice, Tick } from "./choice";
 import type { SetupStore } from "../open-setup/setup-store";
-import { capital, FOOD_WORDS, MATERIAL_WORDS, SHAPE_WORDS } from "./setup-words";
+import { FOOD_WORDS, MATERIAL_WORDS, SHAPE_WORDS } from "./setup-words";
 
 /** The vessel by its inside, its wall and what it is made of. */
 export function VesselPanel({ store }: { store: SetupStore }) {
@@ -76,9 +77,9 @@ export function VesselPanel({ store }: { store: SetupStore }) {
         {VESSEL_DIMENSIONS[vessel.shape].map(([dimension, words]) => (
           <NumberField
             key={dimension}
-            label={capital(words)}
+            label={capitalised(words)}
             value={dimensionCm(vessel, dimension)}
-            onOffer={(cm) => offer(capital(words), (now) => ({ ...now, [dimension]: cm }) as Vessel)}
+            onOffer={(cm) => offer(capitalised(words), (now) => ({ ...now, [dimension]: cm }) as Vessel)}
           />
         ))}
         {vessel.shape === "poured" && (

@@ -1,4 +1,4 @@
-import { inLibrary } from "@/core/occupants/library/library";
+import { occupantsWith } from "@/core/occupants/library/library";
 import type { Occupant, OccupantLookup } from "@/core/occupants/occupant";
 import type { Setup } from "@/core/stack/setup";
 import { coarseCellCm, judgedWhole } from "@/core/verdicts/judge";
@@ -23,7 +23,7 @@ export function troubleOf(setup: Setup, medium: MediumLookup, own: readonly Occu
   const mine = own.filter(({ id }) => setup.occupants.some(({ occupantId }) => occupantId === id));
   const asked = JSON.stringify([setup, media, mine]);
   if (kept.has(asked)) return kept.get(asked);
-  const made = judged(setup, medium, (id) => mine.find((one) => one.id === id) ?? inLibrary(id));
+  const made = judged(setup, medium, occupantsWith(mine));
   kept.set(asked, made);
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
   return made;

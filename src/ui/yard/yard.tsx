@@ -4,6 +4,7 @@ import type { Setup } from "@/core/stack/setup";
 import { stateLine } from "@/core/readings/sentences";
 import { readSettled } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
+import { whenSound } from "@/core/water/checked";
 import { settle } from "@/core/water/settle";
 import type { Medium } from "@/core/media/medium";
 import type { Occupant } from "@/core/occupants/occupant";
@@ -168,7 +169,7 @@ function ShelfItem({
   showsPutAway: boolean;
   actions: YardActions;
 }) {
-  const settled = setup && settle(setup, medium, units);
+  const settled = setup && whenSound(setup, medium, (sound) => settle(sound, medium), units);
   const line = !setup
     ? "Its stored version cannot be read. Open it to go back to one that can."
     : settled!.ok

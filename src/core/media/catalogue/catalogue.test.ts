@@ -6,7 +6,8 @@ import { CATALOGUE } from "./catalogue";
 import { isFed, PEAT_FLAG } from "../flags";
 import { FLAG_WORDS } from "../words";
 import { SOURCES } from "../sources";
-import type { Medium, Range } from "../medium";
+import type { Medium } from "../medium";
+import type { Range } from "../../units/range";
 
 const media: readonly Medium[] = CATALOGUE;
 

@@ -14,3 +14,14 @@ export const LIBRARY: readonly Occupant[] = [...PLANTS, ...ANIMALS];
 
 const byId = new Map(LIBRARY.map((occupant) => [occupant.id, occupant]));
 export const inLibrary: OccupantLookup = (id) => byId.get(id);
+
+/** A grower's own kinds before those that ship: they may be copies of them. */
+export const occupantsFrom =
+  (own: OccupantLookup): OccupantLookup =>
+  (id) =>
+    own(id) ?? inLibrary(id);
+
+export function occupantsWith(own: readonly Occupant[]): OccupantLookup {
+  const mine = new Map(own.map((occupant) => [occupant.id, occupant]));
+  return occupantsFrom((id) => mine.get(id));
+}
