@@ -174,12 +174,15 @@ const SQUARE_INCHES_PER_SQUARE_FOOT = 144;
 /** From here on an area is told in m² or square feet. [cm²] */
 const LARGE_CM2 = 5000;
 
-/** An area of cloth, ground or sheet. */
-export function formatArea(cm2: number, system: UnitSystem): string {
+/**
+ * An area of cloth, ground or sheet.
+ * @param largeFromCm2  where a range is told, Infinity gives all of it one unit
+ */
+export function formatArea(cm2: number, system: UnitSystem, largeFromCm2 = LARGE_CM2): string {
   if (system === "metric")
-    return cm2 >= LARGE_CM2 ? `${threeFigures(cm2 / 1e4, 2)}${NBSP}m²` : `${threeFigures(cm2, 0)}${NBSP}cm²`;
+    return cm2 >= largeFromCm2 ? `${threeFigures(cm2 / 1e4, 2)}${NBSP}m²` : `${threeFigures(cm2, 0)}${NBSP}cm²`;
   const squareInches = cm2 / CM2_PER_SQUARE_INCH;
-  return cm2 >= LARGE_CM2
+  return cm2 >= largeFromCm2
     ? `${threeFigures(squareInches / SQUARE_INCHES_PER_SQUARE_FOOT, 1)}${NBSP}sq${NBSP}ft`
     : `${threeFigures(squareInches, 0)}${NBSP}sq${NBSP}in`;
 }

@@ -581,7 +581,7 @@ function said(finding: Finding, speaking: Speaking): Text {
         ),
       };
     case "ground-room": {
-      const area = (cm2: number): string => formatArea(cm2, system);
+      const area = (cm2: number): string => formatArea(cm2, system, Infinity);
       return {
         text: `There are ${area(told.areaCm2)} of ground for ${told.count === 1 ? "it" : told.count}; ${told.count === 1 ? "it wants" : "they want"} ${range(told.wantedCm2, area)}.`,
         why: plainWhy("The surface of the ground, held against what the first and each further one wants, grown up."),

@@ -1,82 +1,66 @@
-import { nanoid } from "nanoid";
-import type { Keeper, Kept } from "./save-queue";
+import type { SetupDocument } from "@/formats/setup/document";
+import { browserShelf, drawerIn, leftIn, pagesThere, parsed, thisPage, type Shelf } from "../outbox/drawer";
+import type { Drawer } from "../outbox/outbox";
+import type { Change, KeptChange } from "./save-queue";
 
-/**
- * Changes the server has not acknowledged, in this browser's storage, one entry for each setup and page. Pages that are
- * open answer when they are asked who is there, so that another page does not take their changes up as well; nothing
- * here needs more than a plain HTTP page has.
- */
-const PREFIX = "marlstone.unsaved.";
-const CHANNEL = "marlstone.pages";
-/** So long a page is waited for to say that it is there. [ms] */
-const ANSWER_MS = 250;
+/** Changes of a setup that the server has not acknowledged, in this browser. */
+const laneOf = (setupId: string): string => `setup-${setupId}`;
+/** Where Marlstone kept them until each had a key of its own: all of a page's in one entry. */
+const EARLIER = "marlstone.unsaved.";
 
-type Said = { readonly kind: "who" } | { readonly kind: "here"; readonly page: string };
-
-/** This page, for as long as it is open: a reload or a copy of it is another. */
-const page = nanoid(8);
-
-/** Keeps this page's changes of a setup; storage that is full or forbidden loses the copy, not the change. */
-export function keeperFor(setupId: string): Keeper {
-  const key = `${PREFIX}${setupId}.${page}`;
-  return {
-    keep(kept) {
-      try {
-        if (kept) localStorage.setItem(key, JSON.stringify(kept));
-        else localStorage.removeItem(key);
-      } catch {
-        /* the queue still holds the change and sends it */
-      }
-    },
-  };
-}
-
-/** Answers for this page from now on. @returns what ends that */
-export function holdPage(): () => void {
-  const channel = new BroadcastChannel(CHANNEL);
-  channel.onmessage = ({ data }: MessageEvent<Said>) => {
-    if (data.kind === "who") channel.postMessage({ kind: "here", page } satisfies Said);
-  };
-  return () => channel.close();
-}
-
-async function pagesThere(): Promise<ReadonlySet<string>> {
-  const channel = new BroadcastChannel(CHANNEL);
-  const there = new Set<string>([page]);
-  channel.onmessage = ({ data }: MessageEvent<Said>) => {
-    if (data.kind === "here") there.add(data.page);
-  };
-  channel.postMessage({ kind: "who" } satisfies Said);
-  await new Promise((done) => setTimeout(done, ANSWER_MS));
-  channel.close();
-  return there;
-}
+export const keeperFor = (setupId: string): Drawer<KeptChange> => drawerIn(browserShelf(), laneOf(setupId));
 
 export type LeftOver = {
-  readonly kept: Kept;
+  readonly changes: readonly KeptChange[];
   /** Removes it from the browser: once it is kept otherwise, or the server has it. */
   readonly forget: () => void;
 };
 
 /** What pages that are gone left unsaved of a setup. It stays where it is until it is forgotten. */
-export async function leftOvers(setupId: string): Promise<LeftOver[]> {
-  const prefix = `${PREFIX}${setupId}.`;
-  const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
-  if (keys.length === 0) return [];
+export async function leftOvers(setupId: string): Promise<readonly LeftOver[]> {
+  const shelf = browserShelf();
+  const found = leftOn(shelf, setupId);
+  if (found.length === 0) return [];
   const there = await pagesThere();
-  return keys.sort().flatMap((key) => {
-    const kept = there.has(key.slice(prefix.length)) ? undefined : readKept(localStorage.getItem(key));
-    return kept ? [{ kept, forget: () => localStorage.removeItem(key) }] : [];
-  });
+  return found.filter(({ page }) => !there.has(page));
 }
 
-function readKept(text: string | null): Kept | undefined {
-  try {
-    const value = JSON.parse(text ?? "") as Kept;
-    return Number.isInteger(value.baseVersion) && Array.isArray(value.changes) && value.changes.length > 0
-      ? value
-      : undefined;
-  } catch {
-    return undefined;
-  }
+/** All that lies there of a setup, by page; what this page itself keeps is in its own queue. */
+export const leftOn = (shelf: Shelf, setupId: string): readonly (LeftOver & { readonly page: string })[] => [
+  ...leftIn(shelf, laneOf(setupId), readChange)
+    .filter(({ page }) => page !== thisPage)
+    .map(({ page, items, forget }) => ({ page, changes: items, forget })),
+  ...earlier(shelf, setupId),
+];
+
+function readChange(value: unknown): KeptChange | undefined {
+  const change = value as Partial<KeptChange> | undefined;
+  return typeof change === "object" &&
+    change !== null &&
+    typeof change.id === "string" &&
+    typeof change.label === "string" &&
+    Number.isInteger(change.baseVersion) &&
+    isDocument(change.document)
+    ? (change as KeptChange)
+    : undefined;
+}
+const isDocument = (value: unknown): value is SetupDocument =>
+  typeof value === "object" && value !== null && "version" in value;
+
+function earlier(shelf: Shelf, setupId: string): readonly (LeftOver & { readonly page: string })[] {
+  const prefix = `${EARLIER}${setupId}.`;
+  const keys = Array.from({ length: shelf.length }, (_, i) => shelf.key(i)).flatMap((key) =>
+    key?.startsWith(prefix) ? [key] : [],
+  );
+  return keys.sort().flatMap((key) => {
+    const kept = parsed(shelf.getItem(key)) as { baseVersion?: unknown; changes?: unknown } | undefined;
+    const { baseVersion, changes } = kept ?? {};
+    if (!Number.isInteger(baseVersion) || !Array.isArray(changes)) return [];
+    const read = (changes as readonly Change[]).flatMap(
+      (change) => readChange({ ...change, baseVersion: baseVersion as number }) ?? [],
+    );
+    return read.length > 0
+      ? [{ page: key.slice(prefix.length), changes: read, forget: () => shelf.removeItem(key) }]
+      : [];
+  });
 }

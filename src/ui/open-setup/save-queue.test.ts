@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { potWith } from "@/core/testing/setups";
 import { rename } from "@/core/stack/edit";
 import type { SaveInput, SetupState, WriteOutcome } from "@/formats/setup/actions";
-import { SaveQueue, sendLeftOver, type Change, type Kept, type QueueStatus } from "./save-queue";
+import { SaveQueue, sendLeftOver, type Change, type KeptChange, type QueueStatus } from "./save-queue";
 
 const POT = potWith({ kind: "drained", outletCm: 0 });
 const change = (name: string): Change => ({
@@ -20,10 +20,18 @@ const state = (version: number): SetupState => ({
   setAside: [],
 });
 
+const left = (baseVersion: number, ...changes: Change[]): KeptChange[] =>
+  changes.map((one) => ({ ...one, baseVersion }));
+
 /** A server whose answers are given one by one; `sent` is what it got. */
 function rig() {
   const sent: SaveInput[] = [];
-  const kept: (Kept | undefined)[] = [];
+  const drawer = new Map<string, KeptChange>();
+  const kept: ({ baseVersion: number; changes: KeptChange[] } | undefined)[] = [];
+  const look = (): void => {
+    const changes = [...drawer.values()];
+    kept.push(changes[0] && { baseVersion: changes[0].baseVersion, changes });
+  };
   const statuses: QueueStatus["kind"][] = [];
   const states: string[] = [];
   let answer: (input: SaveInput) => WriteOutcome = (input) => ({
@@ -40,7 +48,17 @@ function rig() {
       },
       step: async ({ baseVersion }) => ({ status: "saved", state: state(baseVersion + 1) }),
     },
-    { keep: (now) => kept.push(now) },
+    {
+      put: (one) => {
+        drawer.set(one.id, one);
+        look();
+        return true;
+      },
+      drop: (id) => {
+        drawer.delete(id);
+        look();
+      },
+    },
     ({ kind }) => statuses.push(kind),
     (_, cause, caughtUp) => states.push(`${cause}${caughtUp ? "" : " more"}`),
   );
@@ -87,7 +105,7 @@ describe("the save queue", () => {
 
   it("sends many in parts a server takes, and goes on from the version each part reached", async () => {
     const { queue, sent, kept, statuses } = rig();
-    queue.adopt({ baseVersion: 1, changes: Array.from({ length: 501 }, (_, i) => change(`number-${i}`)) });
+    queue.adopt(left(1, ...Array.from({ length: 501 }, (_, i) => change(`number-${i}`))));
     for (let i = 0; i < 52; i++) await settle();
     expect(sent.map(({ changes }) => changes.length)).toEqual([...Array.from({ length: 25 }, () => 20), 1]);
     expect(sent.map(({ baseVersion }) => baseVersion)).toEqual(Array.from({ length: 26 }, (_, i) => 1 + 20 * i));
@@ -101,10 +119,7 @@ describe("the save queue", () => {
   it("sends large ones in parts too, and one that is too large by itself", async () => {
     const { queue, sent } = rig();
     const large = (name: string, characters: number): Change => ({ ...change(name), label: "x".repeat(characters) });
-    queue.adopt({
-      baseVersion: 1,
-      changes: [large("a", 200_000), large("b", 200_000), large("c", 900_000), change("d")],
-    });
+    queue.adopt(left(1, large("a", 200_000), large("b", 200_000), large("c", 900_000), change("d")));
     for (let i = 0; i < 8; i++) await settle();
     expect(sent.map(({ changes }) => changes.map(({ id }) => id))).toEqual([
       ["change-a"],
@@ -188,7 +203,7 @@ describe("the save queue", () => {
 
   it("takes up what an earlier page left, on the version it was made on", async () => {
     const { queue, sent } = rig();
-    queue.adopt({ baseVersion: 5, changes: [change("left")] });
+    queue.adopt(left(5, change("left")));
     await settle();
     expect(sent).toMatchObject([{ baseVersion: 5, changes: [{ id: "change-left" }] }]);
   });
@@ -205,13 +220,75 @@ describe("the save queue", () => {
       },
       step: () => Promise.reject(new Error("nothing is undone here")),
     };
-    sendLeftOver("pot", { baseVersion: 4, changes: [change("left")] }, actions, forget);
+    sendLeftOver("pot", left(4, change("left")), actions, forget);
     await vi.advanceTimersByTimeAsync(1000);
     expect(forget).not.toHaveBeenCalled();
     answers = true;
     await vi.advanceTimersByTimeAsync(5000);
     expect(sent).toMatchObject([{ baseVersion: 4, changes: [{ id: "change-left" }] }]);
     expect(forget).toHaveBeenCalledTimes(1);
+  });
+
+  it("takes up what an earlier page left while a save is on its way, and loses neither", async () => {
+    const { queue, sent } = rig();
+    queue.push(change("new"));
+    queue.adopt(left(1, change("old-1"), change("old-2")));
+    await settle();
+    await settle();
+    expect(sent.flatMap(({ changes }) => changes.map(({ id }) => id)).sort()).toEqual([
+      "change-new",
+      "change-old-1",
+      "change-old-2",
+    ]);
+    expect(queue.unsaved).toEqual([]);
+  });
+
+  it("sends what an earlier page left on the version it was made on, not on what has come since", async () => {
+    const { queue, sent } = rig();
+    queue.push(change("new"));
+    await settle();
+    queue.push(change("newer"));
+    queue.adopt(left(0, change("old")));
+    await settle();
+    await settle();
+    expect(sent.find(({ changes }) => changes[0]!.id === "change-old")!.baseVersion).toBe(0);
+    expect(sent.find(({ changes }) => changes[0]!.id === "change-newer")!.baseVersion).toBe(2);
+  });
+
+  it("keeps what is left with the version the server has reached, for the page that takes it up", async () => {
+    const { queue, kept, answerWith } = rig();
+    let saves = 0;
+    answerWith(({ baseVersion }) => {
+      if (++saves > 1) throw new TypeError("fetch failed");
+      return { status: "saved", state: state(baseVersion + 1) };
+    });
+    queue.push(change("a"));
+    queue.push(change("b"));
+    await settle();
+    await settle();
+    expect(kept.at(-1)).toMatchObject({ baseVersion: 2, changes: [{ id: "change-b" }] });
+  });
+
+  it("waits twice as long each time, and half a second again once it was answered", async () => {
+    const { queue, sent, answerWith } = rig();
+    const tries: number[] = [];
+    let reachable = false;
+    answerWith(({ baseVersion }) => {
+      tries.push(Date.now());
+      if (!reachable) throw new TypeError("fetch failed");
+      return { status: "saved", state: state(baseVersion + 1) };
+    });
+    queue.push(change("a"));
+    await vi.advanceTimersByTimeAsync(8000);
+    expect(tries.slice(1).map((at, i) => at - tries[i]!)).toEqual([500, 1000, 2000, 4000]);
+    reachable = true;
+    await vi.advanceTimersByTimeAsync(4000);
+    reachable = false;
+    tries.length = 0;
+    queue.push(change("b"));
+    await vi.advanceTimersByTimeAsync(600);
+    expect(tries.slice(1).map((at, i) => at - tries[i]!)).toEqual([500]);
+    expect(sent.at(-1)!.changes[0]!.id).toBe("change-b");
   });
 
   it("follows a newer version only while nothing waits", async () => {

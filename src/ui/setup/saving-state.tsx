@@ -26,9 +26,9 @@ function savingText(saving: QueueStatus): string {
     case "saving":
       return "Saving";
     case "unreachable":
-      return `Not saved: Marlstone does not answer. ${saving.unsaved === 1 ? "Your change is" : `Your ${saving.unsaved} changes are`} kept in this browser and tried again.`;
+      return `Not saved: Marlstone does not answer. ${saving.unsaved === 1 ? "Your change is" : `Your ${saving.unsaved} changes are`} ${saving.kept ? "kept in this browser and" : `not kept anywhere else, since this browser's own store is full or forbidden: leave this page open. ${saving.unsaved === 1 ? "It is" : "They are"}`} tried again.`;
     case "refused":
-      return `Not saved: ${saving.problems.map(({ message }) => message).join(" ")}`;
+      return `Not saved: ${saving.problems.map(({ message }) => message).join(" ")} ${saving.kept ? "What you changed is kept in this browser." : "This browser's own store is full or forbidden: leave this page open until it is saved."}`;
     default:
       return saving satisfies never;
   }

@@ -19,9 +19,12 @@ import { SiteHeader } from "../head/site-header";
 import { isTyping } from "../common/typing";
 import { Board } from "../section/board";
 import { BoardTools } from "./board-tools";
-import { holdPage, keeperFor, leftOvers } from "../open-setup/kept-changes";
+import { holdPage } from "../outbox/drawer";
+import { livingOr } from "../outbox/outbox";
+import { useLeaving } from "../outbox/use-leaving";
+import { keeperFor, leftOvers } from "../open-setup/kept-changes";
 import { ReadingsPanel, type Expected } from "./readings-panel";
-import { SaveQueue, sendLeftOver, latestOf, type SetupActions } from "../open-setup/save-queue";
+import { SaveQueue, sendLeftOver, latestOf, type OnStored, type SetupActions } from "../open-setup/save-queue";
 import { SavingState } from "./saving-state";
 import { makeSetupStore, type Offer, type SetupStore } from "../open-setup/setup-store";
 import { removeLayer } from "../open-setup/layer-changes";
@@ -149,6 +152,7 @@ function useSavedStore(
   const { store, queue } = made;
   const { setupId } = initial;
 
+  useLeaving();
   useEffect(() => {
     const release = holdPage();
     const channel = new BroadcastChannel(`marlstone.setup.${setupId}`);
@@ -170,13 +174,14 @@ function useSavedStore(
     document.addEventListener("visibilitychange", onVisible);
     addEventListener("online", onVisible);
     void leftOvers(setupId).then(([last, ...others]) => {
-      for (const { kept, forget } of others) sendLeftOver(setupId, kept, actions, forget);
+      for (const { changes, forget } of others) sendLeftOver(setupId, changes, actions, forget);
       if (!last) return;
-      store.adopt({ ...initial, setup: latestOf(last.kept) });
+      // what has been changed meanwhile was made on what is stored, and goes on top
+      if (!queue.isBusy) store.adopt({ ...initial, setup: latestOf(last.changes) });
       store.say("Changes that were not saved last time are taken up again.");
       // the queue keeps them under this tab's own name before they go under the other
-      queue.adopt(last.kept);
-      last.forget();
+      queue.adopt(last.changes);
+      if (queue.isKept) last.forget();
     });
     return () => {
       release();
@@ -192,24 +197,24 @@ function useSavedStore(
 }
 
 function makeSaved(initial: SetupState, offer: Offer, actions: SetupActions): { store: SetupStore; queue: SaveQueue } {
-  const store = makeSetupStore(
+  const store: SetupStore = makeSetupStore(
     initial,
     lookupIn(offer.media, offer.mixes),
     (label, setup) => queue.push({ id: nanoid(16), label, document: setupDocument(setup) }),
     offer,
   );
-  const queue: SaveQueue = new SaveQueue(
-    initial.setupId,
-    initial.version,
-    actions,
-    typeof window === "undefined" ? { keep: () => undefined } : keeperFor(initial.setupId),
-    store.setSaving,
-    (state, cause, caughtUp) => {
-      // after a save the drawing is the newer one; after an undo it is the server's, unless more has been changed since
-      if (cause === "stale" || (cause === "step" && caughtUp)) store.adopt(state);
-      else store.adoptHistory(state);
-    },
-  );
+  const onState: OnStored = (state, cause, caughtUp) => {
+    // after a save the drawing is the newer one; after an undo it is the server's, unless more has been changed since
+    if (cause === "stale" || (cause === "step" && caughtUp)) store.adopt(state);
+    else store.adoptHistory(state);
+  };
+  const make = (): SaveQueue =>
+    new SaveQueue(initial.setupId, initial.version, actions, keeperFor(initial.setupId), store.setSaving, onState);
+  // whoever comes back to a setup while changes still wait finds them, and the same queue, again
+  const queue = livingOr(`setup-${initial.setupId}`, (one: SaveQueue) => one.isBusy, make);
+  const { unsaved } = queue;
+  if (unsaved.length > 0) store.adopt({ ...initial, setup: latestOf(unsaved) });
+  queue.listen(store.setSaving, onState);
   return { store, queue };
 }
 

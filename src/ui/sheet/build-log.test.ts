@@ -1,15 +1,20 @@
-import { describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { AS_PLANNED } from "@/core/sheet/built";
 import type { BuildState, RecordInput, RecordOutcome } from "@/formats/build-record/schema";
-import { BuildLog, doneOf, waitingRoom } from "./build-log";
+import { drawerIn, type Shelf } from "../outbox/drawer";
+import { BuildLog, doneOf, laneOf, ticksLeft } from "./build-log";
 
 /** A server with a switch, and a browser whose storage outlives its pages. */
 function bench() {
   const kept = new Map<string, string>();
-  const storage = {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
+  const storage: Shelf = {
+    getItem: (key) => kept.get(key) ?? null,
+    setItem: (key, value) => void kept.set(key, value),
+    removeItem: (key) => void kept.delete(key),
+    key: (i) => [...kept.keys()][i] ?? null,
+    get length() {
+      return kept.size;
+    },
   };
   const server = {
     reachable: true,
@@ -17,8 +22,8 @@ function bench() {
     build: undefined as BuildState | undefined,
     entries: [] as string[],
   };
-  const waits: (() => void)[] = [];
   let ids = 0;
+  let pages = 0;
   const send = async ({ entries, revisionId }: RecordInput): Promise<RecordOutcome> => {
     if (!server.reachable) throw new TypeError("Failed to fetch");
     const built = { ...server.build?.built };
@@ -37,8 +42,7 @@ function bench() {
         setupId: "pot",
         send: sending,
         newId: () => `entry-${++ids}-----`,
-        later: (_, then) => void waits.push(then),
-        room: waitingRoom("pot", storage),
+        drawer: drawerIn(storage, laneOf("pot"), `page-${++pages}`),
       },
       server.build,
       7,
@@ -46,8 +50,21 @@ function bench() {
   const settle = async (): Promise<void> => {
     for (let i = 0; i < 20; i++) await Promise.resolve();
   };
-  return { server, page, settle, kept, wait: () => waits.shift()?.() };
+  const wake = (log: BuildLog): void => {
+    for (const { entries, forget } of ticksLeft(storage, "pot", new Set())) {
+      log.takeUp(entries);
+      forget();
+    }
+  };
+  return { server, page, settle, kept, wake, wait: () => vi.advanceTimersByTimeAsync(10_000) };
 }
+
+beforeEach(() => {
+  vi.useFakeTimers();
+});
+afterEach(() => {
+  vi.useRealTimers();
+});
 
 describe("ticks at the bench", () => {
   it("show at once, are stored, and wait for nothing", async () => {
@@ -72,7 +89,7 @@ describe("ticks at the bench", () => {
     await settle();
     expect(log.get()).toMatchObject({ waiting: 3, sending: "offline", built: { place: { done: false } } });
     server.reachable = true;
-    wait();
+    await wait();
     await settle();
     expect(log.get()).toMatchObject({ waiting: 0, sending: "idle" });
     expect(server.build?.built).toMatchObject({ place: { done: false }, "layer:a": { actual: { topCm: 8.5 } } });
@@ -101,14 +118,14 @@ describe("ticks at the bench", () => {
   });
 
   it("outlive the page, and are sent by the next", async () => {
-    const { server, page, settle } = bench();
+    const { server, page, settle, wake } = bench();
     server.reachable = false;
     page().set("place", { done: true });
     await settle();
     server.reachable = true;
     const next = page();
     expect(next.get().built).toEqual({});
-    next.wake();
+    wake(next);
     expect(next.get().built.place?.done).toBe(true);
     await settle();
     expect(server.build?.built.place?.done).toBe(true);
@@ -123,7 +140,7 @@ describe("ticks at the bench", () => {
     await settle();
     expect(log.get()).toMatchObject({ waiting: 1, sending: "offline" });
     server.losesAnswers = false;
-    wait();
+    await wait();
     await settle();
     expect(server.entries).toHaveLength(1);
     expect(log.get().waiting).toBe(0);
@@ -172,30 +189,39 @@ describe("ticks at the bench", () => {
     expect(log.get().built).toMatchObject({ place: { done: true }, label: theirs });
   });
 
-  it("do not stumble over what else lies in the browser's storage, nor over one that is forbidden", () => {
-    const { kept, page } = bench();
-    kept.set("marlstone.build.pot", '[1, null, {"entryId": 3}, {"step": "x"}]');
-    const log = page();
-    log.wake();
-    expect(log.get()).toMatchObject({ waiting: 0, built: {} });
-    const forbidden = waitingRoom("pot", {
-      getItem: () => {
-        throw new Error("forbidden");
-      },
-      setItem: () => {
-        throw new Error("forbidden");
-      },
-      removeItem: () => undefined,
-    });
-    expect(forbidden.read()).toEqual([]);
+  it("that lie there from an earlier Marlstone are sent too; what is none is left alone", async () => {
+    const { kept, page, settle, wake, server } = bench();
     const entry = {
       entryId: "entry-00001",
       step: "place",
       state: { done: true, actual: AS_PLANNED },
       buildId: null,
-      revisionId: 1,
+      revisionId: 7,
     };
-    forbidden.write([entry]);
-    expect(forbidden.read()).toEqual([entry]);
+    kept.set("marlstone.build.pot", JSON.stringify([1, null, { entryId: 3 }, { step: "x" }, entry]));
+    kept.set("marlstone.out.build-pot.gone.1", "not JSON");
+    const log = page();
+    wake(log);
+    await settle();
+    expect(server.entries).toEqual(["entry-00001"]);
+    expect([...kept.keys()]).toEqual(["marlstone.out.build-pot.gone.1"]);
+  });
+
+  it("say so where the browser would not keep them", async () => {
+    const { server } = bench();
+    server.reachable = false;
+    const log = new BuildLog(
+      {
+        setupId: "pot",
+        send: () => Promise.reject(new TypeError("Failed to fetch")),
+        newId: () => "entry-1",
+        drawer: { put: () => false, drop: () => undefined },
+      },
+      undefined,
+      7,
+    );
+    log.set("place", { done: true });
+    await vi.advanceTimersByTimeAsync(0);
+    expect(log.get()).toMatchObject({ waiting: 1, sending: "offline", kept: false });
   });
 });

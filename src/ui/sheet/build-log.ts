@@ -1,13 +1,13 @@
 import { NOT_BEGUN, stateOf, type Built, type StepState } from "@/core/sheet/built";
 import type { BuildState, EntryInput, RecordInput, RecordOutcome } from "@/formats/build-record/schema";
+import { leftIn, parsed, type Shelf } from "../outbox/drawer";
+import { Outbox, type BoxState, type Drawer } from "../outbox/outbox";
 
 /** An entry as it waits in the browser: which build it is of, and which version of the design was on show. */
-export type WaitingEntry = EntryInput & { readonly buildId: string | null; readonly revisionId: number };
-
-/** Where entries wait until the server has them; other tabs of this browser read and write the same. */
-export type WaitingRoom = {
-  readonly read: () => readonly WaitingEntry[];
-  readonly write: (entries: readonly WaitingEntry[]) => void;
+export type WaitingEntry = EntryInput & {
+  readonly id: string;
+  readonly buildId: string | null;
+  readonly revisionId: number;
 };
 
 export type LogState = {
@@ -19,22 +19,26 @@ export type LogState = {
   readonly sending: "idle" | "sending" | "offline" | "refused";
   /** Why the server would not have them. */
   readonly said: string;
+  /** Whether what waits is kept in this browser too. */
+  readonly kept: boolean;
 };
 
 type Deps = {
   readonly setupId: string;
-  readonly room: WaitingRoom;
+  readonly drawer: Drawer<WaitingEntry>;
   readonly send: (input: RecordInput) => Promise<RecordOutcome>;
   readonly newId: () => string;
-  /** Calls back after so many ms. */
-  readonly later: (ms: number, then: () => void) => void;
 };
 
 /** One go takes no more than this. */
 const MOST_AT_ONCE = 200;
-/** Asked again after this, then after twice as long, up to the last. [ms] */
-const FIRST_WAIT_MS = 2000;
-const LONGEST_WAIT_MS = 30_000;
+
+const SENDING: Record<BoxState<string>["kind"], LogState["sending"]> = {
+  idle: "idle",
+  sending: "sending",
+  unreachable: "offline",
+  refused: "refused",
+};
 
 /**
  * What is ticked off and written down at the bench. It shows at once, waits in the browser until the server has it, and
@@ -44,9 +48,7 @@ export class BuildLog {
   private state: LogState;
   private server: Built;
   private listeners = new Set<() => void>();
-  private busy = false;
-  private waitMs = FIRST_WAIT_MS;
-  private retrying = false;
+  private readonly box: Outbox<WaitingEntry, RecordOutcome, string>;
 
   constructor(
     private readonly deps: Deps,
@@ -61,7 +63,22 @@ export class BuildLog {
       waiting: 0,
       sending: "idle",
       said: "",
+      kept: true,
     };
+    this.box = new Outbox<WaitingEntry, RecordOutcome, string>(
+      {
+        batch: ofOneBuild,
+        send: (batch) => this.send(batch),
+        refusal: refusalIn,
+        stored: (outcome) => {
+          if (outcome.status !== "saved") return;
+          this.server = outcome.build.built;
+          this.lay({ buildId: outcome.build.id, begunAt: outcome.build.begunAt });
+        },
+      },
+      deps.drawer,
+      () => this.lay({}),
+    );
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -70,10 +87,14 @@ export class BuildLog {
   };
   readonly get = (): LogState => this.state;
 
-  /** Takes up what waits from before; for when the page is there. */
-  wake(): void {
+  get isBusy(): boolean {
+    return this.box.items.length > 0;
+  }
+
+  /** Takes up what an earlier page left, before what has come since. */
+  takeUp(entries: readonly WaitingEntry[]): void {
+    this.box.takeUp(entries);
     this.lay({});
-    void this.flush();
   }
 
   /** What the server says of the present build, after it was asked anew. */
@@ -85,78 +106,61 @@ export class BuildLog {
 
   set(step: string, change: Partial<StepState>): void {
     const state = { ...stateOf(this.state.built, step), ...change };
-    const { buildId } = this.state;
-    const entry: WaitingEntry = {
-      entryId: this.deps.newId(),
-      step,
-      state,
-      buildId,
-      revisionId: this.revisionId,
-    };
-    this.deps.room.write([...this.deps.room.read(), entry]);
-    this.lay({ said: "", ...(this.state.sending === "refused" ? { sending: "idle" } : {}) });
-    void this.flush();
+    const entryId = this.deps.newId();
+    this.box.push({ id: entryId, entryId, step, state, buildId: this.state.buildId, revisionId: this.revisionId });
+    // what was refused is tried again with the next
+    this.box.tryAgain();
+    this.lay({});
   }
 
-  /** Sends what waits, oldest first, until nothing does or the server cannot be reached. */
-  async flush(): Promise<void> {
-    if (this.busy || this.state.sending === "refused") return;
-    this.busy = true;
-    try {
-      for (let first = this.deps.room.read()[0]; first; first = this.deps.room.read()[0]) {
-        const { buildId, revisionId } = first;
-        const entries = this.deps.room
-          .read()
-          .filter((one) => one.buildId === buildId && one.revisionId === revisionId)
-          .slice(0, MOST_AT_ONCE);
-        this.lay({ sending: "sending" });
-        const outcome = await this.deps
-          .send({
-            setupId: this.deps.setupId,
-            buildId,
-            revisionId,
-            entries: entries.map(({ entryId, step, state }) => ({ entryId, step, state })),
-          })
-          .catch(() => undefined);
-        // a page that sends through something that is no Marlstone gets nothing it can read
-        if (!outcome || typeof outcome !== "object") return this.tryLater();
-        if (outcome.status !== "saved")
-          return this.lay({
-            sending: "refused",
-            said:
-              outcome.status === "refused"
-                ? outcome.message
-                : "This setup or its build is not there any more. What you ticked stays in this browser.",
-          });
-        const sent = new Set(entries.map(({ entryId }) => entryId));
-        this.deps.room.write(this.deps.room.read().filter(({ entryId }) => !sent.has(entryId)));
-        this.waitMs = FIRST_WAIT_MS;
-        this.server = outcome.build.built;
-        this.lay({ buildId: outcome.build.id, begunAt: outcome.build.begunAt });
-      }
-      this.lay({ sending: "idle" });
-    } finally {
-      this.busy = false;
-    }
+  /** Tries at once, as when the connection is back. */
+  flush(): Promise<void> {
+    return this.box.flush();
   }
 
-  private tryLater(): void {
-    this.lay({ sending: "offline" });
-    if (this.retrying) return;
-    this.retrying = true;
-    this.deps.later(this.waitMs, () => {
-      this.retrying = false;
-      void this.flush();
-    });
-    this.waitMs = Math.min(2 * this.waitMs, LONGEST_WAIT_MS);
+  private async send(batch: readonly WaitingEntry[]): Promise<RecordOutcome> {
+    const { buildId, revisionId } = batch[0]!;
+    const entries = batch.map(({ entryId, step, state }) => ({ entryId, step, state }));
+    const outcome = await this.deps.send({ setupId: this.deps.setupId, buildId, revisionId, entries });
+    // a page that sends through something that is no Marlstone gets nothing it can read
+    if (!outcome || typeof outcome !== "object") throw new Error("no answer that could be read");
+    return outcome;
   }
 
   private lay(change: Partial<LogState>): void {
-    const waiting = this.deps.room.read();
+    const { items, state, isKept } = this.box;
     const built: Record<string, StepState> = { ...this.server };
-    for (const { step, state } of waiting) built[step] = state;
-    this.state = { ...this.state, ...change, built, waiting: waiting.length };
+    for (const { step, state: said } of items) built[step] = said;
+    this.state = {
+      ...this.state,
+      ...change,
+      built,
+      waiting: items.length,
+      sending: SENDING[state.kind],
+      said: state.kind === "refused" ? state.why : "",
+      kept: isKept,
+    };
     for (const listener of this.listeners) listener();
+  }
+}
+
+/** What goes in one request is of one build and one version of the design. */
+const ofOneBuild = (waiting: readonly WaitingEntry[]): readonly WaitingEntry[] => {
+  const { buildId, revisionId } = waiting[0]!;
+  const end = waiting.findIndex((one) => one.buildId !== buildId || one.revisionId !== revisionId);
+  return waiting.slice(0, Math.min(end < 0 ? waiting.length : end, MOST_AT_ONCE));
+};
+
+function refusalIn(outcome: RecordOutcome): string | undefined {
+  switch (outcome.status) {
+    case "saved":
+      return undefined;
+    case "refused":
+      return outcome.message;
+    case "missing":
+      return "This setup or its build is not there any more. What you ticked stays in this browser.";
+    default:
+      return outcome satisfies never;
   }
 }
 
@@ -164,46 +168,36 @@ export class BuildLog {
 export const doneOf = (keys: readonly string[], built: Built): number =>
   keys.filter((key) => stateOf(built, key).done).length;
 
-/** A waiting room in the browser's own storage; where there is none, in the page alone. */
-export function waitingRoom(
+/** Where the ticks of a setup's sheet wait in a browser. */
+export const laneOf = (setupId: string): string => `build-${setupId}`;
+
+/** What pages that are gone left of a setup's sheet, oldest first; and what lies there from before each had its key. */
+export function ticksLeft(
+  shelf: Shelf,
   setupId: string,
-  storage: Pick<Storage, "getItem" | "setItem" | "removeItem">,
-): WaitingRoom {
-  const key = `marlstone.build.${setupId}`;
-  let inPage: readonly WaitingEntry[] | undefined;
-  return {
-    read() {
-      if (inPage) return inPage;
-      try {
-        const kept: unknown = JSON.parse(storage.getItem(key) ?? "[]");
-        return Array.isArray(kept) ? kept.filter(isEntry) : [];
-      } catch {
-        return [];
-      }
-    },
-    write(entries) {
-      try {
-        if (entries.length === 0) storage.removeItem(key);
-        else storage.setItem(key, JSON.stringify(entries));
-        inPage = undefined;
-      } catch {
-        // full or forbidden: it waits as long as the page is open
-        inPage = entries;
-      }
-    },
-  };
+  there: ReadonlySet<string>,
+): readonly { readonly entries: readonly WaitingEntry[]; readonly forget: () => void }[] {
+  const earlierKey = `marlstone.build.${setupId}`;
+  const before = parsed(shelf.getItem(earlierKey));
+  const earlier = Array.isArray(before) ? before.flatMap((value) => readEntry(value) ?? []) : [];
+  return [
+    ...(earlier.length > 0 ? [{ entries: earlier, forget: () => shelf.removeItem(earlierKey) }] : []),
+    ...leftIn(shelf, laneOf(setupId), readEntry)
+      .filter(({ page }) => !there.has(page))
+      .map(({ items, forget }) => ({ entries: items, forget })),
+  ];
 }
 
 /** What lies in a storage may be anything; what the server would refuse for its shape is not sent. */
-const isEntry = (value: unknown): value is WaitingEntry => {
-  const entry = value as Partial<WaitingEntry> | null;
-  return (
-    typeof entry === "object" &&
+function readEntry(value: unknown): WaitingEntry | undefined {
+  const entry = value as Partial<WaitingEntry> | null | undefined;
+  return typeof entry === "object" &&
     entry !== null &&
     typeof entry.entryId === "string" &&
     typeof entry.step === "string" &&
     typeof entry.revisionId === "number" &&
     typeof entry.state === "object" &&
     Object.keys(NOT_BEGUN).every((key) => key in entry.state!)
-  );
-};
+    ? ({ ...entry, id: entry.entryId, buildId: entry.buildId ?? null } as WaitingEntry)
+    : undefined;
+}

@@ -16,7 +16,10 @@ import { SiteHeader } from "../head/site-header";
 import { When } from "../common/when";
 import { Drawing } from "../drawing/drawing";
 import type { ChoiceGroup } from "../fields/searched-choice";
-import { BuildLog, doneOf, waitingRoom, type LogState } from "./build-log";
+import { browserShelf, drawerIn, holdPage, pagesThere } from "../outbox/drawer";
+import { livingOr } from "../outbox/outbox";
+import { useLeaving } from "../outbox/use-leaving";
+import { BuildLog, doneOf, laneOf, ticksLeft, type LogState } from "./build-log";
 import { SetupPages } from "../head/setup-pages";
 import type { SheetShown } from "./sheet-shown";
 import { StepItem } from "./step-item";
@@ -206,26 +209,28 @@ function useLog(
   revisionId: number,
   send: BuildActions["record"],
 ): { readonly log: BuildLog; readonly state: LogState } {
-  const [log] = useState(
-    () =>
-      new BuildLog(
-        {
-          setupId,
-          send,
-          newId: () => nanoid(16),
-          later: (ms, then) => void setTimeout(then, ms),
-          room:
-            typeof window === "undefined"
-              ? { read: () => [], write: () => undefined }
-              : waitingRoom(setupId, window.localStorage),
-        },
-        build,
-        revisionId,
-      ),
+  const [log] = useState(() =>
+    livingOr(
+      laneOf(setupId),
+      (one: BuildLog) => one.isBusy,
+      () =>
+        new BuildLog(
+          { setupId, send, newId: () => nanoid(16), drawer: drawerIn(browserShelf(), laneOf(setupId)) },
+          build,
+          revisionId,
+        ),
+    ),
   );
   const router = useRouter();
+  useLeaving();
   useEffect(() => {
-    log.wake();
+    const release = holdPage();
+    void pagesThere().then((there) => {
+      for (const { entries, forget } of ticksLeft(browserShelf(), setupId, there)) {
+        log.takeUp(entries);
+        if (log.get().kept) forget();
+      }
+    });
     const onOnline = (): void => void log.flush();
     const onVisible = (): void => {
       if (document.visibilityState !== "visible") return;
@@ -235,10 +240,11 @@ function useLog(
     addEventListener("online", onOnline);
     document.addEventListener("visibilitychange", onVisible);
     return () => {
+      release();
       removeEventListener("online", onOnline);
       document.removeEventListener("visibilitychange", onVisible);
     };
-  }, [log, router]);
+  }, [log, router, setupId]);
   // what another phone did comes with the page
   useEffect(() => log.adopt(build, revisionId), [log, build, revisionId]);
   // the server knows nothing of what waits in a browser: what it wrote is shown until the page is awake
@@ -246,7 +252,7 @@ function useLog(
   return { log, state: useSyncExternalStore(log.subscribe, log.get, () => first) };
 }
 
-function sendingWords({ sending, waiting, said }: LogState): string {
+function sendingWords({ sending, waiting, said, kept }: LogState): string {
   const many = waiting === 1 ? "One entry is" : `${waiting} entries are`;
   switch (sending) {
     case "idle":
@@ -254,7 +260,9 @@ function sendingWords({ sending, waiting, said }: LogState): string {
     case "sending":
       return "Storing…";
     case "offline":
-      return `No connection: ${many.toLowerCase()} kept in this browser and sent when it is back.`;
+      return kept
+        ? `No connection: ${many.toLowerCase()} kept in this browser and sent when it is back.`
+        : `No connection, and this browser's own store is full or forbidden: leave this page open. ${many} sent when it is back.`;
     case "refused":
       return `Not stored: ${said}`;
     default:
