@@ -8,22 +8,22 @@ import { openMarlstone, type Marlstone } from "../src/server/open";
  * alone.
  */
 const marlstone = opened();
-const shelf = marlstone.shelf(1);
+const shelf = marlstone.setups.shelf(1);
 if (shelf.total === 0 && shelf.putAway === 0) {
   for (const setup of MARROWBECK) {
-    const made = marlstone.createSetup(setup);
+    const made = marlstone.setups.create(setup);
     if (!made.ok)
       throw new Error(`${setup.name}: ${made.problems.map(({ path, message }) => `${path}: ${message}`).join("; ")}`);
   }
   for (const mix of MARROWBECK_MIXES) {
-    const made = marlstone.createMix(mix);
+    const made = marlstone.mixes.create(mix);
     if (!made.ok) throw new Error(`${mix.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
   }
   for (const own of MARROWBECK_MEDIA) {
-    const made = marlstone.createOwnMedium(own);
+    const made = marlstone.media.createOwn(own);
     if (!made.ok) throw new Error(`${own.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
   }
-  for (const pack of MARROWBECK_PACKS) marlstone.putPack({ mediumId: pack.mediumId, baseVersion: 0, pack });
+  for (const pack of MARROWBECK_PACKS) marlstone.packs.put({ mediumId: pack.mediumId, baseVersion: 0, pack });
   console.log(`Loaded ${MARROWBECK.length} demo setups into ${dataFolder()}.`);
 } else {
   console.log(`${shelf.total} setups in ${dataFolder()}; nothing was loaded over them.`);

@@ -20,14 +20,14 @@ export default async function YardPage({
   const { page, away, find } = query.parse(await searchParams);
   const jar = await cookies();
   const showsPutAway = away !== undefined;
-  const shelf = marlstone().shelf(page, showsPutAway, find);
+  const shelf = marlstone().setups.shelf(page, showsPutAway, find);
   return (
     <>
       <RefreshOnShow />
       <Yard
         items={shelf.items.map(({ id, name, setup }) => ({ id, name, setup: setup.ok ? setup.value : undefined }))}
-        media={marlstone().mediaOf(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
-        ownOccupants={marlstone().ownOccupants(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
+        media={marlstone().media.of(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
+        ownOccupants={marlstone().occupants.own(shelf.items.flatMap(({ setup }) => (setup.ok ? [setup.value] : [])))}
         page={shelf.page}
         pages={shelf.pages}
         found={shelf.found}

@@ -12,7 +12,7 @@ export async function createOwnOccupant(document: unknown): Promise<Result<strin
   const parsed = parseOwnOccupant(document);
   return parsed.ok
     ? storing(
-        (to) => to.createOwnOccupant(parsed.value),
+        (to) => to.occupants.create(parsed.value),
         (message) => failed(problem("", "not-stored", message)),
       )
     : parsed;
@@ -22,7 +22,7 @@ export async function saveOwnOccupant(input: SaveKeptInput): Promise<KeepOutcome
   const parsed = parseWith(saveKeptInput, input);
   return parsed.ok
     ? storing(
-        (to) => to.saveOwnOccupant(parsed.value),
+        (to) => to.occupants.save(parsed.value),
         (message) => ({ status: "refused", message }),
       )
     : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
@@ -33,7 +33,7 @@ export async function putAwayOwnOccupant(input: { id: string }): Promise<boolean
   return (
     parsed.ok &&
     storing(
-      (to) => to.setOwnOccupantPutAway(parsed.value.id, true),
+      (to) => to.occupants.setPutAway(parsed.value.id, true),
       () => false,
     )
   );
@@ -44,7 +44,7 @@ export async function takeBackOwnOccupant(input: { id: string }): Promise<boolea
   return (
     parsed.ok &&
     storing(
-      (to) => to.setOwnOccupantPutAway(parsed.value.id, false),
+      (to) => to.occupants.setPutAway(parsed.value.id, false),
       () => false,
     )
   );

@@ -16,9 +16,9 @@ export default async function LivingPage({
   const { find } = query.parse(await searchParams);
   return (
     <LivingShelf
-      own={marlstone().ownOccupants()}
+      own={marlstone().occupants.own()}
       putAway={marlstone()
-        .listOwnOccupants(true)
+        .occupants.list(true)
         .map(({ id, value }) => ({ id, name: value.name }))}
       words={find}
       onTakeBack={takeBackOwnOccupant}

@@ -12,7 +12,7 @@ export async function createOwnMedium(document: unknown): Promise<Result<string>
   const parsed = parseOwnMedium(document);
   return parsed.ok
     ? storing(
-        (to) => to.createOwnMedium(parsed.value),
+        (to) => to.media.createOwn(parsed.value),
         (message) => failed(problem("", "not-stored", message)),
       )
     : parsed;
@@ -22,7 +22,7 @@ export async function saveOwnMedium(input: SaveKeptInput): Promise<KeepOutcome<O
   const parsed = parseWith(saveKeptInput, input);
   return parsed.ok
     ? storing(
-        (to) => to.saveOwnMedium(parsed.value),
+        (to) => to.media.saveOwn(parsed.value),
         (message) => ({ status: "refused", message }),
       )
     : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
@@ -30,10 +30,10 @@ export async function saveOwnMedium(input: SaveKeptInput): Promise<KeepOutcome<O
 
 export async function putAwayOwnMedium(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().setOwnMediumPutAway(parsed.value.id, true);
+  return parsed.ok && marlstone().media.setOwnPutAway(parsed.value.id, true);
 }
 
 export async function takeBackOwnMedium(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().setOwnMediumPutAway(parsed.value.id, false);
+  return parsed.ok && marlstone().media.setOwnPutAway(parsed.value.id, false);
 }

@@ -16,14 +16,14 @@ export default async function MediaPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const all = (await searchParams).mixes === "all";
-  const { total } = marlstone().mixNames({ putAway: false, words: "", page: 1 });
+  const { total } = marlstone().mixes.names({ putAway: false, words: "", page: 1 });
   return (
     <MediaShelf
-      media={marlstone().media(all ? undefined : MOST_MIXES)}
+      media={marlstone().media.all(all ? undefined : MOST_MIXES)}
       mixesLeftOut={all ? 0 : Math.max(0, total - MOST_MIXES)}
-      packs={packsIn(marlstone().listPacks())}
+      packs={packsIn(marlstone().packs.list())}
       putAway={marlstone()
-        .listOwnMedia(true)
+        .media.listOwn(true)
         .map(({ id, value: { name } }) => ({ id, name }))}
       takeBack={takeBackOwnMedium}
     />

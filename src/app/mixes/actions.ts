@@ -14,14 +14,14 @@ const notMade = (message: string): Result<string> => failed(problem("", "not-sto
 
 export async function createMix(document: unknown): Promise<Result<string>> {
   const parsed = parseMix(document);
-  return parsed.ok ? storing((to) => to.createMix(parsed.value), notMade) : parsed;
+  return parsed.ok ? storing((to) => to.mixes.create(parsed.value), notMade) : parsed;
 }
 
 export async function saveMix(input: SaveKeptInput): Promise<KeepOutcome<Mix>> {
   const parsed = parseWith(saveKeptInput, input);
   return parsed.ok
     ? storing(
-        (to) => to.saveMix(parsed.value),
+        (to) => to.mixes.save(parsed.value),
         (message) => ({ status: "refused", message }),
       )
     : { status: "refused", message: parsed.problems.map(({ message }) => message).join(" ") };
@@ -29,19 +29,19 @@ export async function saveMix(input: SaveKeptInput): Promise<KeepOutcome<Mix>> {
 
 export async function putAwayMix(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().setMixPutAway(parsed.value.id, true);
+  return parsed.ok && marlstone().mixes.setPutAway(parsed.value.id, true);
 }
 
 export async function takeBackMix(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().setMixPutAway(parsed.value.id, false);
+  return parsed.ok && marlstone().mixes.setPutAway(parsed.value.id, false);
 }
 
 export async function putPack(input: PutPackInput): Promise<PutPackOutcome> {
   const parsed = parseWith(putPackInput, input);
   const refused = (message: string): PutPackOutcome => ({ status: "refused", message });
   return parsed.ok
-    ? storing((to) => to.putPack(parsed.value), refused)
+    ? storing((to) => to.packs.put(parsed.value), refused)
     : refused(parsed.problems.map(({ message }) => message).join(" "));
 }
 
@@ -51,6 +51,6 @@ const fileText = z.string().max(100_000);
 export async function importMix(text: string): Promise<Result<string>> {
   const given = fileText.safeParse(text);
   return given.success
-    ? storing((to) => to.importMix(given.data), notMade)
+    ? storing((to) => to.files.takeInMix(given.data), notMade)
     : failed(problem("", "too-long", "This is too long to be a mix."));
 }

@@ -7,12 +7,12 @@ export function benchProps(recipe: string, roomId: string) {
   return {
     recipe,
     roomId,
-    rooms: marlstone().roomsToFill(roomId),
-    saved: marlstone().mixNames({ putAway: false, words: "", page: 1 }),
-    putAway: marlstone().mixNames({ putAway: true, words: "", page: 1 }).total,
-    packs: marlstone().listPacks(),
+    rooms: marlstone().rooms.toFill(roomId),
+    saved: marlstone().mixes.names({ putAway: false, words: "", page: 1 }),
+    putAway: marlstone().mixes.names({ putAway: true, words: "", page: 1 }).total,
+    packs: marlstone().packs.list(),
     ownMedia: Object.fromEntries(
-      [...marlstone().listOwnMedia(), ...marlstone().listOwnMedia(true)].map(({ id, value }) => [
+      [...marlstone().media.listOwn(), ...marlstone().media.listOwn(true)].map(({ id, value }) => [
         ownMediumId(id),
         value,
       ]),

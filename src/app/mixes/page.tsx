@@ -15,6 +15,10 @@ export default async function MixesPage({
 }) {
   const { recipe, room } = query.parse(await searchParams);
   return (
-    <MixBench key="new" media={marlstone().ingredients(marlstone().mediaOfRoom(room))} {...benchProps(recipe, room)} />
+    <MixBench
+      key="new"
+      media={marlstone().media.ingredients(marlstone().rooms.mediaOf(room))}
+      {...benchProps(recipe, room)}
+    />
   );
 }

@@ -14,7 +14,7 @@ export default function NewSetupPage() {
   return (
     <NewSetup
       media={CATALOGUE.filter(({ id }) => DESIGN_MEDIA.has(id) || OCCUPANT_SOILS.has(id))}
-      ownOccupants={marlstone().ownOccupants()}
+      ownOccupants={marlstone().occupants.own()}
       onCreate={createSetup}
     />
   );

@@ -25,49 +25,51 @@ const written = <T extends WriteOutcome>(write: (to: Marlstone) => T): T | Write
 
 export async function saveChanges(input: SaveInput): Promise<WriteOutcome> {
   const parsed = parseWith(saveInput, input);
-  return parsed.ok ? written((to) => to.saveChanges(parsed.value)) : { status: "refused", problems: parsed.problems };
+  return parsed.ok
+    ? written((to) => to.setups.saveChanges(parsed.value))
+    : { status: "refused", problems: parsed.problems };
 }
 
 export async function stepHistory(input: StepInput): Promise<WriteOutcome> {
   const parsed = parseWith(stepInput, input);
-  return parsed.ok ? written((to) => to.step(parsed.value)) : { status: "refused", problems: parsed.problems };
+  return parsed.ok ? written((to) => to.setups.step(parsed.value)) : { status: "refused", problems: parsed.problems };
 }
 
 export async function settleSetAside(input: SetAsideInput): Promise<WriteOutcome & { readonly copyId?: string }> {
   const parsed = parseWith(setAsideInput, input);
   return parsed.ok
-    ? written((to) => to.settleSetAside(parsed.value))
+    ? written((to) => to.setups.settleSetAside(parsed.value))
     : { status: "refused", problems: parsed.problems };
 }
 
 export async function reloadSetup(input: { setupId: string }): Promise<SetupState | undefined> {
   const parsed = parseWith(setupIdInput, input);
-  const loaded = parsed.ok ? marlstone().loadSetup(parsed.value.setupId) : undefined;
+  const loaded = parsed.ok ? marlstone().setups.load(parsed.value.setupId) : undefined;
   return loaded?.status === "ok" ? loaded.state : undefined;
 }
 
 export async function restoreLastGood(input: { setupId: string }): Promise<WriteOutcome> {
   const parsed = parseWith(setupIdInput, input);
   return parsed.ok
-    ? written((to) => to.restoreLastGood(parsed.value.setupId))
+    ? written((to) => to.setups.restoreLastGood(parsed.value.setupId))
     : { status: "refused", problems: parsed.problems };
 }
 
 /** Makes a copy and answers its id, or undefined when there is nothing whole to copy. */
 export async function copySetup(input: { setupId: string }): Promise<string | undefined> {
   const parsed = parseWith(setupIdInput, input);
-  const copied = parsed.ok ? marlstone().copySetup(parsed.value.setupId) : parsed;
+  const copied = parsed.ok ? marlstone().setups.copy(parsed.value.setupId) : parsed;
   return copied.ok ? copied.value : undefined;
 }
 
 export async function putAway(input: { setupId: string }): Promise<boolean> {
   const parsed = parseWith(setupIdInput, input);
-  return parsed.ok && marlstone().setPutAway(parsed.value.setupId, true);
+  return parsed.ok && marlstone().setups.setPutAway(parsed.value.setupId, true);
 }
 
 export async function takeBack(input: { setupId: string }): Promise<boolean> {
   const parsed = parseWith(setupIdInput, input);
-  return parsed.ok && marlstone().setPutAway(parsed.value.setupId, false);
+  return parsed.ok && marlstone().setups.setPutAway(parsed.value.setupId, false);
 }
 
 /** Makes a setup from a document; answers its id or what is wrong. */
@@ -75,7 +77,7 @@ export async function createSetup(document: unknown): Promise<Result<string>> {
   const parsed = parseSetup(document);
   return parsed.ok
     ? storing(
-        (to) => to.createSetup(parsed.value),
+        (to) => to.setups.create(parsed.value),
         (message) => failed(problem("", "not-stored", message)),
       )
     : parsed;

@@ -5,14 +5,14 @@ import { stepKey, stepStateSchema } from "../build-record/schema";
 import { packSchema } from "../pack/schema";
 import { checkKind, parseWith } from "../problems";
 import { keptId } from "../setup-file/schema";
+import { HOUSE_KIND, HOUSE_VERSION } from "./document";
+import { HOUSE_UPGRADES } from "./upgrade";
 
 /**
  * A whole house in one file: every setup with its history, mixes, own media and kinds in all their versions, packs, and
  * what was built. Documents lie in it as they are stored, each of the version it was written in; one that cannot be read
  * goes along as the text it is.
  */
-export const HOUSE_KIND = "marlstone.house";
-export const HOUSE_VERSION = 1;
 
 const time = z
   .string()
@@ -86,9 +86,9 @@ export const houseSchema = z.strictObject({
 export type House = z.infer<typeof houseSchema>;
 
 export function parseHouse(value: unknown): Result<House> {
-  const document = checkKind(value, HOUSE_KIND, [HOUSE_VERSION]);
+  const document = checkKind(value, HOUSE_KIND, HOUSE_UPGRADES.versions);
   if (!document.ok) return document;
-  const parsed = parseWith(houseSchema, document.value);
+  const parsed = parseWith(houseSchema, HOUSE_UPGRADES.upgraded(document.value));
   if (!parsed.ok) return parsed;
   const problems = crossChecks(parsed.value);
   return problems.length > 0 ? failed(...problems) : ok(parsed.value);

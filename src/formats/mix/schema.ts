@@ -10,7 +10,7 @@ import { ownMediumShape } from "../own-medium/schema";
 import { checkKind, fromText, parseWith } from "../problems";
 import { tied } from "../tied";
 import { MIX_KIND, MIX_VERSION, type Mix, type MixDocument, type MixFile } from "./document";
-import { READABLE_VERSIONS, upgraded } from "./upgrade";
+import { MIX_UPGRADES } from "./upgrade";
 
 /** Reads mixes from documents and files. Shape only; whether one blends is core's `blend`. */
 export const mixSchema = tied<MixDocument>()(
@@ -49,9 +49,9 @@ const fileSchema = tied<MixFile>()(
 );
 
 export function parseMix(value: unknown): Result<Mix> {
-  const document = checkKind(value, MIX_KIND, READABLE_VERSIONS);
+  const document = checkKind(value, MIX_KIND, MIX_UPGRADES.versions);
   if (!document.ok) return document;
-  const parsed = parseWith(mixSchema, upgraded(document.value));
+  const parsed = parseWith(mixSchema, MIX_UPGRADES.upgraded(document.value));
   return parsed.ok ? ok(mixOf(parsed.value)) : parsed;
 }
 
@@ -64,9 +64,9 @@ export function parseMixFile(
   text: string,
 ): Result<{ readonly mix: Mix; readonly media: Readonly<Record<string, OwnMedium>> }> {
   return fromText(text, (value) => {
-    const document = checkKind(value, MIX_KIND, READABLE_VERSIONS);
+    const document = checkKind(value, MIX_KIND, MIX_UPGRADES.versions);
     if (!document.ok) return document;
-    const parsed = parseWith(fileSchema, upgraded(document.value));
+    const parsed = parseWith(fileSchema, MIX_UPGRADES.upgraded(document.value));
     return parsed.ok ? ok({ mix: mixOf(parsed.value), media: parsed.value.media ?? {} }) : parsed;
   });
 }

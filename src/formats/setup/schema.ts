@@ -19,7 +19,7 @@ import { FOOD_SAFE, VESSEL_MATERIALS, type Vessel } from "../../core/vessel/vess
 import { checkKind, fromText, parseWith } from "../problems";
 import { tied } from "../tied";
 import { SETUP_KIND, SETUP_VERSION, type SetupDocument } from "./document";
-import { READABLE_VERSIONS, upgraded } from "./upgrade";
+import { SETUP_UPGRADES } from "./upgrade";
 
 // A setup as a document: what is stored, exported and sent. Shape only; whether it makes sense is core's `setupProblems`.
 
@@ -177,9 +177,9 @@ export const setupSchema = tied<SetupDocument>()(
 
 /** Reads a setup document; the problems say where it is broken. */
 export function parseSetup(value: unknown): Result<Setup> {
-  const document = checkKind(value, SETUP_KIND, READABLE_VERSIONS);
+  const document = checkKind(value, SETUP_KIND, SETUP_UPGRADES.versions);
   if (!document.ok) return document;
-  const parsed = parseWith(setupSchema, upgraded(document.value));
+  const parsed = parseWith(setupSchema, SETUP_UPGRADES.upgraded(document.value));
   if (!parsed.ok) return parsed;
   const { kind: _kind, version: _version, ...setup } = parsed.value;
   return ok(setup);

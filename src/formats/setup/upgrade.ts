@@ -1,17 +1,10 @@
 import { USUAL_HISTORY, UNSAID_SITE } from "../../core/stack/setup";
 import type { Fixture } from "../../core/stack/fixtures";
 import { USUAL_WALLS, type VesselMaterial } from "../../core/vessel/vessel";
+import { upgradesTo } from "../upgrades";
 import { SETUP_VERSION } from "./document";
 
-/** The versions that can be read, the present one last. */
-export const READABLE_VERSIONS = [1, 2, 3, 4, SETUP_VERSION] as const;
-
 type Loose = Readonly<Record<string, unknown>>;
-
-/** A document of an earlier version as it would be written today; each step goes one version up. */
-export function upgraded(document: { readonly version: number }): object {
-  return STEPS.slice(document.version - 1).reduce((older, step) => step(older), document as object);
-}
 
 const isObject = (value: unknown): value is Loose =>
   typeof value === "object" && value !== null && !Array.isArray(value);
@@ -102,8 +95,7 @@ function fromVersion4(document: object): Loose {
   };
 }
 
-/** One step a version, the first from version 1. */
-const STEPS: readonly ((document: object) => Loose)[] = [fromVersion1, fromVersion2, fromVersion3, fromVersion4];
+export const SETUP_UPGRADES = upgradesTo(SETUP_VERSION, fromVersion1, fromVersion2, fromVersion3, fromVersion4);
 
 /** A share of the area said nothing of how many feet there are. */
 const FEET = 4;

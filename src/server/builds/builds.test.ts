@@ -16,7 +16,7 @@ let id: string;
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), "marlstone-builds-"));
   house = openMarlstone(folder);
-  const made = house.createSetup(POT);
+  const made = house.setups.create(POT);
   if (!made.ok) throw new Error("the pot");
   id = made.value;
 });
@@ -31,21 +31,21 @@ const entry = (step: string, change: Partial<Actual> = {}, done = true) => ({
   step,
   state: { done, actual: { ...AS_PLANNED, ...change } },
 });
-const head = (): number => house.historyOf(id)!.headRevisionId;
+const head = (): number => house.history.of(id)!.headRevisionId;
 const record = (list: ReturnType<typeof entry>[], buildId: string | null = null) => {
-  const outcome = house.recordBuilt({ setupId: id, buildId, revisionId: head(), entries: list });
+  const outcome = house.builds.record({ setupId: id, buildId, revisionId: head(), entries: list });
   if (outcome.status !== "saved") throw new Error(outcome.status);
   return outcome.build;
 };
 const state = () => {
-  const loaded = house.loadSetup(id);
+  const loaded = house.setups.load(id);
   if (loaded.status !== "ok") throw new Error(loaded.status);
   return loaded.state;
 };
 
 describe("a build", () => {
   it("begins with its first tick, and keeps each step as it was last said to be", () => {
-    expect(house.presentBuild(id)).toBeUndefined();
+    expect(house.builds.present(id)).toBeUndefined();
     const begun = record([
       entry("place"),
       entry(`layer:${GRAVEL_ID}`, { topCm: 6 }),
@@ -55,7 +55,7 @@ describe("a build", () => {
       place: { done: false, actual: { ...AS_PLANNED, note: "level" } },
       [`layer:${GRAVEL_ID}`]: { done: true, actual: { ...AS_PLANNED, topCm: 6 } },
     });
-    expect(house.presentBuild(id)).toEqual(begun);
+    expect(house.builds.present(id)).toEqual(begun);
   });
 
   it("takes an entry once, however often it is sent, and whoever else ticks meanwhile", () => {
@@ -70,24 +70,24 @@ describe("a build", () => {
 
   it("begun again is a new one; what comes late goes where it belongs", () => {
     const first = record([entry("place")]);
-    const again = house.beginBuildAgain({ setupId: id, revisionId: head() });
+    const again = house.builds.beginAgain({ setupId: id, revisionId: head() });
     if (again.status !== "saved") throw new Error(again.status);
     expect(again.build).toMatchObject({ built: {} });
     expect(again.build.id).not.toBe(first.id);
     record([entry("label")], first.id);
-    expect(house.presentBuild(id)!.built).toEqual({});
+    expect(house.builds.present(id)!.built).toEqual({});
   });
 
   it("is of the version it was begun with, until it is told to follow the design", () => {
     const begun = record([entry("place")]);
-    house.saveChanges({
+    house.setups.saveChanges({
       setupId: id,
       baseVersion: state().version,
       changes: [{ id: "change-0001", label: "Named", document: setupDocument({ ...POT, name: "Other" }) }],
     });
-    expect(house.presentBuild(id)!.revisionId).toBe(begun.revisionId);
-    house.followDesign({ setupId: id, revisionId: head() });
-    expect(house.presentBuild(id)).toMatchObject({
+    expect(house.builds.present(id)!.revisionId).toBe(begun.revisionId);
+    house.builds.followDesign({ setupId: id, revisionId: head() });
+    expect(house.builds.present(id)).toMatchObject({
       id: begun.id,
       revisionId: head(),
       built: { place: { done: true } },
@@ -96,12 +96,12 @@ describe("a build", () => {
 
   it("of a setup that is not there is missing; of a build or version that is not, what was ticked is kept nonetheless", () => {
     const input = { setupId: id, buildId: null, revisionId: head(), entries: [entry("place")] };
-    expect(house.recordBuilt({ ...input, setupId: "nowhere" })).toEqual({ status: "missing" });
-    expect(house.presentBuild(id)).toBeUndefined();
+    expect(house.builds.record({ ...input, setupId: "nowhere" })).toEqual({ status: "missing" });
+    expect(house.builds.present(id)).toBeUndefined();
     // a backup was brought back, and the phone is ahead of it
-    const kept = house.recordBuilt({ ...input, buildId: "nowhere", revisionId: 999 });
+    const kept = house.builds.record({ ...input, buildId: "nowhere", revisionId: 999 });
     expect(kept).toMatchObject({ status: "saved", build: { revisionId: head(), built: { place: { done: true } } } });
-    expect(house.recordBuilt({ ...input, buildId: "nowhere" })).toMatchObject({ build: house.presentBuild(id)! });
+    expect(house.builds.record({ ...input, buildId: "nowhere" })).toMatchObject({ build: house.builds.present(id)! });
   });
 });
 
@@ -113,7 +113,7 @@ describe("what was really built", () => {
       entry("fixture:overflow", { lipCm: 6, count: 3 }),
     ]);
     const before = state();
-    const outcome = house.takeOverBuilt({ setupId: id, buildId, baseVersion: before.version });
+    const outcome = house.builds.takeOver({ setupId: id, buildId, baseVersion: before.version });
     expect(outcome).toMatchObject({ status: "saved", state: { undoLabel: "As built" } });
     const { setup, version } = state();
     expect(setup.layers.map(({ thicknessCm, mediumId }) => [thicknessCm, mediumId])).toEqual([
@@ -121,39 +121,39 @@ describe("what was really built", () => {
       [18.5, "coir-pith-fine"],
     ]);
     expect(setup.fixtures[0]).toMatchObject({ lipCm: 6, count: 3 });
-    expect(house.historyOf(id)!.lines[0]).toMatchObject({
+    expect(house.history.of(id)!.lines[0]).toMatchObject({
       label: "As built",
       at: "now",
       names: [{ name: "As built" }],
     });
-    house.step({ setupId: id, baseVersion: version, direction: "undo" });
+    house.setups.step({ setupId: id, baseVersion: version, direction: "undo" });
     expect(state().setup).toEqual(before.setup);
   });
 
   it("is refused where it makes no setup, or was made on an older one, and writes nothing", () => {
     const { id: buildId } = record([entry(`layer:${GRAVEL_ID}`, { topCm: 40 })]);
     const { version } = state();
-    expect(house.takeOverBuilt({ setupId: id, buildId, baseVersion: version })).toMatchObject({
+    expect(house.builds.takeOver({ setupId: id, buildId, baseVersion: version })).toMatchObject({
       status: "refused",
       problems: [{ code: "crossed" }],
     });
     record([entry(`layer:${GRAVEL_ID}`), entry(`layer:${SOIL_ID}`, { topCm: 90 })], buildId);
-    expect(house.takeOverBuilt({ setupId: id, buildId, baseVersion: version })).toMatchObject({ status: "refused" });
+    expect(house.builds.takeOver({ setupId: id, buildId, baseVersion: version })).toMatchObject({ status: "refused" });
     record([entry(`layer:${SOIL_ID}`, { mediumId: "moon-dust" })], buildId);
-    expect(house.takeOverBuilt({ setupId: id, buildId, baseVersion: version })).toMatchObject({ status: "refused" });
+    expect(house.builds.takeOver({ setupId: id, buildId, baseVersion: version })).toMatchObject({ status: "refused" });
     record([entry(`layer:${SOIL_ID}`, { topCm: 24 })], buildId);
-    expect(house.takeOverBuilt({ setupId: id, buildId, baseVersion: version - 1 })).toMatchObject({
+    expect(house.builds.takeOver({ setupId: id, buildId, baseVersion: version - 1 })).toMatchObject({
       status: "refused",
       problems: [{ code: "stale" }],
     });
     expect(state()).toMatchObject({ version, setup: POT });
-    expect(house.takeOverBuilt({ setupId: id, buildId, baseVersion: version })).toMatchObject({ status: "saved" });
+    expect(house.builds.takeOver({ setupId: id, buildId, baseVersion: version })).toMatchObject({ status: "saved" });
   });
 });
 
 describe("the history", () => {
   const rename = (name: string) =>
-    house.saveChanges({
+    house.setups.saveChanges({
       setupId: id,
       baseVersion: state().version,
       changes: [
@@ -164,9 +164,9 @@ describe("the history", () => {
   it("tells every version, the newest first, and which are before now and which were left", () => {
     rename("A");
     rename("B");
-    house.step({ setupId: id, baseVersion: state().version, direction: "undo" });
+    house.setups.step({ setupId: id, baseVersion: state().version, direction: "undo" });
     rename("C");
-    expect(house.historyOf(id)!.lines.map(({ label, at }) => [label, at])).toEqual([
+    expect(house.history.of(id)!.lines.map(({ label, at }) => [label, at])).toEqual([
       ["Named C", "now"],
       ["Named B", "aside"],
       ["Named A", "before"],
@@ -178,54 +178,58 @@ describe("the history", () => {
     for (let i = 0; i < 130; i++) rename(`n${i}`);
     const seen: number[] = [];
     for (
-      let page = house.historyOf(id);
+      let page = house.history.of(id);
       page;
-      page = page.before === undefined ? undefined : house.historyOf(id, page.before)
+      page = page.before === undefined ? undefined : house.history.of(id, page.before)
     )
       seen.push(...page.lines.map(({ revisionId }) => revisionId));
     expect(seen).toHaveLength(131);
     expect([...seen].sort((a, b) => b - a)).toEqual(seen);
-    expect(house.historyOf(id)!.lines).toHaveLength(60);
+    expect(house.history.of(id)!.lines).toHaveLength(60);
   });
 
   it("names a version once by a name, and drops the name, not the version", () => {
     rename("A");
-    const first = house.historyOf(id)!.lines.at(-1)!.revisionId;
+    const first = house.history.of(id)!.lines.at(-1)!.revisionId;
     const name = { setupId: id, revisionId: first, name: "before the hot summer" };
-    expect(house.nameVersion(name)).toBe(true);
-    expect(house.nameVersion(name)).toBe(true);
-    const [named] = house.historyOf(id)!.named;
+    expect(house.history.nameVersion(name)).toBe(true);
+    expect(house.history.nameVersion(name)).toBe(true);
+    const [named] = house.history.of(id)!.named;
     expect(named).toMatchObject({ revisionId: first, at: "before", names: [{ name: "before the hot summer" }] });
     expect(named!.names).toHaveLength(1);
-    expect(house.dropName({ setupId: id, nameId: named!.names[0]!.id })).toBe(true);
-    expect(house.historyOf(id)!.named).toEqual([]);
-    expect(house.historyOf(id)!.lines).toHaveLength(2);
-    expect(house.nameVersion({ ...name, revisionId: 999 })).toBe(false);
-    expect(house.dropName({ setupId: id, nameId: 999 })).toBe(false);
+    expect(house.history.dropName({ setupId: id, nameId: named!.names[0]!.id })).toBe(true);
+    expect(house.history.of(id)!.named).toEqual([]);
+    expect(house.history.of(id)!.lines).toHaveLength(2);
+    expect(house.history.nameVersion({ ...name, revisionId: 999 })).toBe(false);
+    expect(house.history.dropName({ setupId: id, nameId: 999 })).toBe(false);
   });
 
   it("goes back by a change of its own, which undo takes back", () => {
     const first = head();
     rename("A");
     rename("B");
-    const outcome = house.goBack({ setupId: id, revisionId: first, baseVersion: state().version });
+    const outcome = house.history.goBack({ setupId: id, revisionId: first, baseVersion: state().version });
     expect(outcome).toMatchObject({ status: "saved", state: { setup: { name: "Pot" }, undoLabel: "Back to “Made”" } });
-    house.step({ setupId: id, baseVersion: state().version, direction: "undo" });
+    house.setups.step({ setupId: id, baseVersion: state().version, direction: "undo" });
     expect(state().setup.name).toBe("B");
-    expect(house.goBack({ setupId: id, revisionId: first, baseVersion: 0 })).toMatchObject({ status: "refused" });
-    expect(house.goBack({ setupId: id, revisionId: 999, baseVersion: state().version })).toEqual({ status: "missing" });
+    expect(house.history.goBack({ setupId: id, revisionId: first, baseVersion: 0 })).toMatchObject({
+      status: "refused",
+    });
+    expect(house.history.goBack({ setupId: id, revisionId: 999, baseVersion: state().version })).toEqual({
+      status: "missing",
+    });
   });
 
   it("of another setup is not reached through this one", () => {
-    const made = house.createSetup({ ...POT, name: "Other", layers: [layer(MIX, 20)] });
+    const made = house.setups.create({ ...POT, name: "Other", layers: [layer(MIX, 20)] });
     if (!made.ok) throw new Error("the other");
-    const foreign = house.historyOf(made.value)!.headRevisionId;
-    expect(house.versionOf(id, foreign).ok).toBe(false);
-    expect(house.nameVersion({ setupId: id, revisionId: foreign, name: "x" })).toBe(false);
-    expect(house.goBack({ setupId: id, revisionId: foreign, baseVersion: state().version })).toEqual({
+    const foreign = house.history.of(made.value)!.headRevisionId;
+    expect(house.history.version(id, foreign).ok).toBe(false);
+    expect(house.history.nameVersion({ setupId: id, revisionId: foreign, name: "x" })).toBe(false);
+    expect(house.history.goBack({ setupId: id, revisionId: foreign, baseVersion: state().version })).toEqual({
       status: "missing",
     });
-    house.recordBuilt({ setupId: id, buildId: null, revisionId: foreign, entries: [entry("place")] });
-    expect(house.presentBuild(id)!.revisionId).toBe(head());
+    house.builds.record({ setupId: id, buildId: null, revisionId: foreign, entries: [entry("place")] });
+    expect(house.builds.present(id)!.revisionId).toBe(head());
   });
 });

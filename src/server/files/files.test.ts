@@ -59,27 +59,27 @@ const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
 
 /** A setup whose upper layer is of the second version of a mix with a medium of its own in it. */
 function furnished(to: Marlstone): string {
-  const grit = value(to.createOwnMedium(GRIT));
-  const kind = value(to.createOwnOccupant(KIND));
-  const mix = value(to.createMix(MIX));
+  const grit = value(to.media.createOwn(GRIT));
+  const kind = value(to.occupants.create(KIND));
+  const mix = value(to.mixes.create(MIX));
   const second = { ...MIX, parts: [...MIX.parts, { mediumId: `own:${grit}`, parts: 1 }] };
-  expect(to.saveMix({ id: mix, baseVersion: 1, document: mixDocument(second) }).status).toBe("saved");
-  to.putPack({
+  expect(to.mixes.save({ id: mix, baseVersion: 1, document: mixDocument(second) }).status).toBe("saved");
+  to.packs.put({
     mediumId: `own:${grit}`,
     baseVersion: 0,
     pack: { mediumId: `own:${grit}`, kind: "bag", amount: 20, unit: "kg", swells: 1, price: 6 },
   });
   return value(
-    to.createSetup({
+    to.setups.create({
       ...POT,
       layers: POT.layers.map((layer, i) => (i === 1 ? { ...layer, mediumId: `mix:${mix}@2` } : layer)),
       occupants: [{ id: "a", occupantId: `own-kind:${kind}`, count: 2 }],
     }),
   );
 }
-const textOf = (from: Marlstone, id: string): string => JSON.stringify(setupFileDocument(value(from.setupFile(id))));
+const textOf = (from: Marlstone, id: string): string => JSON.stringify(setupFileDocument(value(from.files.setup(id))));
 const setupOf = (from: Marlstone, address: string): Setup => {
-  const loaded = from.loadSetup(address.split("/").at(-1)!);
+  const loaded = from.setups.load(address.split("/").at(-1)!);
   if (loaded.status !== "ok") throw new Error(loaded.status);
   return loaded.state.setup;
 };
@@ -87,24 +87,24 @@ const setupOf = (from: Marlstone, address: string): Setup => {
 describe("a setup file", () => {
   it("opens in an empty house as it was: its mixes, media, kinds and packs under their own ids", () => {
     const text = textOf(here, furnished(here));
-    const taken = value(there.takeInFile(text));
+    const taken = value(there.files.takeIn(text));
     expect(taken.what).toBe("setup");
     expect(textOf(there, taken.address.split("/").at(-1)!)).toBe(text);
-    expect(there.medium(setupOf(there, taken.address).layers[1]!.mediumId)?.name).toBe("Bog bench");
-    expect(there.listPacks()).toMatchObject([{ pack: { price: 6 } }]);
+    expect(there.media.byId(setupOf(there, taken.address).layers[1]!.mediumId)?.name).toBe("Bog bench");
+    expect(there.packs.list()).toMatchObject([{ pack: { price: 6 } }]);
   });
 
   it("of any setup comes out of a house as it went in", () => {
     fc.assert(
       fc.property(anySetup, (setup) => {
         const named = { ...setup, name: setup.name.slice(0, 100) };
-        const made = here.createSetup(named);
+        const made = here.setups.create(named);
         // one that makes no sense is not stored in the first place
         if (!made.ok) {
-          expect(there.takeInFile(JSON.stringify(setupDocument(named))).ok).toBe(false);
+          expect(there.files.takeIn(JSON.stringify(setupDocument(named))).ok).toBe(false);
           return;
         }
-        const taken = value(there.takeInFile(textOf(here, made.value)));
+        const taken = value(there.files.takeIn(textOf(here, made.value)));
         expect(setupOf(there, taken.address)).toEqual(named);
       }),
       { numRuns: 60, seed: 15 },
@@ -114,8 +114,8 @@ describe("a setup file", () => {
   it("opened where it is from brings a copy, and nothing twice", () => {
     const text = textOf(here, furnished(here));
     const before = here.counts();
-    value(here.takeInFile(text));
-    value(here.takeInFile(text));
+    value(here.files.takeIn(text));
+    value(here.files.takeIn(text));
     expect(here.counts()).toMatchObject({ setups: before.setups + 2, mixes: 1, ownMedia: 1, ownOccupants: 1 });
   });
 
@@ -126,27 +126,27 @@ describe("a setup file", () => {
       media: { mediumId: string; medium: { figures: { dryBulkDensityGPerCm3: number } } }[];
       occupants: { occupant: { note: string } }[];
     };
-    value(there.takeInFile(text));
-    const own = there.listOwnMedia()[0]!;
-    const mixBefore = there.loadMix(there.listMixes()[0]!.id);
+    value(there.files.takeIn(text));
+    const own = there.media.listOwn()[0]!;
+    const mixBefore = there.mixes.load(there.mixes.list()[0]!.id);
     file.media[0]!.medium.figures.dryBulkDensityGPerCm3 = 1.7;
     file.mixes[0]!.mix.note = "another";
     file.occupants[0]!.occupant.note = "another";
-    const taken = value(there.takeInFile(JSON.stringify(file)));
+    const taken = value(there.files.takeIn(JSON.stringify(file)));
     expect(taken.notes.join(" ")).toMatch(/Lane grit \(2\).*Bog bench \(2\).*Rosemary of the wall \(2\)/u);
-    expect(there.listOwnMedia().map(({ value: { name } }) => name)).toEqual(["Lane grit", "Lane grit (2)"]);
-    expect(there.listOwnMedia().find(({ id }) => id === own.id)).toEqual(own);
-    expect(there.loadMix(mixBefore!.stored.id)).toMatchObject({ stored: mixBefore!.stored });
+    expect(there.media.listOwn().map(({ value: { name } }) => name)).toEqual(["Lane grit", "Lane grit (2)"]);
+    expect(there.media.listOwn().find(({ id }) => id === own.id)).toEqual(own);
+    expect(there.mixes.load(mixBefore!.stored.id)).toMatchObject({ stored: mixBefore!.stored });
     const setup = setupOf(there, taken.address);
     // and the new one is made of the new ones
-    const mix = there.loadMix(setup.layers[1]!.mediumId.replace(/^mix:|@.*$/gu, ""))!;
+    const mix = there.mixes.load(setup.layers[1]!.mediumId.replace(/^mix:|@.*$/gu, ""))!;
     expect(mix.stored.value.note).toBe("another");
-    const part = there.medium(mix.stored.value.parts[1]!.mediumId)!;
+    const part = there.media.byId(mix.stored.value.parts[1]!.mediumId)!;
     expect(part.dryBulkDensityGPerCm3.typical).toBe(1.7);
-    expect(there.ownOccupant(setup.occupants[0]!.occupantId)?.name).toBe("Rosemary of the wall (2)");
+    expect(there.occupants.byId(setup.occupants[0]!.occupantId)?.name).toBe("Rosemary of the wall (2)");
     // taken in again it finds itself, under whatever number its name got
     const counts = there.counts();
-    value(there.takeInFile(JSON.stringify(file)));
+    value(there.files.takeIn(JSON.stringify(file)));
     expect(there.counts()).toMatchObject({ ...counts, setups: counts.setups + 1, versions: counts.versions + 1 });
   });
 
@@ -174,7 +174,7 @@ describe("a setup file", () => {
     ];
     const before = there.counts();
     for (const one of bad) {
-      const taken = there.takeInFile(JSON.stringify(one));
+      const taken = there.files.takeIn(JSON.stringify(one));
       expect(taken.ok).toBe(false);
       expect(!taken.ok && taken.problems.every(({ message }) => message.length > 0)).toBe(true);
       expect(there.counts()).toEqual(before);
@@ -187,15 +187,15 @@ describe("a setup file", () => {
       "x".repeat(5000),
       `{"kind":"marlstone.setup-file","version":1,"a":${"[".repeat(200_000)}`,
     ])
-      expect(there.takeInFile(text).ok).toBe(false);
+      expect(there.files.takeIn(text).ok).toBe(false);
     expect(there.counts()).toEqual(before);
   });
 
   it("with scripts in its names is kept as the text it is", () => {
     const evil = '<img src=x onerror="alert(1)">{{constructor}}\' OR 1=1;--';
-    const taken = value(there.takeInFile(JSON.stringify(setupDocument({ ...POT, name: evil }))));
+    const taken = value(there.files.takeIn(JSON.stringify(setupDocument({ ...POT, name: evil }))));
     expect(setupOf(there, taken.address).name).toBe(evil);
-    expect(there.shelf(1).total).toBe(1);
+    expect(there.setups.shelf(1).total).toBe(1);
   });
 });
 
@@ -212,57 +212,57 @@ describe("a mix's file", () => {
   const withGrit = (grit: object, more: object = {}): string =>
     JSON.stringify({ ...theirs, media: { "own:theirs": grit }, ...more });
   const partsOf = (address: string): readonly { mediumId: string }[] =>
-    here.loadMix(address.split("/").at(-1)!)!.stored.value.parts;
+    here.mixes.load(address.split("/").at(-1)!)!.stored.value.parts;
 
   it("brings its own media along; what is here already is not doubled", () => {
-    const first = value(here.takeInFile(withGrit(GRIT)));
+    const first = value(here.files.takeIn(withGrit(GRIT)));
     expect(first).toMatchObject({ what: "mix", notes: ["The medium “Lane grit” came with it."] });
     const [, mine] = partsOf(first.address);
-    expect(here.medium(mine!.mediumId)?.name).toBe("Lane grit");
+    expect(here.media.byId(mine!.mediumId)?.name).toBe("Lane grit");
     // the same file again is another mix, made of what came the first time
-    const again = value(here.takeInFile(withGrit(GRIT)));
+    const again = value(here.files.takeIn(withGrit(GRIT)));
     expect([partsOf(again.address)[1], again.notes]).toEqual([mine, []]);
     expect(here.counts()).toMatchObject({ mixes: 2, ownMedia: 1 });
     // another by the same name is numbered, since recipes go by names, and known again under its number
     const lighter = { ...GRIT, figures: { ...GRIT.figures, dryBulkDensityGPerCm3: 1.3 } };
-    expect(value(here.takeInFile(withGrit(lighter))).notes.join()).toContain("this one is called “Lane grit (2)”");
-    expect(value(here.takeInFile(withGrit(lighter))).notes).toEqual([]);
-    expect(here.listOwnMedia().map(({ value: { name } }) => name)).toEqual(["Lane grit", "Lane grit (2)"]);
+    expect(value(here.files.takeIn(withGrit(lighter))).notes.join()).toContain("this one is called “Lane grit (2)”");
+    expect(value(here.files.takeIn(withGrit(lighter))).notes).toEqual([]);
+    expect(here.media.listOwn().map(({ value: { name } }) => name)).toEqual(["Lane grit", "Lane grit (2)"]);
   });
 
   it("is made of the medium that came with it, not of another that has gone on under its id", () => {
-    const id = value(here.createOwnMedium(GRIT));
+    const id = value(here.media.createOwn(GRIT));
     const text = JSON.stringify({
       ...theirs,
       parts: [{ mediumId: `own:${id}`, parts: 1 }],
       media: { [`own:${id}`]: GRIT },
     });
-    expect(partsOf(value(here.takeInFile(text)).address)).toEqual([{ mediumId: `own:${id}`, parts: 1 }]);
+    expect(partsOf(value(here.files.takeIn(text)).address)).toEqual([{ mediumId: `own:${id}`, parts: 1 }]);
     const heavier = { ...GRIT, figures: { ...GRIT.figures, dryBulkDensityGPerCm3: 1.6 } };
-    expect(here.saveOwnMedium({ id, baseVersion: 1, document: ownMediumDocument(heavier) }).status).toBe("saved");
-    const [part] = partsOf(value(here.takeInFile(text)).address);
-    expect(here.medium(part!.mediumId)).toMatchObject({
+    expect(here.media.saveOwn({ id, baseVersion: 1, document: ownMediumDocument(heavier) }).status).toBe("saved");
+    const [part] = partsOf(value(here.files.takeIn(text)).address);
+    expect(here.media.byId(part!.mediumId)).toMatchObject({
       name: "Lane grit (2)",
       dryBulkDensityGPerCm3: { typical: 1.4 },
     });
     // one that comes without its medium is made of what is here
     const bare = JSON.stringify({ ...theirs, parts: [{ mediumId: `own:${id}`, parts: 1 }] });
-    expect(partsOf(value(here.takeInFile(bare)).address)).toEqual([{ mediumId: `own:${id}`, parts: 1 }]);
+    expect(partsOf(value(here.files.takeIn(bare)).address)).toEqual([{ mediumId: `own:${id}`, parts: 1 }]);
   });
 
   it("brings back to the shelf what had been put away and is the same", () => {
-    const id = value(here.createOwnMedium(GRIT));
-    expect(here.setOwnMediumPutAway(id, true)).toBe(true);
-    const taken = value(here.takeInFile(withGrit(GRIT)));
+    const id = value(here.media.createOwn(GRIT));
+    expect(here.media.setOwnPutAway(id, true)).toBe(true);
+    const taken = value(here.files.takeIn(withGrit(GRIT)));
     expect(partsOf(taken.address)[1]).toEqual({ mediumId: `own:${id}`, parts: 1 });
     expect(taken.notes).toEqual(["The medium “Lane grit” had been put away here, and is on the shelf again."]);
-    expect(here.listOwnMedia().map((one) => one.id)).toEqual([id]);
+    expect(here.media.listOwn().map((one) => one.id)).toEqual([id]);
   });
 
   it("that cannot be whole changes nothing", () => {
     const before = here.counts();
     const refused = (text: string, code: string): void =>
-      expect(here.takeInFile(text)).toMatchObject({ ok: false, problems: [{ code }] });
+      expect(here.files.takeIn(text)).toMatchObject({ ok: false, problems: [{ code }] });
     refused(withGrit(GRIT, { parts: [...theirs.parts, { mediumId: "moon-dust", parts: 1 }] }), "unknown-medium");
     refused(withGrit({ ...GRIT, figures: { ...NO_FIGURES, dryBulkDensityGPerCm3: 50 } }), "out-of-range");
     refused(JSON.stringify(theirs), "unknown-medium");
@@ -272,38 +272,42 @@ describe("a mix's file", () => {
 
 describe("a file of another kind", () => {
   it("is taken in by what it says it is", () => {
-    expect(value(here.takeInFile(JSON.stringify(ownMediumDocument(GRIT)))).address).toMatch(/^\/media\/own\//u);
-    const again = value(here.takeInFile(`\uFEFF${JSON.stringify(ownMediumDocument(GRIT))}`));
+    expect(value(here.files.takeIn(JSON.stringify(ownMediumDocument(GRIT)))).address).toMatch(/^\/media\/own\//u);
+    const again = value(here.files.takeIn(`\uFEFF${JSON.stringify(ownMediumDocument(GRIT))}`));
     expect(again.notes.join()).toContain("Lane grit (2)");
-    expect(value(here.takeInFile(JSON.stringify(ownOccupantDocument(KIND)))).what).toBe("kind");
-    expect(value(here.takeInFile(JSON.stringify(mixDocument(MIX)))).what).toBe("mix");
-    expect(value(here.takeInFile("what,id,name,amount\npart,sphagnum-peat,,2\n")).what).toBe("mix");
+    expect(value(here.files.takeIn(JSON.stringify(ownOccupantDocument(KIND)))).what).toBe("kind");
+    expect(value(here.files.takeIn(JSON.stringify(mixDocument(MIX)))).what).toBe("mix");
+    expect(value(here.files.takeIn("what,id,name,amount\npart,sphagnum-peat,,2\n")).what).toBe("mix");
   });
 });
 
 describe("a whole house", () => {
   /** All of it but the day it was written, and what differs by when it was stored. */
-  const bare = (of: Marlstone): unknown => ({ ...of.house(), writtenAt: "" });
+  const bare = (of: Marlstone): unknown => ({ ...of.files.house(), writtenAt: "" });
 
   function lived(): void {
     const id = furnished(here);
-    const loaded = here.loadSetup(id);
+    const loaded = here.setups.load(id);
     if (loaded.status !== "ok") throw new Error(loaded.status);
     const { setup, version } = loaded.state;
     const change = (name: string, baseVersion: number) =>
-      here.saveChanges({
+      here.setups.saveChanges({
         setupId: id,
         baseVersion,
         changes: [{ id: `change-${name}`, label: `Named ${name}`, document: setupDocument({ ...setup, name }) }],
       });
     expect(change("Second", version).status).toBe("saved");
-    here.step({ setupId: id, baseVersion: version + 1, direction: "undo" });
+    here.setups.step({ setupId: id, baseVersion: version + 1, direction: "undo" });
     expect(change("Third", version + 2).status).toBe("saved");
     // a stale one is set aside, and goes along
     expect(change("Stale", 1).status).toBe("stale");
-    const history = here.historyOf(id)!;
-    here.nameVersion({ setupId: id, revisionId: history.lines.at(-1)!.revisionId, name: "before the hot summer" });
-    here.recordBuilt({
+    const history = here.history.of(id)!;
+    here.history.nameVersion({
+      setupId: id,
+      revisionId: history.lines.at(-1)!.revisionId,
+      name: "before the hot summer",
+    });
+    here.builds.record({
       setupId: id,
       buildId: null,
       revisionId: history.headRevisionId,
@@ -315,30 +319,30 @@ describe("a whole house", () => {
         },
       ],
     });
-    here.setPutAway(value(here.createSetup({ ...POT, name: "Away" })), true);
+    here.setups.setPutAway(value(here.setups.create({ ...POT, name: "Away" })), true);
   }
 
   it("comes back whole in another: every version, name, build and pack", () => {
     lived();
-    const text = JSON.stringify(here.house());
-    expect(value(there.takeInFile(text)).what).toBe("house");
+    const text = JSON.stringify(here.files.house());
+    expect(value(there.files.takeIn(text)).what).toBe("house");
     expect(bare(there)).toEqual(bare(here));
     // and goes on from there: undo finds what was before
-    const id = here.shelf(1).items[0]!.id;
-    const loaded = there.loadSetup(id);
+    const id = here.setups.shelf(1).items[0]!.id;
+    const loaded = there.setups.load(id);
     expect(loaded).toMatchObject({
       status: "ok",
       state: { setup: { name: "Third" }, undoLabel: "Named Third", setAside: [{ label: "Named Stale" }] },
     });
-    expect(there.presentBuild(id)).toMatchObject({ built: { "layer:x": { done: true, actual: { topCm: 6 } } } });
-    expect(there.historyOf(id)!.named[0]!.names[0]!.name).toBe("before the hot summer");
+    expect(there.builds.present(id)).toMatchObject({ built: { "layer:x": { done: true, actual: { topCm: 6 } } } });
+    expect(there.history.of(id)!.named[0]!.names[0]!.name).toBe("before the hot summer");
   });
 
   it("taken in again is passed over, and beside another house overwrites nothing", () => {
     lived();
-    const text = JSON.stringify(here.house());
+    const text = JSON.stringify(here.files.house());
     const before = bare(here);
-    expect(value(here.takeInFile(text)).notes.join(" ")).toMatch(/nothing new.*were here already/u);
+    expect(value(here.files.takeIn(text)).notes.join(" ")).toMatch(/nothing new.*were here already/u);
     expect(bare(here)).toEqual(before);
     // the same ids, but other things: all of it comes under new ones
     const other = JSON.parse(text) as {
@@ -351,72 +355,75 @@ describe("a whole house", () => {
       for (const { document } of revisions) document.name = `${document.name}, other`;
     other.media[0]!.versions[0]!.document.grade = "other";
     other.mixes[0]!.versions[1]!.document.note = "other";
-    const taken = value(here.takeInFile(JSON.stringify(other)));
+    const taken = value(here.files.takeIn(JSON.stringify(other)));
     expect(taken.notes.join(" ")).toMatch(/had an id that is taken here/u);
-    const after = here.house();
+    const after = here.files.house();
     const lists = (of: object): readonly (readonly unknown[])[] => {
       const { setups, mixes, media, occupants, packs } = of as typeof after;
       return [setups, mixes, media, occupants, packs];
     };
     lists(after).forEach((list, i) => expect(list).toEqual(expect.arrayContaining([...lists(before as object)[i]!])));
-    const added = here.shelf(1).items.find(({ name }) => name === "Third, other")!;
+    const added = here.setups.shelf(1).items.find(({ name }) => name === "Third, other")!;
     const setup = added.setup;
     if (!setup.ok) throw new Error("a setup");
-    const mix = here.loadMix(setup.value.layers[1]!.mediumId.replace(/^mix:|@.*$/gu, ""))!;
+    const mix = here.mixes.load(setup.value.layers[1]!.mediumId.replace(/^mix:|@.*$/gu, ""))!;
     expect(mix.stored.value.note).toBe("other");
-    expect(here.medium(mix.stored.value.parts[1]!.mediumId)).toMatchObject({ grade: "other", name: "Lane grit (2)" });
-    expect(here.presentBuild(added.id)!.built["layer:x"]!.actual.mediumId).toBe(setup.value.layers[1]!.mediumId);
+    expect(here.media.byId(mix.stored.value.parts[1]!.mediumId)).toMatchObject({
+      grade: "other",
+      name: "Lane grit (2)",
+    });
+    expect(here.builds.present(added.id)!.built["layer:x"]!.actual.mediumId).toBe(setup.value.layers[1]!.mediumId);
   });
 
   it("adds to what is here what was named and ticked of it elsewhere since", () => {
     lived();
-    value(there.takeInFile(JSON.stringify(here.house())));
-    const id = here.shelf(1).items[0]!.id;
-    const { headRevisionId: revisionId } = there.historyOf(id)!;
+    value(there.files.takeIn(JSON.stringify(here.files.house())));
+    const id = here.setups.shelf(1).items[0]!.id;
+    const { headRevisionId: revisionId } = there.history.of(id)!;
     const tick = (at: Marlstone, entryId: string, step: string, topCm: number): void => {
-      at.recordBuilt({
+      at.builds.record({
         setupId: id,
-        buildId: at.presentBuild(id)!.id,
-        revisionId: at.historyOf(id)!.headRevisionId,
+        buildId: at.builds.present(id)!.id,
+        revisionId: at.history.of(id)!.headRevisionId,
         entries: [{ entryId, step, state: { done: true, actual: { ...AS_PLANNED, topCm } } }],
       });
     };
-    there.nameVersion({ setupId: id, revisionId, name: "at the lock" });
+    there.history.nameVersion({ setupId: id, revisionId, name: "at the lock" });
     tick(there, "entry-0002", "layer:y", 9);
     tick(there, "entry-0003", "layer:x", 7);
-    const text = JSON.stringify(there.house());
+    const text = JSON.stringify(there.files.house());
     // of one step something was written here later than there
     tick(here, "entry-0004", "layer:x", 8);
-    const later = JSON.parse(text) as ReturnType<Marlstone["house"]>;
+    const later = JSON.parse(text) as ReturnType<Marlstone["files"]["house"]>;
     for (const { entries } of later.setups.flatMap(({ builds }) => builds))
       for (const entry of entries) if (entry.entryId === "entry-0003") entry.savedAt = "2020-01-01T00:00:00.000Z";
-    const notes = value(here.takeInFile(JSON.stringify(later))).notes.join(" ");
+    const notes = value(here.files.takeIn(JSON.stringify(later))).notes.join(" ");
     expect(notes).toContain("To 1 of them was added what had been named, ticked or written down of it elsewhere.");
-    expect(here.presentBuild(id)!.built).toMatchObject({
+    expect(here.builds.present(id)!.built).toMatchObject({
       "layer:x": { actual: { topCm: 8 } },
       "layer:y": { actual: { topCm: 9 } },
     });
-    expect(here.house().setups.find((one) => one.id === id)!.builds).toHaveLength(1);
-    expect(here.historyOf(id)!.named.flatMap(({ names }) => names.map(({ name }) => name))).toContain("at the lock");
+    expect(here.files.house().setups.find((one) => one.id === id)!.builds).toHaveLength(1);
+    expect(here.history.of(id)!.named.flatMap(({ names }) => names.map(({ name }) => name))).toContain("at the lock");
     const before = bare(here);
-    expect(value(here.takeInFile(JSON.stringify(later))).notes.join(" ")).toContain("nothing new");
+    expect(value(here.files.takeIn(JSON.stringify(later))).notes.join(" ")).toContain("nothing new");
     expect(bare(here)).toEqual(before);
   });
 
   it("carries along what cannot be read, and is refused where it is not of one piece", () => {
     lived();
-    const text = JSON.stringify(here.house());
+    const text = JSON.stringify(here.files.house());
     const damaged = JSON.parse(text) as {
       setups: { head: number; revisions: { parent: number | null; document: unknown }[]; names: object[] }[];
     };
     damaged.setups[0]!.revisions[0]!.document = "{ cut off";
-    value(there.takeInFile(JSON.stringify(damaged)));
-    expect(there.house().setups[0]!.revisions[0]!.document).toBe("{ cut off");
+    value(there.files.takeIn(JSON.stringify(damaged)));
+    expect(there.files.house().setups[0]!.revisions[0]!.document).toBe("{ cut off");
     const third = house();
     const broken = (change: (copy: typeof damaged) => void): boolean => {
       const copy = JSON.parse(text) as typeof damaged;
       change(copy);
-      return third.takeInFile(JSON.stringify(copy)).ok;
+      return third.files.takeIn(JSON.stringify(copy)).ok;
     };
     expect(broken((copy) => (copy.setups[0]!.head = 99))).toBe(false);
     expect(broken((copy) => (copy.setups[0]!.revisions[0]!.parent = 1))).toBe(false);

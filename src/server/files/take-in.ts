@@ -1,5 +1,6 @@
 import { failed, ok, problem, type Result } from "../../core/units/problem";
-import { HOUSE_KIND, parseHouse } from "../../formats/house/schema";
+import { parseHouse } from "../../formats/house/schema";
+import { HOUSE_KIND } from "../../formats/house/document";
 import { MIX_KIND } from "../../formats/mix/document";
 import { OWN_MEDIUM_KIND } from "../../formats/own-medium/document";
 import { parseOwnMedium } from "../../formats/own-medium/schema";

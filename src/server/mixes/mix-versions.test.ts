@@ -97,7 +97,7 @@ describe("a layer of a mix", () => {
     // going back brings back its mix, which a page has known from the start
     close();
     const marlstone = openMarlstone(folder);
-    const known = marlstone.mediaToBuildWith(id).mixes.map(({ mediumId, offered }) => [mediumId, offered]);
+    const known = marlstone.toBuildWith(id).mixes.map(({ mediumId, offered }) => [mediumId, offered]);
     marlstone.close();
     ({ db, close } = openDatabase(folder));
     expect(known).toEqual([

@@ -30,7 +30,7 @@ afterEach(() => {
 });
 
 const made = (own: OwnOccupant = OWN): string => {
-  const result = marlstone.createOwnOccupant(own);
+  const result = marlstone.occupants.create(own);
   if (!result.ok) throw new Error(result.problems[0]!.message);
   return result.value;
 };
@@ -39,25 +39,25 @@ describe("kinds of one's own", () => {
   it("are kept, changed in versions, and found as what lives in a setup", () => {
     const id = made();
     const next = { ...OWN, note: "bears the wall" };
-    expect(marlstone.saveOwnOccupant({ id, baseVersion: 1, document: ownOccupantDocument(next) })).toMatchObject({
+    expect(marlstone.occupants.save({ id, baseVersion: 1, document: ownOccupantDocument(next) })).toMatchObject({
       status: "saved",
       stored: { version: 2 },
     });
-    expect(marlstone.loadOwnOccupant(id)).toMatchObject({
+    expect(marlstone.occupants.load(id)).toMatchObject({
       stored: { value: { note: "bears the wall" } },
       versions: [{ version: 2 }, { version: 1, value: { note: "" } }],
     });
-    expect(marlstone.ownOccupants()).toMatchObject([{ id: `own-kind:${id}`, frostC: { typical: -11 } }]);
+    expect(marlstone.occupants.own()).toMatchObject([{ id: `own-kind:${id}`, frostC: { typical: -11 } }]);
     expect(marlstone.counts()).toMatchObject({ ownOccupants: 1 });
   });
 
   it("answer a stale save with what is stored, and write nothing", () => {
     const id = made();
     const save = (name: string) =>
-      marlstone.saveOwnOccupant({ id, baseVersion: 1, document: ownOccupantDocument({ ...OWN, name }) });
+      marlstone.occupants.save({ id, baseVersion: 1, document: ownOccupantDocument({ ...OWN, name }) });
     expect(save("First").status).toBe("saved");
     expect(save("Second")).toMatchObject({ status: "stale", stored: { value: { name: "First" }, version: 2 } });
-    expect(marlstone.loadOwnOccupant(id)!.versions).toHaveLength(2);
+    expect(marlstone.occupants.load(id)!.versions).toHaveLength(2);
   });
 
   it("have a name of their own, and figures that can be meant", () => {
@@ -68,13 +68,13 @@ describe("kinds of one's own", () => {
       [{ ...OWN, name: "Odd", figures: { pH: { low: 9, typical: 5, high: 4 } } }, "must ascend"],
       [{ ...OWN, name: "Odd", basedOn: "triffid" }, "not in the library"],
     ] as const)
-      expect(marlstone.createOwnOccupant(own)).toMatchObject({
+      expect(marlstone.occupants.create(own)).toMatchObject({
         ok: false,
         problems: [{ message: expect.stringContaining(why) as string }],
       });
-    expect(marlstone.listOwnOccupants()).toHaveLength(1);
+    expect(marlstone.occupants.list()).toHaveLength(1);
     expect(
-      marlstone.saveOwnOccupant({ id: "gone", baseVersion: 1, document: ownOccupantDocument(OWN) }).status,
+      marlstone.occupants.save({ id: "gone", baseVersion: 1, document: ownOccupantDocument(OWN) }).status,
     ).not.toBe("saved");
   });
 
@@ -85,23 +85,23 @@ describe("kinds of one's own", () => {
       ...potWith({ kind: "drained", outletCm: 0 }, [layer(MIX, 20)]),
       occupants: [{ id: "a", occupantId: kindId, count: 1 }],
     };
-    const setupId = marlstone.createSetup(pot);
+    const setupId = marlstone.setups.create(pot);
     if (!setupId.ok) throw new Error("is made");
     const without = { ...pot, occupants: [] };
     expect(
-      marlstone.saveChanges({
+      marlstone.setups.saveChanges({
         setupId: setupId.value,
         baseVersion: 1,
         changes: [{ id: "change-0001", label: "Without", document: setupDocument(without) }],
       }).status,
     ).toBe("saved");
-    expect(marlstone.setOwnOccupantPutAway(id, true)).toBe(true);
-    expect(marlstone.ownOccupants()).toEqual([]);
-    expect(marlstone.ownOccupants([pot])).toMatchObject([{ id: kindId }]);
-    expect(marlstone.ownOccupantsToLiveIn(setupId.value)).toMatchObject([{ id: kindId }]);
-    expect(marlstone.ownOccupant(kindId)).toMatchObject({ id: kindId });
-    expect(marlstone.setOwnOccupantPutAway(id, false)).toBe(true);
-    expect(marlstone.ownOccupants()).toHaveLength(1);
-    expect(marlstone.setOwnOccupantPutAway("gone", true)).toBe(false);
+    expect(marlstone.occupants.setPutAway(id, true)).toBe(true);
+    expect(marlstone.occupants.own()).toEqual([]);
+    expect(marlstone.occupants.own([pot])).toMatchObject([{ id: kindId }]);
+    expect(marlstone.toBuildWith(setupId.value).ownOccupants).toMatchObject([{ id: kindId }]);
+    expect(marlstone.occupants.byId(kindId)).toMatchObject({ id: kindId });
+    expect(marlstone.occupants.setPutAway(id, false)).toBe(true);
+    expect(marlstone.occupants.own()).toHaveLength(1);
+    expect(marlstone.occupants.setPutAway("gone", true)).toBe(false);
   });
 });

@@ -22,7 +22,7 @@ afterEach(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 const make = (setup = BED): string => {
-  const made = marlstone.createSetup(setup);
+  const made = marlstone.setups.create(setup);
   if (!made.ok) throw new Error(made.problems[0]!.message);
   return made.value;
 };
@@ -31,7 +31,7 @@ describe("layers as rooms for a mix", () => {
   it("are those of every setup on the shelf, bottom to top, with their volume, their water and what is beside them", () => {
     const id = make();
     const jar = make(potWith({ kind: "drained", outletCm: 0 }, [layer(PEAT, 10)]));
-    const rooms = marlstone.roomsToFill("");
+    const rooms = marlstone.rooms.toFill("");
     expect(rooms.map((room) => [room.id, room.setupId, room.name])).toEqual([
       [`${id} ${GRAVEL}-5`, id, expect.stringContaining("Pot: Pea gravel") as string],
       [`${id} wick`, id, "Pot: wick bed"],
@@ -57,17 +57,17 @@ describe("layers as rooms for a mix", () => {
 
   it("are those of a setup that is put away too, when one of them is asked for", () => {
     const id = make();
-    marlstone.setPutAway(id, true);
-    expect(marlstone.roomsToFill("")).toEqual([]);
-    expect(marlstone.roomsToFill(`${id} wick`)).toHaveLength(3);
-    expect(marlstone.roomsToFill("nobody wick")).toEqual([]);
-    expect(marlstone.mediaOfRoom(`${id} wick`)).toEqual([GRAVEL, "coarse-sand-0.5-2", MIX]);
-    expect([marlstone.mediaOfRoom(""), marlstone.mediaOfRoom("nobody x")]).toEqual([[], []]);
+    marlstone.setups.setPutAway(id, true);
+    expect(marlstone.rooms.toFill("")).toEqual([]);
+    expect(marlstone.rooms.toFill(`${id} wick`)).toHaveLength(3);
+    expect(marlstone.rooms.toFill("nobody wick")).toEqual([]);
+    expect(marlstone.rooms.mediaOf(`${id} wick`)).toEqual([GRAVEL, "coarse-sand-0.5-2", MIX]);
+    expect([marlstone.rooms.mediaOf(""), marlstone.rooms.mediaOf("nobody x")]).toEqual([[], []]);
   });
 
   it("are filled with what they are made of; what lies between a reservoir and the roots goes in wet", () => {
     const id = make();
-    const layers = marlstone.layersToFill(id, BED);
+    const layers = marlstone.rooms.layersToFill(id, BED);
     expect(layers.map(({ wicks }) => wicks)).toEqual([true, true, false]);
     expect(layers.map(({ fromCm, toCm }) => [fromCm, toCm])).toEqual([
       [0, 5],
@@ -86,20 +86,20 @@ describe("layers as rooms for a mix", () => {
       amendments: [],
     });
     const strange = { ...BED, layers: BED.layers.map((one) => ({ ...one, mediumId: "moon-dust" })) };
-    expect(marlstone.layersToFill(id, strange)[0]).toMatchObject({
+    expect(marlstone.rooms.layersToFill(id, strange)[0]).toMatchObject({
       mediumName: "moon-dust",
       parts: [],
       amendments: [],
     });
     const drained = { ...BED, water: { by: "soaking" } as const };
-    expect(marlstone.layersToFill(id, drained).map(({ wicks }) => wicks)).toEqual([false, false, false]);
+    expect(marlstone.rooms.layersToFill(id, drained).map(({ wicks }) => wicks)).toEqual([false, false, false]);
   });
 });
 
 describe("a mix from a file", () => {
   it("is its document, or a table of media and parts; else it is said to be neither", () => {
-    const csv = marlstone.importMix("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1.5\n");
-    expect(csv.ok && marlstone.loadMix(csv.value)!.stored.value).toMatchObject({
+    const csv = marlstone.files.takeInMix("mediumId,medium,parts\npumice-2-5,Pumice,2\nbark-6-12,Bark,1.5\n");
+    expect(csv.ok && marlstone.mixes.load(csv.value)!.stored.value).toMatchObject({
       name: "Mix from a file",
       parts: [
         { mediumId: "pumice-2-5", parts: 2 },
@@ -108,24 +108,27 @@ describe("a mix from a file", () => {
       amendments: [],
     });
     // as a spreadsheet with decimal commas writes it
-    const semicolons = marlstone.importMix(
+    const semicolons = marlstone.files.takeInMix(
       "what;id;name;amount\nmix;;Bark und Bims;\npart;pumice-2-5;Pumice;1,5\namendment;dolomite;Dolomite lime;0,5\n",
     );
-    expect(semicolons.ok && marlstone.loadMix(semicolons.value)!.stored.value).toMatchObject({
+    expect(semicolons.ok && marlstone.mixes.load(semicolons.value)!.stored.value).toMatchObject({
       name: "Bark und Bims",
       parts: [{ mediumId: "pumice-2-5", parts: 1.5 }],
       amendments: [{ id: "dolomite", amount: 0.5 }],
     });
-    expect(marlstone.importMix("mediumId,parts\npumice-2-5,lots\n")).toMatchObject({
+    expect(marlstone.files.takeInMix("mediumId,parts\npumice-2-5,lots\n")).toMatchObject({
       ok: false,
       problems: [{ message: "Line 2: “lots” is not an amount." }],
     });
     for (const text of ["roses are red", "", "mediumId,parts\n"])
-      expect([text, marlstone.importMix(text)]).toMatchObject([text, { ok: false, problems: [{ code: "not-a-mix" }] }]);
-    expect(marlstone.importMix("mediumId,parts\nmoon-dust,1\n")).toMatchObject({
+      expect([text, marlstone.files.takeInMix(text)]).toMatchObject([
+        text,
+        { ok: false, problems: [{ code: "not-a-mix" }] },
+      ]);
+    expect(marlstone.files.takeInMix("mediumId,parts\nmoon-dust,1\n")).toMatchObject({
       ok: false,
       problems: [{ code: "unknown-medium" }],
     });
-    expect(marlstone.importMix("  {")).toMatchObject({ ok: false, problems: [{ code: "not-json" }] });
+    expect(marlstone.files.takeInMix("  {")).toMatchObject({ ok: false, problems: [{ code: "not-json" }] });
   });
 });

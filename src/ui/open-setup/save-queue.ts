@@ -2,7 +2,7 @@ import type { Setup } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import type { SaveInput, SetAsideInput, SetupState, StepInput, WriteOutcome } from "@/formats/setup/actions";
 import type { SetupDocument } from "@/formats/setup/document";
-import { upgraded } from "@/formats/setup/upgrade";
+import { SETUP_UPGRADES } from "@/formats/setup/upgrade";
 import { Outbox, type Drawer } from "../outbox/outbox";
 
 /** The writes a setup's page makes; each may reject when the server cannot be reached. */
@@ -264,6 +264,6 @@ export function sendLeftOver(
 export function latestOf(changes: readonly KeptChange[]): Setup {
   const { document } = changes.at(-1)!;
   // a change kept by an earlier Marlstone is of an earlier version
-  const { kind: _kind, version: _version, ...setup } = upgraded(document) as SetupDocument;
+  const { kind: _kind, version: _version, ...setup } = SETUP_UPGRADES.upgraded(document) as SetupDocument;
   return setup;
 }

@@ -4,7 +4,7 @@ import { fromData, sendFile } from "../send";
 /** The whole house as one file. Sent for, not linked to: it is work that no prefetch should start. */
 export function POST(): Response | Promise<Response> {
   return fromData(() => {
-    const house = marlstone().house();
+    const house = marlstone().files.house();
     return sendFile(
       `${JSON.stringify(house)}\n`,
       `marlstone-house-${house.writtenAt.slice(0, 10)}.json`,

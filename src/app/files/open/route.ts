@@ -7,7 +7,7 @@ export async function POST(request: Request): Promise<Response> {
   const text = await bodyText(request);
   const taken: Result<FileTakenIn> = text.ok
     ? storing(
-        (to) => to.takeInFile(text.value),
+        (to) => to.files.takeIn(text.value),
         (message): Result<FileTakenIn> => failed(problem("", "not-stored", message)),
       )
     : text;

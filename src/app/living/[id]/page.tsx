@@ -10,7 +10,7 @@ type Params = { params: Promise<{ id: string }> };
 function kindOf(id: string): Occupant | undefined {
   // a colon stands in the address as %3A
   const plain = id.replace(/%3A/iu, ":");
-  return inLibrary(plain) ?? marlstone().ownOccupant(plain);
+  return inLibrary(plain) ?? marlstone().occupants.byId(plain);
 }
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {

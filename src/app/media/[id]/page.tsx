@@ -19,20 +19,20 @@ const idOf = async (params: Params["params"]): Promise<string> => {
 };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
-  return { title: marlstone().medium(await idOf(params))?.name ?? "Medium" };
+  return { title: marlstone().media.byId(await idOf(params))?.name ?? "Medium" };
 }
 
 export default async function OneMediumPage({ params }: Params) {
   const id = await idOf(params);
   const mix = mixOfMedium(id);
   if (mix) redirect(`/mixes/${mix.mixId}`);
-  const medium = marlstone().medium(id);
+  const medium = marlstone().media.byId(id);
   if (!medium) notFound();
   return (
     <MediumPage
       medium={medium}
       references={medium.sources.map((source) => SOURCES[source] ?? source)}
-      packs={marlstone().listPacks()}
+      packs={marlstone().packs.list()}
       putPack={putPack}
     />
   );

@@ -14,7 +14,7 @@ export default async function NewOwnMediumPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const { from } = query.parse(await searchParams);
-  const media = marlstone().catalogue();
+  const media = marlstone().media.catalogue();
   return (
     <OwnMediumForm
       key={`new ${from}`}

@@ -10,17 +10,17 @@ type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<str
 const query = z.object({ recipe: z.string().max(600).catch(""), room: z.string().max(100).catch("") });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: marlstone().loadMix((await params).id)?.stored.value.name ?? "Mix" };
+  return { title: marlstone().mixes.load((await params).id)?.stored.value.name ?? "Mix" };
 }
 
 export default async function MixPage({ params, searchParams }: Props) {
-  const loaded = marlstone().loadMix((await params).id);
+  const loaded = marlstone().mixes.load((await params).id);
   if (!loaded) notFound();
   const { recipe, room } = query.parse(await searchParams);
   return (
     <MixBench
       key={loaded.stored.id}
-      media={marlstone().ingredients(
+      media={marlstone().media.ingredients(
         loaded.versions.flatMap(({ value }) => value.parts.map(({ mediumId }) => mediumId)),
       )}
       {...benchProps(recipe, room)}

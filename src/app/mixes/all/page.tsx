@@ -22,7 +22,7 @@ export default async function AllMixesPage({
   const words = find.trim();
   return (
     <AllMixes
-      {...marlstone().mixNames({ putAway, words, page })}
+      {...marlstone().mixes.names({ putAway, words, page })}
       putAway={putAway}
       words={words}
       takeBack={takeBackMix}

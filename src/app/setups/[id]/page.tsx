@@ -10,12 +10,12 @@ import { reloadSetup, restoreLastGood, saveChanges, settleSetAside, stepHistory 
 type Params = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
-  const loaded = marlstone().loadSetup((await params).id);
+  const loaded = marlstone().setups.load((await params).id);
   return { title: loaded.status === "ok" ? loaded.state.setup.name : "Setup" };
 }
 
 export default async function SetupPage({ params }: Params) {
-  const loaded = marlstone().loadSetup((await params).id);
+  const loaded = marlstone().setups.load((await params).id);
   switch (loaded.status) {
     case "missing":
       notFound();
@@ -30,14 +30,13 @@ export default async function SetupPage({ params }: Params) {
       );
     case "ok": {
       const { setup, setupId } = loaded.state;
-      const ownOccupants = marlstone().ownOccupantsToLiveIn(setupId);
-      const trouble = troubleOf(setup, marlstone().medium, ownOccupants);
+      const offer = marlstone().toBuildWith(setupId);
+      const trouble = troubleOf(setup, marlstone().media.byId, offer.ownOccupants);
       return (
         <Workbench
           key={setupId}
           initial={loaded.state}
-          {...marlstone().mediaToBuildWith(setupId)}
-          ownOccupants={ownOccupants}
+          {...offer}
           expected={!trouble ? "nobody" : trouble.grade === "unknown" ? "care" : trouble.grade}
           keepMix={createMix}
           actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}

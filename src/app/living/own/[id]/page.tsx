@@ -7,11 +7,11 @@ import { createOwnOccupant, putAwayOwnOccupant, saveOwnOccupant } from "../../ac
 type Params = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
-  return { title: marlstone().loadOwnOccupant((await params).id)?.stored.value.name ?? "A kind of your own" };
+  return { title: marlstone().occupants.load((await params).id)?.stored.value.name ?? "A kind of your own" };
 }
 
 export default async function OwnOccupantPage({ params }: Params) {
-  const loaded = marlstone().loadOwnOccupant((await params).id);
+  const loaded = marlstone().occupants.load((await params).id);
   if (!loaded) notFound();
   return (
     <OwnOccupantForm

@@ -8,13 +8,13 @@ import { SetupBatch } from "@/ui/mixes/setup-batch";
 type Params = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
-  const loaded = marlstone().loadSetup((await params).id);
+  const loaded = marlstone().setups.load((await params).id);
   return { title: loaded.status === "ok" ? `Shopping for ${loaded.state.setup.name}` : "Shopping" };
 }
 
 export default async function BatchPage({ params }: Params) {
   const { id } = await params;
-  const loaded = marlstone().loadSetup(id);
+  const loaded = marlstone().setups.load(id);
   if (loaded.status === "missing") notFound();
   if (loaded.status === "damaged")
     return (
@@ -30,8 +30,8 @@ export default async function BatchPage({ params }: Params) {
     <SetupBatch
       setupId={id}
       name={setup.name}
-      layers={marlstone().layersToFill(id, setup)}
-      packs={marlstone().listPacks()}
+      layers={marlstone().rooms.layersToFill(id, setup)}
+      packs={marlstone().packs.list()}
       holdsAnimals={setup.vessel.material === "glass"}
       putPack={putPack}
     />

@@ -7,7 +7,7 @@ type Params = { params: Promise<{ id: string }> };
 /** A setup with all it needs, as one file. */
 export function GET(_: Request, { params }: Params): Response | Promise<Response> {
   return fromData(async () => {
-    const file = marlstone().setupFile((await params).id);
+    const file = marlstone().files.setup((await params).id);
     return file.ok
       ? sendFile(
           `${JSON.stringify(setupFileDocument(file.value), null, 2)}\n`,

@@ -19,7 +19,7 @@ export async function nameVersion(input: NameVersionInput): Promise<string | und
   const parsed = parseWith(nameVersionInput, input);
   if (!parsed.ok) return parsed.problems.map(({ message }) => message).join(" ");
   return storing<string | undefined>(
-    (to) => (to.nameVersion(parsed.value) ? undefined : "There is no such version any more."),
+    (to) => (to.history.nameVersion(parsed.value) ? undefined : "There is no such version any more."),
     (message) => message,
   );
 }
@@ -29,7 +29,7 @@ export async function dropName(input: DropNameInput): Promise<boolean> {
   return (
     parsed.ok &&
     storing(
-      (to) => to.dropName(parsed.value),
+      (to) => to.history.dropName(parsed.value),
       () => false,
     )
   );
@@ -39,7 +39,7 @@ export async function goBack(input: GoBackInput): Promise<WriteOutcome> {
   const parsed = parseWith(goBackInput, input);
   return parsed.ok
     ? storing<WriteOutcome>(
-        (to) => to.goBack(parsed.value),
+        (to) => to.history.goBack(parsed.value),
         (message) => ({ status: "refused", problems: [problem("", "not-stored", message)] }),
       )
     : { status: "refused", problems: parsed.problems };

@@ -22,12 +22,12 @@ export default async function HistoryPage({ params, searchParams }: Params) {
   const { id } = await params;
   const asked = query.parse(await searchParams);
   const house = marlstone();
-  const history = house.historyOf(id, asked.before);
+  const history = house.history.of(id, asked.before);
   if (!history) notFound();
   const jar = await cookies();
   const system = readPreferences((name) => jar.get(name)?.value).units;
-  const loaded = house.loadSetup(id);
-  const other = asked.with === undefined ? undefined : house.versionOf(id, asked.with);
+  const loaded = house.setups.load(id);
+  const other = asked.with === undefined ? undefined : house.history.version(id, asked.with);
   return (
     <HistoryList
       history={history}
@@ -36,7 +36,7 @@ export default async function HistoryPage({ params, searchParams }: Params) {
         other?.ok && loaded.status === "ok"
           ? {
               revisionId: asked.with!,
-              differences: toldDifferences(other.value.setup, loaded.state.setup, house.medium, system),
+              differences: toldDifferences(other.value.setup, loaded.state.setup, house.media.byId, system),
             }
           : undefined
       }

@@ -21,14 +21,14 @@ export function GET(request: Request, { params }: Params): Response | Promise<Re
     const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
     if (!asked.success)
       return sendProblems([problem("", "bad-query", "The scale is 1, 2 or 5; the units are metric or imperial.")], 400);
-    const loaded = marlstone().loadSetup((await params).id);
+    const loaded = marlstone().setups.load((await params).id);
     if (loaded.status !== "ok")
       return sendProblems([problem("", loaded.status, "There is no setup here that can be drawn.")], 404);
     const jar = await cookies();
     const system = asked.data.units ?? readPreferences((name) => jar.get(name)?.value).units;
     const { scale } = asked.data;
     const { setup } = loaded.state;
-    const drawing = scaledSection({ setup, medium: marlstone().medium, system, scale });
+    const drawing = scaledSection({ setup, medium: marlstone().media.byId, system, scale });
     return sendFile(svgText(drawing), fileNameOf(setup.name, `-1-${scale}.svg`), "image/svg+xml");
   });
 }

@@ -21,24 +21,24 @@ const notOfItsShape = (problems: readonly { readonly message: string }[]): Recor
 
 export async function recordBuilt(input: RecordInput): Promise<RecordOutcome> {
   const parsed = parseWith(recordInput, input);
-  return parsed.ok ? storing((to) => to.recordBuilt(parsed.value), refused) : notOfItsShape(parsed.problems);
+  return parsed.ok ? storing((to) => to.builds.record(parsed.value), refused) : notOfItsShape(parsed.problems);
 }
 
 export async function beginBuildAgain(input: BuildOfInput): Promise<RecordOutcome> {
   const parsed = parseWith(buildOfInput, input);
-  return parsed.ok ? storing((to) => to.beginBuildAgain(parsed.value), refused) : notOfItsShape(parsed.problems);
+  return parsed.ok ? storing((to) => to.builds.beginAgain(parsed.value), refused) : notOfItsShape(parsed.problems);
 }
 
 export async function followDesign(input: BuildOfInput): Promise<RecordOutcome> {
   const parsed = parseWith(buildOfInput, input);
-  return parsed.ok ? storing((to) => to.followDesign(parsed.value), refused) : notOfItsShape(parsed.problems);
+  return parsed.ok ? storing((to) => to.builds.followDesign(parsed.value), refused) : notOfItsShape(parsed.problems);
 }
 
 export async function takeOverBuilt(input: TakeOverInput): Promise<WriteOutcome> {
   const parsed = parseWith(takeOverInput, input);
   return parsed.ok
     ? storing<WriteOutcome>(
-        (to) => to.takeOverBuilt(parsed.value),
+        (to) => to.builds.takeOver(parsed.value),
         (message) => ({ status: "refused", problems: [problem("", "not-stored", message)] }),
       )
     : { status: "refused", problems: parsed.problems };

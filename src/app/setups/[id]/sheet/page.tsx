@@ -16,39 +16,39 @@ import { beginBuildAgain, followDesign, recordBuilt, takeOverBuilt } from "./act
 type Params = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
-  const loaded = marlstone().loadSetup((await params).id);
+  const loaded = marlstone().setups.load((await params).id);
   return { title: loaded.status === "ok" ? `Build sheet, ${loaded.state.setup.name}` : "Build sheet" };
 }
 
 export default async function BuildPage({ params }: Params) {
   const { id } = await params;
   const house = marlstone();
-  const loaded = house.loadSetup(id);
-  const history = house.historyOf(id);
+  const loaded = house.setups.load(id);
+  const history = house.history.of(id);
   if (loaded.status === "missing" || !history) notFound();
   if (loaded.status === "damaged") return <NotReadable setupId={id} what="built from" />;
   const jar = await cookies();
   const system = readPreferences((name) => jar.get(name)?.value).units;
   const { setup, version } = loaded.state;
-  const build = house.presentBuild(id);
+  const build = house.builds.present(id);
   const begun =
-    build && build.revisionId !== history.headRevisionId ? house.versionOf(id, build.revisionId) : undefined;
+    build && build.revisionId !== history.headRevisionId ? house.history.version(id, build.revisionId) : undefined;
   // a version that cannot be read any more is not built from: the present one is shown
   const shown = begun?.ok ? begun.value.setup : setup;
-  const sheet = house.sheetOf(shown, system);
+  const sheet = house.builds.sheetOf(shown, system);
   const built = build && asBuilt(sheet, build.built);
   const isTheSetup = built?.ok === true && isDeepStrictEqual(built.value, setup);
   return (
     <BuildSheet
       setupId={id}
-      sheet={sheetShown(sheet, house.medium, packsIn(house.listPacks()), system)}
+      sheet={sheetShown(sheet, house.media.byId, packsIn(house.packs.list()), system)}
       build={build}
       revisionId={begun?.ok ? build!.revisionId : history.headRevisionId}
       headRevisionId={history.headRevisionId}
       version={version}
-      media={mediumChoices(house.mediaToBuildWith(id))}
+      media={mediumChoices(house.toBuildWith(id))}
       isTheSetup={isTheSetup}
-      changed={begun?.ok && !isTheSetup ? toldDifferences(shown, setup, house.medium, system) : []}
+      changed={begun?.ok && !isTheSetup ? toldDifferences(shown, setup, house.media.byId, system) : []}
       actions={{ record: recordBuilt, beginAgain: beginBuildAgain, follow: followDesign, takeOver: takeOverBuilt }}
     />
   );

@@ -7,7 +7,7 @@ import { fromData, sendFile, sendProblems } from "../../../../files/send";
 /** A kind of the grower's own as a file. */
 export function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Response | Promise<Response> {
   return fromData(async () => {
-    const loaded = marlstone().loadOwnOccupant((await params).id);
+    const loaded = marlstone().occupants.load((await params).id);
     if (!loaded) return sendProblems([problem("", "missing", "There is no such kind here.")], 404);
     const { value } = loaded.stored;
     return sendFile(

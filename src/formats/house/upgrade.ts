@@ -1,0 +1,8 @@
+import { upgradesTo } from "../upgrades";
+import { HOUSE_VERSION } from "./document";
+
+/**
+ * How the house file grew. The documents in it keep the version they were written in and are upgraded as they are read,
+ * each by its own chain; a step here changes what lies around them.
+ */
+export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION);

@@ -1,0 +1,21 @@
+import type { OccupantLookup } from "../../core/occupants/occupant";
+import { sheetOf, type Sheet } from "../../core/sheet/sheet";
+import type { Setup } from "../../core/stack/setup";
+import type { UnitSystem } from "../../core/units/units";
+import type { BuildOfInput, RecordInput, TakeOverInput } from "../../formats/build-record/schema";
+import type { Db } from "../db/client";
+import type { MixContext } from "../mixes/mixes.service";
+import type { ServiceContext } from "../setups/setups.service";
+import * as service from "./builds.service";
+
+/** What the routes ask of building by hand. */
+export const buildsFacade = (db: Db, context: ServiceContext & MixContext, occupants: OccupantLookup) => ({
+  /** A setup as it is built by hand. */
+  sheetOf: (setup: Setup, system: UnitSystem): Sheet =>
+    sheetOf({ setup, medium: context.medium, occupants, recipes: service.recipesOf(db, setup, context), system }),
+  present: (id: string) => service.presentBuild(db, id),
+  record: (input: RecordInput) => service.record(db, input, context),
+  beginAgain: (input: BuildOfInput) => service.beginAgain(db, input, context),
+  followDesign: (input: BuildOfInput) => service.followDesign(db, input),
+  takeOver: (input: TakeOverInput) => service.takeOver(db, input, { ...context, occupants }),
+});
