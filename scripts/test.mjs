@@ -6,29 +6,39 @@ import { bin, build, ensureInstalled, run, say } from "./run.mjs";
 
 const CHROMIUM = "/usr/bin/chromium";
 
+const times = [];
+/** Runs a part of it, and notes how long it took. */
+function part(name, work) {
+  say(name);
+  const from = performance.now();
+  work();
+  times.push([name, (performance.now() - from) / 1000]);
+}
+
 ensureInstalled();
 ensureChromium();
 rmSync("tmp", { recursive: true, force: true });
 mkdirSync("tmp", { recursive: true });
 
-say("Format");
-run(bin("prettier"), ["--check", "--log-level", "warn", "."]);
-say("Types");
-run(bin("next"), ["typegen"]);
-run(bin("tsc"), ["-p", "tsconfig.json"]);
-run(bin("tsc"), ["-p", "tsconfig.core.json"]);
-say("Lint");
-run(bin("eslint"), ["."]);
-say("Import rules");
-run(process.execPath, ["scripts/check-imports.mjs"]);
-say("Unit tests");
-run(bin("vitest"), ["run", "--reporter=default", "--reporter=json", "--outputFile.json=tmp/unit.json"]);
-build({ whenChanged: true });
-say("Browser tests");
-run(bin("playwright"), ["test"]);
+part("Format", () => run(bin("prettier"), ["--check", "--log-level", "warn", "."]));
+part("Types", () => {
+  run(bin("next"), ["typegen"]);
+  run(bin("tsc"), ["-p", "tsconfig.json"]);
+  run(bin("tsc"), ["-p", "tsconfig.core.json"]);
+});
+part("Lint", () => run(bin("eslint"), ["."]));
+part("Import rules", () => run(process.execPath, ["scripts/check-imports.mjs"]));
+part("Unit tests", () =>
+  run(bin("vitest"), ["run", "--reporter=default", "--reporter=json", "--outputFile.json=tmp/unit.json"]),
+);
+part("Build", () => build({ whenChanged: true }));
+part("Browser tests", () => run(bin("playwright"), ["test"]));
 
 const unit = JSON.parse(readFileSync("tmp/unit.json", "utf8"));
 const browser = JSON.parse(readFileSync("tmp/browser.json", "utf8")).stats;
+console.log("");
+for (const [name, seconds] of times) console.log(`${name.padEnd(16)}${seconds.toFixed(0).padStart(6)} s`);
+console.log(`${"In all".padEnd(16)}${(performance.now() / 1000).toFixed(0).padStart(6)} s`);
 const passed = unit.numPassedTests + browser.expected + browser.flaky;
 console.log(`\n${passed} passed, ${unit.numFailedTests + browser.unexpected} failed`);
 

@@ -41,6 +41,14 @@ it("a draining that takes longer is answered by why there is none", () => {
   expect(answer).toMatchObject({ ok: false, problems: [{ path: "water", code: "stopped" }] });
 });
 
+it("a run of more dry days than a question may have is refused in words", () => {
+  for (const dryDays of [0, 1.5, FOLLOWING.mostDryDays + 1])
+    expect(answerTo({ kind: "run", setup: POT, dryDays, own: [] }, CATALOGUE, () => undefined)).toMatchObject({
+      ok: false,
+      problems: [{ path: "dryDays", code: "out-of-range" }],
+    });
+});
+
 describe("of those that live in a setup", () => {
   const answered = <K extends "sure" | "mend" | "who" | "build">(question: Question<K>): Answer<K> =>
     answerTo(question as Question, CATALOGUE, () => undefined) as Answer<K>;

@@ -2,7 +2,9 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, potWith } from "../core/testing/setups";
 import { withSaidDemand } from "../core/stack/edit";
 import { QuestionClient, type Question, type Answering } from "./questions.client";
-import type { FromWorker, ToWorker } from "./questions.protocol";
+import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/changes";
+import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
+import { mediumIdsOf, type FromWorker, type ToWorker } from "./questions.protocol";
 
 const POT = potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 4), layer(MIX, 12)]);
 const drain = (mm: number): Question<"drain"> => ({ kind: "drain", setup: withSaidDemand(POT, mm) });
@@ -132,6 +134,23 @@ describe("a client of questions", () => {
     FakeWorker.all[0]!.fail();
     FakeWorker.all[1]!.answer();
     expect(told.at(-1)![1]).toMatchObject({ question: drain(2), status: "answered" });
+  });
+
+  it("sends the media a change may mix in along with a setup's own", () => {
+    const soils = ["bark-6-12"];
+    const question: Question<"mend"> = {
+      kind: "mend",
+      setup: POT,
+      own: [],
+      occupancyId: "a",
+      soils,
+      system: "metric",
+      mixes: [{ mediumId: MIX, parts: [{ mediumId: "sphagnum-peat", parts: 1 }] }],
+    };
+    const ids = mediumIdsOf(question);
+    for (const id of [GRAVEL, MIX, ...soils, ...AIRY_AMENDMENTS, ...MOIST_AMENDMENTS, "sphagnum-peat", DRAINAGE_MEDIUM])
+      expect(ids).toContain(id);
+    expect(mediumIdsOf(drain(1))).toEqual([GRAVEL, MIX]);
   });
 
   it("ends with all its workers", () => {

@@ -37,6 +37,9 @@ const troubles = (setup: Setup): readonly string[] => {
   );
 };
 
+/** So many random designs in `npm test`; `MARLSTONE_THOROUGH=1 npm run unit` takes four times as many. */
+const RUNS = process.env.MARLSTONE_THOROUGH ? 2000 : 500;
+
 describe("a new setup", () => {
   it.each(VESSEL_SHELF.filter((_, i) => i % 3 === 0))(
     "is sound in every way that suits its purpose, in $name: nothing to mend, and a reason for each thing",
@@ -224,10 +227,10 @@ describe("any design", () => {
         expect(run.value.massBalanceRelError).toBeLessThan(1e-9);
         for (const { state } of run.value.frames) expect(isFiniteDeep([...state.psiCm])).toBe(true);
       }),
-      { numRuns: 2000 },
+      { numRuns: RUNS },
     );
-    expect(sound).toBeGreaterThan(900);
-    expect(refused).toBeGreaterThan(20);
-    expect(lived).toBeGreaterThan(60);
+    expect(sound).toBeGreaterThan(0.45 * RUNS);
+    expect(refused).toBeGreaterThan(0.01 * RUNS);
+    expect(lived).toBeGreaterThan(0.03 * RUNS);
   }, 600_000);
 });

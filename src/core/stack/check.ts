@@ -1,14 +1,14 @@
 import { problem, type Problem } from "../units/problem";
-import { formatDepthPerDay, formatLength, type UnitSystem } from "../units/units";
+import { formatDepthPerDay, formatFlow, formatLength, formatPower, type UnitSystem } from "../units/units";
 import { checkVessel } from "../vessel/check-vessel";
 import { cutAt, GREATEST_SIDE_CM, standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
 import {
-  FIXTURE_SIZES,
   FIXTURE_WORDS,
   SINGLE_FIXTURES,
   type Fixture,
   type FixtureKind,
-  type FixtureSize,
+  type FixtureQuantity,
+  sizesOf,
 } from "./fixtures";
 import { type Setup } from "./setup";
 import { boundariesCm, drainsAtCm, legsAreaCm2, openingsOf, stackHeightCm } from "./geometry";
@@ -93,7 +93,7 @@ export function checkSetup(
         : `The layers come to ${cm(height)}, the vessel is ${cm(insideDepthCm)} deep inside: ${cm(height - insideDepthCm)} too high.`,
     );
   }
-  problems.push(...checkFixtures(setup, cm), ...checkWater(setup, cm), ...checkPlanting(setup, cm));
+  problems.push(...checkFixtures(setup, cm, system), ...checkWater(setup, cm), ...checkPlanting(setup, cm));
   problems.push(...checkLiving(setup));
   if (!(setup.site.roofM2 >= 0 && setup.site.roofM2 <= GREATEST_ROOF_M2))
     add("site.roofM2", "out-of-range", `A roof has between 0 and ${GREATEST_ROOF_M2} m².`);
@@ -164,7 +164,29 @@ function checkLegs(setup: Setup, i: number, cm: (height: number) => string): Pro
     : [];
 }
 
-function checkFixtures(setup: Setup, cm: (height: number) => string): Problem[] {
+/** More than anybody puts into a vessel: taken for a slip of the unit. */
+const GREATEST: Record<Exclude<FixtureQuantity, "height">, number> = {
+  length: GREATEST_SIDE_CM,
+  /** [W] */
+  power: 3000,
+  /** [cm³/h] */
+  flow: 5e6,
+};
+
+function formatSize(quantity: Exclude<FixtureQuantity, "height">, value: number, system: UnitSystem): string {
+  switch (quantity) {
+    case "length":
+      return formatLength(value, system);
+    case "power":
+      return formatPower(value);
+    case "flow":
+      return formatFlow(value, system);
+    default:
+      return quantity satisfies never;
+  }
+}
+
+function checkFixtures(setup: Setup, cm: (height: number) => string, system: UnitSystem): Problem[] {
   const { fixtures, vessel } = setup;
   const problems: Problem[] = [];
   if (fixtures.length > MOST_FIXTURES)
@@ -176,28 +198,27 @@ function checkFixtures(setup: Setup, cm: (height: number) => string): Problem[] 
     if (SINGLE_FIXTURES[fixture.kind] && kinds.has(fixture.kind))
       problems.push(problem(path, "one-only", `A vessel has one ${words}.`));
     kinds.add(fixture.kind);
-    for (const [size, said] of FIXTURE_SIZES[fixture.kind]) {
-      const value = (fixture as unknown as Record<FixtureSize, number>)[size];
-      const isHeight = size === "lipCm" || size === "topCm";
-      if (isHeight ? !(value >= 0) : !(value > 0))
+    for (const [size, said, quantity, value] of sizesOf(fixture)) {
+      const at = `${path}.${size}`;
+      if (quantity === "height") {
+        if (!(value >= 0)) problems.push(problem(at, "below-base", `The ${words}: its ${said} must be 0 or more.`));
+        else if (value > vessel.insideDepthCm + HEIGHT_SLACK_CM)
+          problems.push(
+            problem(
+              at,
+              "above-rim",
+              `The ${words} at ${cm(value)} is above the rim, which is at ${cm(vessel.insideDepthCm)}.`,
+            ),
+          );
+      } else if (!(value > 0))
+        problems.push(problem(at, "not-positive", `The ${words}: its ${said} must be greater than 0.`));
+      else if (value > GREATEST[quantity])
         problems.push(
           problem(
-            `${path}.${size}`,
-            isHeight ? "below-base" : "not-positive",
-            `The ${words}: its ${said} must be ${isHeight ? "0 or more" : "greater than 0"}.`,
+            at,
+            "too-large",
+            `The ${words}: its ${said} is ${formatSize(quantity, value, system)}. Is the unit right?`,
           ),
-        );
-      else if (isHeight && value > vessel.insideDepthCm + HEIGHT_SLACK_CM)
-        problems.push(
-          problem(
-            `${path}.${size}`,
-            "above-rim",
-            `The ${words} at ${cm(value)} is above the rim, which is at ${cm(vessel.insideDepthCm)}.`,
-          ),
-        );
-      else if (!isHeight && value > GREATEST_SIDE_CM)
-        problems.push(
-          problem(`${path}.${size}`, "too-large", `The ${words}: its ${said} is ${cm(value)}. Is the unit right?`),
         );
     }
     if ("acrossShare" in fixture && !(fixture.acrossShare >= 0 && fixture.acrossShare <= 1))

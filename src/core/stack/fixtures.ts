@@ -109,28 +109,34 @@ export const SINGLE_FIXTURES: Record<FixtureKind, boolean> = {
   lid: true,
 };
 
+/** What a size of a fixture is a size of; a height is one over the inside base, by which it is moved. */
+export type FixtureQuantity = "height" | "length" | "power" | "flow";
+
 /** A fixture's sizes that are typed and moved, with their words. */
 export const FIXTURE_SIZES = {
   hole: [
-    ["lipCm", "height of its lower edge"],
-    ["diameterCm", "diameter"],
+    ["lipCm", "height of its lower edge", "height"],
+    ["diameterCm", "diameter", "length"],
   ],
-  "fill-tube": [["diameterCm", "inside diameter"]],
+  "fill-tube": [["diameterCm", "inside diameter", "length"]],
   standpipe: [
-    ["lipCm", "height of its upper end"],
-    ["diameterCm", "inside diameter"],
+    ["lipCm", "height of its upper end", "height"],
+    ["diameterCm", "inside diameter", "length"],
   ],
-  "tell-tale": [["diameterCm", "inside diameter"]],
+  "tell-tale": [["diameterCm", "inside diameter", "length"]],
   tray: [
-    ["insideLengthCm", "inside length"],
-    ["insideWidthCm", "inside width"],
-    ["insideDepthCm", "inside depth"],
+    ["insideLengthCm", "inside length", "length"],
+    ["insideWidthCm", "inside width", "length"],
+    ["insideDepthCm", "inside depth", "length"],
   ],
-  liner: [["topCm", "height of its edge"]],
+  liner: [["topCm", "height of its edge", "height"]],
   "drain-screen": [],
-  dressing: [["thicknessCm", "thickness"]],
+  dressing: [["thicknessCm", "thickness", "length"]],
   lid: [],
-} as const satisfies Record<FixtureKind, readonly (readonly [size: string, words: string])[]>;
+} as const satisfies Record<
+  FixtureKind,
+  readonly (readonly [size: string, words: string, quantity: FixtureQuantity])[]
+>;
 export type FixtureSize = (typeof FIXTURE_SIZES)[FixtureKind][number][0];
 
 /** The size that is a height in the vessel, by which a fixture is dragged; undefined where it stands on its base. */
@@ -153,6 +159,17 @@ export function fixtureHeightKey(fixture: Fixture): "lipCm" | "topCm" | undefine
       return fixture satisfies never;
   }
 }
+
+/** A fixture's sizes with what they are of, for who goes through them whatever the kind. */
+export const sizesOf = (
+  fixture: Fixture,
+): readonly (readonly [size: FixtureSize, words: string, quantity: FixtureQuantity, value: number])[] =>
+  FIXTURE_SIZES[fixture.kind].map(([size, words, quantity]) => [
+    size,
+    words,
+    quantity,
+    (fixture as unknown as Record<FixtureSize, number>)[size],
+  ]);
 
 export const fixturesOf = <K extends FixtureKind>(
   { fixtures }: { readonly fixtures: readonly Fixture[] },

@@ -1,6 +1,14 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import {
+  NBSP,
+  flowFieldText,
+  formatArea,
+  formatFlow,
+  formatLoad,
+  formatPower,
+  parseFlowCm3PerHour,
+  parsePowerW,
   formatLength,
   formatPercent,
   formatRange,
@@ -197,5 +205,37 @@ describe("a temperature", () => {
     expect(formatTemperature(-40, "imperial")).toBe("-40\u00a0°F");
     for (const system of ["metric", "imperial"] as const)
       expect(read(temperatureFieldText(21.4, system), system)).toBeCloseTo(21.4, 1);
+  });
+});
+
+describe("power, flow and area", () => {
+  it("are read in the grower's units and in others", () => {
+    expect([parsePowerW("20"), parsePowerW("0.1 kW"), parsePowerW("7 W")].map((one) => one.ok && one.value)).toEqual([
+      20, 100, 7,
+    ]);
+    expect(parsePowerW("3 cm").ok).toBe(false);
+    const flow = (text: string, system: "metric" | "imperial") => {
+      const read = parseFlowCm3PerHour(text, system);
+      return read.ok && Math.round(read.value);
+    };
+    expect([flow("300", "metric"), flow("5 L/min", "metric"), flow("10 gph", "metric")]).toEqual([
+      300_000, 300_000, 37_854,
+    ]);
+    expect(flow("10", "imperial")).toBe(37_854);
+    expect(flow(flowFieldText(37_854.118, "imperial"), "imperial")).toBe(37_854);
+  });
+
+  it("are told with their unit", () => {
+    expect([formatPower(20), formatFlow(300_000, "metric"), formatFlow(37_854.118, "imperial")]).toEqual([
+      `20${NBSP}W`,
+      `300${NBSP}L/h`,
+      `10${NBSP}gph`,
+    ]);
+    expect(formatArea(2573, "metric")).toBe(`2573${NBSP}cm²`);
+    expect(formatArea(12_000, "metric")).toBe(`1.2${NBSP}m²`);
+    expect(formatArea(12_000, "metric", Infinity)).toBe(`12000${NBSP}cm²`);
+    expect(formatArea(645.16, "imperial")).toBe(`100${NBSP}sq${NBSP}in`);
+    expect(formatArea(9290.304, "imperial")).toBe(`10${NBSP}sq${NBSP}ft`);
+    expect(formatLoad(100, "imperial")).toBe(`20.5${NBSP}lb per sq ft`);
   });
 });

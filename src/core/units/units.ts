@@ -95,6 +95,26 @@ export function parseVolumeCm3(text: string, system: UnitSystem): Result<number>
     : parseQuantity(text, VOLUME_UNITS, CM3_PER_GALLON, "a volume", "0.5, 12 fl oz or 2 L");
 }
 
+const POWER_UNITS: readonly Unit[] = [
+  { factor: 1, names: ["w", "watt", "watts"] },
+  { factor: 1000, names: ["kw", "kilowatt", "kilowatts"] },
+];
+const FLOW_UNITS: readonly Unit[] = [
+  { factor: CM3_PER_LITRE, names: ["l/h", "lph", "litres an hour", "liters an hour"] },
+  { factor: 60 * CM3_PER_LITRE, names: ["l/min", "lpm", "litres a minute", "liters a minute"] },
+  { factor: CM3_PER_GALLON, names: ["gph", "gal/h", "gallons an hour"] },
+];
+
+/** Reads a typed electric power; a bare number is in watts. @returns W */
+export const parsePowerW = (text: string): Result<number> =>
+  parseQuantity(text, POWER_UNITS, 1, "a power", "20, 20 W or 0.1 kW");
+
+/** Reads a typed flow; a bare number is in litres or US gallons an hour. @returns cm³/h */
+export const parseFlowCm3PerHour = (text: string, system: UnitSystem): Result<number> =>
+  system === "metric"
+    ? parseQuantity(text, FLOW_UNITS, CM3_PER_LITRE, "a flow", "300, 5 L/min or 80 gph")
+    : parseQuantity(text, FLOW_UNITS, CM3_PER_GALLON, "a flow", "80, 300 L/h or 5 L/min");
+
 /** Between a number and its unit, so that a line never breaks there. */
 export const NBSP = "\u00a0";
 
@@ -162,6 +182,15 @@ export function formatRange(low: number, high: number, format: (value: number) =
     ? `${from.slice(0, from.indexOf(NBSP))} to ${to}`
     : `${from} to ${to}`;
 }
+
+export const formatPower = (watts: number): string => `${threeFigures(watts)}${NBSP}W`;
+export const flowUnitName = (system: UnitSystem): string => (system === "metric" ? "L/h" : "gph");
+const flowInUnits = (cm3PerHour: number, system: UnitSystem): number =>
+  cm3PerHour / (system === "metric" ? CM3_PER_LITRE : CM3_PER_GALLON);
+export const formatFlow = (cm3PerHour: number, system: UnitSystem): string =>
+  `${threeFigures(flowInUnits(cm3PerHour, system))}${NBSP}${flowUnitName(system)}`;
+export const flowFieldText = (cm3PerHour: number, system: UnitSystem): string =>
+  String(Number(flowInUnits(cm3PerHour, system).toFixed(3)));
 
 /** Load on what the vessel stands on. */
 export const formatLoad = (kgPerM2: number, system: UnitSystem): string =>

@@ -51,10 +51,13 @@ describe("a setup document", () => {
     };
     expect(holding({ kind: "free-water", levelCm: 4, overflowCm: 5 })).toMatchObject([
       { by: "level", levelCm: 4 },
-      { kind: "hole", in: "wall", lipCm: 5 },
+      { kind: "hole", in: "wall", lipCm: 5, acrossShare: 1, count: 2, diameterCm: 1.2, plugged: false },
     ]);
     expect(holding({ kind: "drained", outletCm: 0 })).toMatchObject([{ by: "soaking" }, { in: "base", lipCm: 0 }]);
-    expect(holding({ kind: "drained", outletCm: 7 })).toMatchObject([{ by: "soaking" }, { in: "wall", lipCm: 7 }]);
+    expect(holding({ kind: "drained", outletCm: 7 })).toMatchObject([
+      { by: "soaking" },
+      { in: "wall", lipCm: 7, acrossShare: 1 },
+    ]);
     expect(holding({ kind: "dosed", storedCm3: 700 })).toEqual([{ by: "volume", storedCm3: 700 }]);
     const feet = parseSetup(old(2, { ...OF_2, layers: whole(0.08) }));
     if (!feet.ok) throw new Error("a document of version 2");

@@ -154,6 +154,23 @@ describe("a stale write", () => {
     }
   });
 
+  it("is settled once: chosen again from another page it neither copies nor comes back a second time", () => {
+    const id = made();
+    save(id, 1, change(thick(11)));
+    const stale = save(id, 1, change(thick(12)));
+    if (stale.status !== "stale") throw new Error(stale.status);
+    const choose = (choice: "use" | "copy" | "drop") =>
+      service.settleSetAside(db, { setupId: id, revisionId: stale.keptRevisionId, choice }, context);
+    const first = choose("copy");
+    expect(first.copyId).toBeDefined();
+    for (const choice of ["copy", "use"] as const) {
+      const again = choose(choice);
+      expect(again).toMatchObject({ status: "saved", state: { version: 2, setAside: [] } });
+      expect(again.copyId).toBeUndefined();
+    }
+    expect(service.shelf(db, 1).items).toHaveLength(2);
+  });
+
   it("is kept as a child of what was there when it came, and a retry of it is the same one", () => {
     const id = made();
     save(id, 1, change(thick(18)));
@@ -241,6 +258,20 @@ describe("the shelf", () => {
     handEdit("update revisions set document = 'x' where setup_id = ?", id);
     expect(service.shelf(db, 1).items[0]!.setup.ok).toBe(false);
     expect(service.copySetup(db, id, context).ok).toBe(false);
+  });
+
+  it("copies a setup under its own name, which a name of any length leaves room for", () => {
+    for (const length of [3, 110, 120]) {
+      const id = made({ ...POT, name: "n".repeat(length) });
+      const copy = service.copySetup(db, id, context);
+      if (!copy.ok) throw new Error(copy.problems[0]!.message);
+      const loaded = service.loadSetup(db, copy.value);
+      if (loaded.status !== "ok") throw new Error(loaded.status);
+      expect(loaded.state.setup.name).toBe(`${"n".repeat(Math.min(length, 110))} (copy)`);
+      // what was copied can be saved: its name is no longer than names may be
+      expect(save(copy.value, 1, change(loaded.state.setup)).status).toBe("saved");
+    }
+    expect(service.copySetup(db, "gone", context)).toMatchObject({ ok: false });
   });
 
   it("refuses to make a setup that makes no sense", () => {

@@ -5,10 +5,14 @@ import type { Problem, Result } from "@/core/units/problem";
 import {
   depthFieldText,
   depthUnitName,
+  flowFieldText,
+  flowUnitName,
   lengthFieldText,
   lengthUnitName,
   parseDepthMm,
+  parseFlowCm3PerHour,
   parseLengthCm,
+  parsePowerW,
   parseShare,
   parseVolumeCm3,
   parseTemperatureC,
@@ -23,8 +27,20 @@ import { parseNumber, parseWhole } from "@/core/units/numbers";
 import { useUnits } from "../common/preferences";
 import { useOffered } from "./use-offered";
 
-type Quantity =
-  "length" | "volume" | "depth" | "share" | "count" | "roof" | "temperature" | "light" | "solids" | "days" | "living";
+export type Quantity =
+  | "length"
+  | "volume"
+  | "depth"
+  | "share"
+  | "count"
+  | "roof"
+  | "temperature"
+  | "light"
+  | "solids"
+  | "days"
+  | "living"
+  | "power"
+  | "flow";
 
 const plain = (value: number): string => String(Number(value.toPrecision(6)));
 
@@ -46,6 +62,8 @@ const QUANTITIES: Record<
   light: { parse: (text) => parseNumber(text, 0, 70, "mol/m²"), show: plain, unit: () => "mol/m²" },
   solids: { parse: (text) => parseNumber(text, 0, 50_000, "mg/l"), show: plain, unit: () => "mg/L" },
   days: { parse: (text) => parseNumber(text, 0.25, 365, "days"), show: plain, unit: () => "days" },
+  power: { parse: parsePowerW, show: plain, unit: () => "W" },
+  flow: { parse: parseFlowCm3PerHour, show: flowFieldText, unit: flowUnitName },
   living: { parse: (text) => parseWhole(text, 1, MOST_OF_A_KIND), show: String, unit: () => "" },
 };
 

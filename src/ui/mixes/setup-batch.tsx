@@ -14,7 +14,6 @@ import {
   formatMass,
   formatPercent,
   formatVolume,
-  lengthInUnits,
   parseShare,
   threeFigures,
 } from "@/core/units/units";

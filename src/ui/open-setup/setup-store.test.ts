@@ -34,6 +34,20 @@ describe("the page's store", () => {
     expect(kept).toEqual([]);
   });
 
+  it("knows a mix that was kept since the page came, as a layer and beside those it came with", () => {
+    const { store } = storeOf(POT);
+    const learned = { ...medium(MIX)!, id: "mix:new@1", name: "New mix" };
+    expect(store.medium(learned.id)).toBeUndefined();
+    const with_ = withLayer(POT, MIX_ID, { mediumId: learned.id });
+    expect(store.offer("Soil", with_, "metric")[0]!.code).toBe("unknown-medium");
+    store.learn(learned);
+    expect(store.medium(learned.id)!.name).toBe("New mix");
+    const fresh = withLayer(POT, MIX_ID, { mediumId: learned.id });
+    expect(store.offer("Soil", fresh, "metric")).toEqual([]);
+    expect(store.getState().view.ok).toBe(true);
+    expect(store.medium(MIX)!.id).toBe(MIX);
+  });
+
   it("draws a drag without keeping it, keeps it when it ends, and puts it back when it is given up", () => {
     const { store, kept } = storeOf(POT);
     store.preview(thick(POT, 12));

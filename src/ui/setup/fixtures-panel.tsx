@@ -6,9 +6,9 @@ import { withFixture, withoutFixture } from "@/core/stack/edit";
 import {
   DRESSING_MATERIALS,
   FIXTURE_KINDS,
-  FIXTURE_SIZES,
   FIXTURE_WORDS,
   fixtureHeightKey,
+  sizesOf,
   SINGLE_FIXTURES,
   type DressingMaterial,
   type Fixture,
@@ -103,17 +103,19 @@ function FixtureRow({ fixture, store }: { fixture: Fixture; store: SetupStore })
         </button>
       </div>
       <div className="flex flex-wrap items-end gap-x-3 gap-y-1">
-        {FIXTURE_SIZES[fixture.kind]
-          .filter(([size]) => size !== "lipCm" && size !== "topCm")
-          .map(([size, words]) => (
-            <NumberField
-              key={size}
-              label={capitalised(words)}
-              of={name}
-              value={(fixture as unknown as Record<FixtureSize, number>)[size]}
-              onOffer={(cm) => offer(`${name}: ${words}`, { [size]: cm })}
-            />
-          ))}
+        {sizesOf(fixture).map(
+          ([size, words, quantity, value]) =>
+            quantity !== "height" && (
+              <NumberField
+                key={size}
+                label={capitalised(words)}
+                of={name}
+                quantity={quantity}
+                value={value}
+                onOffer={(to) => offer(`${name}: ${words}`, { [size]: to })}
+              />
+            ),
+        )}
         <FixtureChoices fixture={fixture} name={name} offer={offer} tell={tell} />
       </div>
     </li>

@@ -4,18 +4,23 @@ import { withPlanting, withRhythm, withSite } from "@/core/stack/edit";
 import { CHILDREN, RAIN, SUN, USUAL_PLANTING, type Planting, type Site } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../common/preferences";
-import { NumberField } from "../fields/number-field";
+import { NumberField, type Quantity } from "../fields/number-field";
 import { Choice } from "./choice";
 import type { SetupStore } from "../open-setup/setup-store";
 import { CHILDREN_WORDS, RAIN_WORDS, SUN_WORDS } from "./setup-words";
 
-const PLACE_FIELDS = [
-  { key: "lightMolPerDay", label: "Light a day", quantity: "light" },
-  { key: "coldestC", label: "Coldest there", quantity: "temperature" },
-  { key: "warmestC", label: "Warmest there", quantity: "temperature" },
-  { key: "humidity", label: "Humidity", quantity: "share" },
-  { key: "waterPpm", label: "Dissolved in its water", quantity: "solids" },
-] as const;
+/** What of a place may be left unsaid, and is a number where it is said. */
+type Unsaid = { [Key in keyof Site]: null extends Site[Key] ? Key : never }[keyof Site];
+type FieldOf = { readonly label: string; readonly quantity: Quantity };
+/** Every such figure has its field: one without does not compile. */
+const PLACE_FIELDS: Record<Unsaid, FieldOf> = {
+  lightMolPerDay: { label: "Light a day", quantity: "light" },
+  coldestC: { label: "Coldest there", quantity: "temperature" },
+  warmestC: { label: "Warmest there", quantity: "temperature" },
+  humidity: { label: "Humidity", quantity: "share" },
+  waterPpm: { label: "Dissolved in its water", quantity: "solids" },
+};
+const PLACE_KEYS = Object.keys(PLACE_FIELDS) as readonly Unsaid[];
 
 /** Where it stands and what is planted, as far as the design is checked against them. */
 export function SitePanel({ store }: { store: SetupStore }) {
@@ -70,16 +75,19 @@ export function SitePanel({ store }: { store: SetupStore }) {
           value={site.roofM2}
           onOffer={(roofM2) => stand("Roof led into it", { roofM2 })}
         />
-        {PLACE_FIELDS.map(({ key, label, quantity }) => (
-          <NumberField
-            key={key}
-            label={label}
-            quantity={quantity}
-            value={site[key]}
-            onOffer={(value) => stand(label, { [key]: value })}
-            onUnsaid={() => stand(label, { [key]: null })}
-          />
-        ))}
+        {PLACE_KEYS.map((key) => {
+          const { label, quantity } = PLACE_FIELDS[key];
+          return (
+            <NumberField
+              key={key}
+              label={label}
+              quantity={quantity}
+              value={site[key]}
+              onOffer={(value) => stand(label, { [key]: value })}
+              onUnsaid={() => stand(label, { [key]: null })}
+            />
+          );
+        })}
         <NumberField
           label="Watered or filled every"
           quantity="days"
