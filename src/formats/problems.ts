@@ -2,7 +2,7 @@ import type { z } from "zod";
 import { failed, ok, problem, type Problem, type Result } from "../core/units/problem";
 
 /** ["layers", 1, "ksCmPerHour"] → "layers[1].ksCmPerHour" */
-export const pathText = (path: readonly PropertyKey[]): string =>
+const pathText = (path: readonly PropertyKey[]): string =>
   path.reduce<string>(
     (text, part) =>
       typeof part === "number" ? `${text}[${part}]` : text === "" ? String(part) : `${text}.${String(part)}`,

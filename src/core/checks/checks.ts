@@ -1,6 +1,6 @@
 import type { Readings } from "../readings/readings";
 import { type Setup } from "../stack/setup";
-import { drainsAtCm, platformCm, rootZoneCm, stackHeightCm } from "../stack/geometry";
+import { geometryOf } from "../stack/geometry";
 import type { UnitSystem } from "../units/units";
 import type { MediumLookup, Network } from "../water/network";
 import type { Check, Design } from "./check";
@@ -19,16 +19,17 @@ export function checksOf(
   medium: MediumLookup,
   system: UnitSystem,
 ): readonly Check[] {
+  const { drainsAtCm: drainsAt, platformCm: platform, surfaceCm: surface, rootsCm: roots } = geometryOf(setup);
   const design: Design = {
     setup,
     network,
     readings,
     medium,
     system,
-    drainsAt: drainsAtCm(setup),
-    platform: platformCm(setup),
-    surface: stackHeightCm(setup),
-    roots: rootZoneCm(setup),
+    drainsAt,
+    platform,
+    surface,
+    roots,
   };
   const found = [
     ...checkRain(design),

@@ -8,7 +8,7 @@ import { box, circle, mm, stroke, type PathShape, type Shape } from "./shape";
 /** Of many holes in a base so many are drawn. */
 const MOST_HOLES_DRAWN = 6;
 /** Open water in a drawing lets what lies under it be seen. */
-export const WATER_OPACITY = 0.45;
+const WATER_OPACITY = 0.45;
 
 export function fixtureShapes(fixture: Fixture, pen: Pen): readonly Shape[] {
   switch (fixture.kind) {

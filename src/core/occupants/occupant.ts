@@ -98,10 +98,9 @@ export type PlantNeeds = {
 };
 
 /** What of a substrate and its keeping does harm to an animal. */
-export const HARMS = ["feed", "dust", "sharp", "resin", "copper", "eaten-grains", "salts", "lime"] as const;
-export type Harm = (typeof HARMS)[number];
+export type Harm = "feed" | "dust" | "sharp" | "resin" | "copper" | "eaten-grains" | "salts" | "lime";
 /** What an animal takes for food among what may live with it. */
-export const EATS = ["rot", "living-leaves", "small-animals", "any-animal"] as const;
+export type Eats = "rot" | "living-leaves" | "small-animals" | "any-animal";
 
 export type AnimalNeeds = {
   readonly kind: "amphibian" | "reptile" | "invertebrate";
@@ -123,7 +122,7 @@ export type AnimalNeeds = {
   readonly furtherSpaceCm2: Figure;
   readonly bodyCm: Figure;
   readonly harmedBy: readonly Harm[];
-  readonly eats: readonly (typeof EATS)[number][];
+  readonly eats: readonly Eats[];
   /** Lives alone: others of its kind are eaten or fought. */
   readonly solitary: boolean;
   /** Ids of small animals that clean up where it lives. */

@@ -19,16 +19,16 @@ export const MOST_LAYERS = 24;
 export const LONGEST_NAME = 120;
 export const MOST_FIXTURES = 24;
 /** Narrower is a thread, not a foot, a cord or a tube. [cm] */
-export const LEAST_ACROSS_CM = 0.1;
-export const MOST_LEGS = 200;
+const LEAST_ACROSS_CM = 0.1;
+const MOST_LEGS = 200;
 export const MOST_HOLES = 1000;
 /**
  * Several times the reference evapotranspiration of the hottest days (Allen et al. 1998); more is taken for a slip of
  * the unit. [mm/day]
  */
-export const GREATEST_DEMAND_MM_PER_DAY = 50;
+const GREATEST_DEMAND_MM_PER_DAY = 50;
 /** Slack for heights that are sums of typed numbers. [cm] */
-export const HEIGHT_SLACK_CM = 1e-6;
+const HEIGHT_SLACK_CM = 1e-6;
 
 /**
  * What is wrong with a setup as it is drawn: names, sizes, heights and media, each beside its cause.
@@ -102,9 +102,9 @@ export function checkSetup(
 
 export const MOST_OCCUPANTS = 24;
 export const MOST_OF_A_KIND = 10_000;
-export const LONGEST_RHYTHM_DAYS = 365;
+const LONGEST_RHYTHM_DAYS = 365;
 /** What can be said of a place, in its units; more is taken for a slip of the unit. */
-export const PLACE_BOUNDS = {
+const PLACE_BOUNDS = {
   lightMolPerDay: [0, 70, "A day's light is between 0 and 70 mol/m²."],
   coldestC: [-60, 50, "The coldest it gets is between −60 and 50 °C."],
   warmestC: [-20, 70, "The warmest it gets is between −20 and 70 °C."],
@@ -143,7 +143,7 @@ function checkLiving({ occupants, site, wateredEveryDays }: Setup): Problem[] {
 }
 
 /** A roof larger than this is not led into a tub. [m²] */
-export const GREATEST_ROOF_M2 = 500;
+const GREATEST_ROOF_M2 = 500;
 
 function checkLegs(setup: Setup, i: number, cm: (height: number) => string): Problem[] {
   const { legs } = setup.layers[i]!;

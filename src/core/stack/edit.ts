@@ -72,9 +72,9 @@ export function moveLayer(setup: Setup, id: string, toIndex: number): Setup {
   return { ...setup, layers };
 }
 
-export const USUAL_NEW_LAYER_CM = 5;
+const USUAL_NEW_LAYER_CM = 5;
 
-export const WALL_TO_WALL: Pick<StackLayer, "legs" | "separator"> = { legs: null, separator: null };
+const WALL_TO_WALL: Pick<StackLayer, "legs" | "separator"> = { legs: null, separator: null };
 
 /**
  * Puts a new layer above the one at `belowIndex` (−1 for the bottom). It takes the headroom there is, up to a usual

@@ -113,7 +113,7 @@ export const SINGLE_FIXTURES: Record<FixtureKind, boolean> = {
 export type FixtureQuantity = "height" | "length" | "power" | "flow";
 
 /** A fixture's sizes that are typed and moved, with their words. */
-export const FIXTURE_SIZES = {
+const FIXTURE_SIZES = {
   hole: [
     ["lipCm", "height of its lower edge", "height"],
     ["diameterCm", "diameter", "length"],

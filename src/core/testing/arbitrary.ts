@@ -30,7 +30,7 @@ export const anyVg: fc.Arbitrary<VgHydraulics> = fc
     })),
   }));
 
-export const anyHydraulics: fc.Arbitrary<Hydraulics> = fc.oneof(
+const anyHydraulics: fc.Arbitrary<Hydraulics> = fc.oneof(
   { weight: 5, arbitrary: anyVg },
   {
     weight: 1,

@@ -7,7 +7,7 @@ import { boxVessel, GRAVEL, layer, MIX, potWith, wallHole, withHeld } from "./se
 /** Sound designs, and for each check one that is not. */
 
 export const TUBE: Fixture = { kind: "fill-tube", id: "tube", diameterCm: 3, acrossShare: 0.1, foot: "cut" };
-export const SCREEN: Fixture = { kind: "drain-screen", id: "screen" };
+const SCREEN: Fixture = { kind: "drain-screen", id: "screen" };
 export const LID: FixtureOf<"lid"> = { kind: "lid", id: "lid", openShare: 0.05 };
 export const rained = (setup: Setup, roofM2 = 0): Setup => ({
   ...setup,

@@ -87,7 +87,7 @@ export type Held =
   | { readonly kind: "dosed"; readonly storedCm3: number };
 
 /** The same in a setup's own words. */
-export function heldAs(held: Held): Pick<Setup, "water" | "fixtures"> {
+function heldAs(held: Held): Pick<Setup, "water" | "fixtures"> {
   switch (held.kind) {
     case "free-water":
       return {
@@ -108,7 +108,7 @@ export function heldAs(held: Held): Pick<Setup, "water" | "fixtures"> {
 export const withHeld = (setup: Setup, held: Held): Setup => ({ ...setup, ...heldAs(held) });
 
 /** Feet that fill a share of a straight vessel. */
-export const feetOf = (vessel: Vessel, share: number, count = 4): Legs => ({
+const feetOf = (vessel: Vessel, share: number, count = 4): Legs => ({
   section: "square",
   count,
   acrossCm: Math.sqrt((share * vesselAreaCm2(vessel)) / count),

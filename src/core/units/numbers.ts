@@ -13,7 +13,7 @@ const FRACTIONS: Readonly<Record<string, string>> = {
   "⅝": "5/8",
   "⅞": "7/8",
 };
-export const FRACTION_SIGNS = Object.keys(FRACTIONS).join("");
+const FRACTION_SIGNS = Object.keys(FRACTIONS).join("");
 const FRACTION_SIGN = new RegExp(`[${FRACTION_SIGNS}]`, "gu");
 
 /** How a number may be written, to be looked for inside other words. */

@@ -11,7 +11,7 @@ export const CM_PER_INCH = 2.54;
 export const CM3_PER_LITRE = 1000;
 /** US liquid gallon, 231 cubic inches. */
 export const CM3_PER_GALLON = 3785.411784;
-export const CM3_PER_FLUID_OUNCE = CM3_PER_GALLON / 128;
+const CM3_PER_FLUID_OUNCE = CM3_PER_GALLON / 128;
 export const CM3_PER_CUBIC_FOOT = 28_316.846592;
 export const KG_PER_POUND = 0.45359237;
 const OUNCES_PER_POUND = 16;

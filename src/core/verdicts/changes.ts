@@ -338,7 +338,7 @@ export const AIRY_AMENDMENTS = ["perlite-coarse-3-6", "pumice-2-5", "bark-6-12"]
 export const MOIST_AMENDMENTS = ["coir-pith-fine", "vermiculite-medium"] as const;
 /** Parts of soil to one of what is mixed into it, from the least. */
 const AMENDED_PARTS = [6, 4, 3, 2, 1] as const;
-export const PROPOSED_MIX = "mix:proposed";
+const PROPOSED_MIX = "mix:proposed";
 
 /** Something mixed into the soil that is there. */
 function amended(changing: Changing): Family[] {

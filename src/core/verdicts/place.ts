@@ -18,14 +18,14 @@ const LIGHT: Record<"sun" | "shade", Record<"indoors" | "outdoors", Range>> = {
 };
 const NEARLY = { low: 0.85, high: 1.15 };
 
-export function lightOf({ site: { lightMolPerDay, sun, rain } }: Pick<Setup, "site">): Range | null {
+function lightOf({ site: { lightMolPerDay, sun, rain } }: Pick<Setup, "site">): Range | null {
   if (lightMolPerDay !== null)
     return { low: NEARLY.low * lightMolPerDay, typical: lightMolPerDay, high: NEARLY.high * lightMolPerDay };
   return sun === "unsaid" ? null : LIGHT[sun][rain === "open" ? "outdoors" : "indoors"];
 }
 
 /** Humidity under a lid by how much of the mouth it leaves open. [0…1] */
-export function humidityOf({ fixtures, site }: Pick<Setup, "fixtures" | "site">): {
+function humidityOf({ fixtures, site }: Pick<Setup, "fixtures" | "site">): {
   readonly humidity: Range | null;
   readonly from: "lid" | "place";
 } {

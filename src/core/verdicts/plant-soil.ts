@@ -145,7 +145,7 @@ export function howManyFit(plant: Plant, areaCm2: number): Range {
 }
 
 /** The soil's surface where roots are. [cm²] */
-export const rootedSurfaceCm2 = ({ setup }: Asked, { topCm }: RootZone): number =>
+const rootedSurfaceCm2 = ({ setup }: Asked, { topCm }: RootZone): number =>
   vesselAreaCm2(setup.vessel, Math.min(topCm, setup.vessel.insideDepthCm));
 
 function judgeRoom(asked: Asked, plant: Plant, count: number, zone: RootZone): Judged[] {

@@ -69,7 +69,7 @@ function roomOf(
  * Roots need a depth that is as it should be: what a plant gets by with by the most tolerant account, and by the likely
  * one either half way from that to what it usually fills, or most of the soil there is.
  */
-export function gradeRoom(roomCm: Range, neededCm: Range, soilCm: number): Grade {
+function gradeRoom(roomCm: Range, neededCm: Range, soilCm: number): Grade {
   const comfortable = Math.min((neededCm.low + neededCm.typical) / 2, MOST_OF_THE_SOIL * soilCm);
   if (roomCm.typical >= comfortable - 1e-6) return "suits";
   return roomCm.high >= Math.min(neededCm.low, MOST_OF_THE_SOIL * soilCm) - 1e-6 ? "care" : "unsuited";

@@ -5,7 +5,7 @@ import type { AreaByHeight } from "./area-by-height";
 /** A measured vessel: so much water stood at that height over the inside base. */
 export type Pour = { readonly volumeCm3: number; readonly heightCm: number };
 
-export const LEAST_POURS = 2;
+const LEAST_POURS = 2;
 export const MOST_POURS = 30;
 /** A level cut smaller than this share of the mean one is taken for a slip of the measure. */
 const LEAST_AREA_SHARE = 0.02;

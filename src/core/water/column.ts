@@ -113,7 +113,7 @@ export const layerVolumeCm3 = (
 ): number => (area ? volumeBetweenCm3(area, fromCm, toCm) : areaCm2 * (toCm - fromCm));
 
 /** Water a layer's pores store at the water contents of its column's cells. [cm³] */
-export function layerStorageCm3(
+function layerStorageCm3(
   { cellVolumeCm3 }: Column,
   { bottomCm, topCm, area, areaCm2, firstCell, cellCount }: PreparedLayer,
   theta: Float64Array,

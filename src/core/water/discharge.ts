@@ -8,7 +8,7 @@ export type Discharge =
   | { readonly kind: "rim"; readonly lipCm: number; readonly lengthCm: number };
 
 /** Of a sharp edge (Bos 1989). */
-export const DISCHARGE_COEFFICIENT = 0.6;
+const DISCHARGE_COEFFICIENT = 0.6;
 /** √(2g) in cm^½ per hour. */
 const ROOT_2G = Math.sqrt(2 * 981) * 3600;
 

@@ -26,7 +26,7 @@ export type Equilibrium = {
   readonly iterations: number;
 };
 
-export const SATURATED_SE = 0.999;
+const SATURATED_SE = 0.999;
 
 /** Panels grow by this factor away from the water table, where the curve flattens on a log scale. */
 const PANEL_GROWTH = 2;
@@ -81,11 +81,7 @@ function unsaturatedIntegralCm(
 }
 
 /** Water one layer stores over a water table, exact to the quadrature rather than to the cells. [cm³] */
-export function hydrostaticLayerStorageCm3(
-  layer: PreparedLayer,
-  specificStoragePerCm: number,
-  waterTableCm: number,
-): number {
+function hydrostaticLayerStorageCm3(layer: PreparedLayer, specificStoragePerCm: number, waterTableCm: number): number {
   const { area, bottomCm, topCm } = layer;
   if (area)
     return weightedStorage(layer, specificStoragePerCm, waterTableCm, (zCm) => areaAtCm2(area, zCm), jointsOf(layer));

@@ -14,7 +14,7 @@ import {
 import type { RootUptake } from "./uptake";
 
 /** Surfaces give to the air down to this head. [cm] */
-export const SURFACE_LIMIT_PSI_CM = -5000;
+const SURFACE_LIMIT_PSI_CM = -5000;
 
 /** A network at rest or on its way: heads in its column, and the levels of its stores. */
 export type NetworkState = {

@@ -11,7 +11,7 @@ import type { UptakeLimits } from "./uptake";
  * What a closed vessel loses by its lid and neck: some hundredths to tenths of a mm; what leaves turn to vapour runs down
  * the walls again. [mm/day]
  */
-export const CLOSED_DEMAND_MM_PER_DAY = 0.05;
+const CLOSED_DEMAND_MM_PER_DAY = 0.05;
 export const USUAL_DEMAND_MM_PER_DAY = 4;
 
 /** What a day takes where nobody has said it, and nothing is known of the place but how the water is held. [mm/day] */
@@ -49,13 +49,13 @@ export const demandCm3PerHour = (mmPerDay: number, areaCm2: number): number => (
  * A wetted wall of unglazed clay or cloth gives this share of what the air takes of the mouth, over its own area; half
  * at least lies in shade or out of the wind. Judged, between 0.2 and 1; low confidence.
  */
-export const WALL_SHARE = 0.5;
+const WALL_SHARE = 0.5;
 
 /** A wall draws from the soil beside it while that is moist. */
 export const WALL_LIMITS: UptakeLimits = { drownedPsiCm: 1e6, airedPsiCm: 1e5, thirstyPsiCm: -50, wiltedPsiCm: -1000 };
 
 /** Whether a vessel's wall lets water through to the air. */
-export const isPorous = ({ vessel: { material } }: Pick<Setup, "vessel">): boolean =>
+const isPorous = ({ vessel: { material } }: Pick<Setup, "vessel">): boolean =>
   material === "unglazed" || material === "fabric";
 
 /** The stretch of wall with soil against it through which water dries; undefined where it is tight. */

@@ -2,15 +2,7 @@ import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
 import { boreCm2, fixtureOf, type Fixture } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
-import {
-  boundariesCm,
-  legsAreaCm2,
-  openingsOf,
-  platformCm,
-  stackHeightCm,
-  type Opening,
-  type Openings,
-} from "../stack/geometry";
+import { geometryOf, legsAreaCm2, stackHeightCm, type Opening, type Openings } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import {
   addedAreas,
@@ -22,7 +14,7 @@ import {
   widened,
   type AreaByHeight,
 } from "../vessel/area-by-height";
-import { perimeterCm, standsOnCm2, vesselArea, vesselAreaCm2 } from "../vessel/vessel";
+import { perimeterCm, standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
 import { branchOf, historyOf, onBranch, type Branch } from "./branch";
 import { makeColumn, type Column } from "./column";
 import type { Discharge } from "./discharge";
@@ -73,9 +65,8 @@ export function networkOf(
 ): Result<Network> {
   if (setup.layers.length === 0)
     return failed(problem("layers", "no-layers", "There are no layers yet. Add one to see what the water does."));
-  const inside = vesselArea(setup.vessel);
+  const { inside, boundariesCm: heights, openings, platformCm: platform } = geometryOf(setup);
   const tubes = boresCm2(setup, false);
-  const heights = boundariesCm(setup);
   const layers = [];
   for (const [i, { mediumId, thicknessCm, legs }] of setup.layers.entries()) {
     const found = medium(mediumId);
@@ -86,11 +77,10 @@ export function networkOf(
     layers.push({ thicknessCm, areaCm2, hydraulics: onBranch(found, branch) });
   }
   const column = makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM, cellCm, setup.fillFromCm);
-  const openings = openingsOf(setup);
   const over = pondOf(setup, inside, tubes, openings);
   const below = belowOf(setup, inside, openings);
   // a hole under the rim of the tray only joins what the base has joined already
-  const reached = below ? Math.max(platformCm(setup), below.catches ? below.topCm : 0) : setup.fillFromCm;
+  const reached = below ? Math.max(platform, below.catches ? below.topCm : 0) : setup.fillFromCm;
   const sideHoles = openings.over.filter(({ lipCm }) => lipCm >= reached && lipCm < column.heightCm);
   return ok({
     column,
@@ -159,7 +149,7 @@ function pondOf(setup: Setup, inside: AreaByHeight, tubes: number, { over }: Ope
 function belowOf(setup: Setup, inside: AreaByHeight, openings: Openings): Store | undefined {
   const { baseIsOpen, trayRimCm, trayBedCm } = openings;
   const rimCm = setup.vessel.insideDepthCm;
-  const heights = boundariesCm(setup);
+  const { boundariesCm: heights, platformCm: platform } = geometryOf(setup);
   const parts: AreaByHeight[] = [];
   const made: Store["made"][number][] = [];
   // the room under the fill and beside its feet
@@ -173,7 +163,6 @@ function belowOf(setup: Setup, inside: AreaByHeight, openings: Openings): Store 
     parts.push(...rooms);
     made.push("void");
   }
-  const platform = platformCm(setup);
   const bores = boresCm2(setup, true);
   // in a room the tube is a part of it; over it, and where there is none, a store by itself
   if (bores > 0) {

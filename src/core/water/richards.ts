@@ -103,7 +103,7 @@ const LEFTOVER_HOURS = 0.01;
 const MOST_LEFT_OVER = 2e-5;
 const LEAST_TOLERANCE_SHARE = 0.1;
 /** A step that leaves the water content of a cell further from its curve than this is refused. [m³/m³] */
-export const MOST_OFF_CURVE = 1e-4;
+const MOST_OFF_CURVE = 1e-4;
 
 /** Of the cells at the ends of the column, at rest or in a step: heads [cm], and whether they have water to give. */
 export type EndCells = {

@@ -84,7 +84,7 @@ export type TransientOptions = {
   readonly mayGoOn?: (() => boolean) | undefined;
 };
 
-export const DEFAULT_TOLERANCE_THETA = 2e-3;
+const DEFAULT_TOLERANCE_THETA = 2e-3;
 export const DEFAULT_MOST_ITERATIONS = 1_000_000;
 const LEAST_STEP_HOURS = 1e-12;
 const FIRST_STEP_HOURS = 1e-4;

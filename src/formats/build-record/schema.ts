@@ -32,7 +32,7 @@ export const stepKey = z
   .max(100)
   .refine((key) => key !== "__proto__", { message: "is no step" });
 
-export const entryInput = z.strictObject({
+const entryInput = z.strictObject({
   entryId: z.string().min(8).max(40),
   step: stepKey,
   state: stepStateSchema,

@@ -10,7 +10,7 @@ import { COLUMN_CASE_KIND, COLUMN_VERSION, type ColumnCase } from "./document";
 import { hydraulicsSchema } from "./hydraulics";
 
 /** More cells than this is a mistake in a unit, not a column. */
-export const MOST_CELLS = 100_000;
+const MOST_CELLS = 100_000;
 
 const DEFAULT_AREA_CM2 = 1;
 const DEFAULT_ATMOSPHERE_LIMIT_PSI_CM = -1000;

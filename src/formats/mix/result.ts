@@ -11,8 +11,8 @@ import { mediaWith } from "../setup-file/pantry";
 import type { Mix } from "./document";
 
 /** What Marlstone computes of a mix, as a document for scripts (docs/formats/mix.md). Lengths cm, shares m³/m³, time h. */
-export const MIX_RESULT_KIND = "marlstone.mix-result";
-export const MIX_RESULT_VERSION = 1;
+const MIX_RESULT_KIND = "marlstone.mix-result";
+const MIX_RESULT_VERSION = 1;
 
 /** Heights of vessel that water and air are told for. [cm] */
 const HEIGHTS_CM = [5, 10, 15, 20, 30, 40] as const;

@@ -52,4 +52,3 @@ export function parseOwnMedium(value: unknown): Result<OwnMedium> {
   return ok(own);
 }
 
-export const parseOwnMediumText = (text: string): Result<OwnMedium> => fromText(text, parseOwnMedium);

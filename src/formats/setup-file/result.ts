@@ -19,8 +19,8 @@ import type { SetupFile } from "./document";
 import { pantryOf } from "./pantry";
 
 /** What Marlstone computes of a setup, as a document for scripts (docs/formats/setup-file.md). Lengths cm, volumes cm³, time h. */
-export const SETUP_RESULT_KIND = "marlstone.setup-result";
-export const SETUP_RESULT_VERSION = 1;
+const SETUP_RESULT_KIND = "marlstone.setup-result";
+const SETUP_RESULT_VERSION = 1;
 
 export type Asking = {
   readonly system: UnitSystem;

@@ -8,7 +8,7 @@ import { z } from "zod";
  * the database cannot be read, and a backup gives nobody a hash to try words on.
  */
 export const PASSPHRASE_FILE = "passphrase.json";
-export const SHORTEST_PASSPHRASE = 8;
+const SHORTEST_PASSPHRASE = 8;
 export const LONGEST_PASSPHRASE = 200;
 /** So long a device stays let in. [ms] */
 export const STAY_MS = 90 * 24 * 3600 * 1000;

@@ -16,7 +16,7 @@ export type Kind<T extends { readonly name: string }> = {
 export type KeptContext = { readonly now: () => string; readonly newId: () => string };
 
 /** So many names stand on one page of a list. */
-export const NAMES_PAGE_SIZE = 60;
+const NAMES_PAGE_SIZE = 60;
 const MOST_VERSIONS_SHOWN = 30;
 
 function keptOf<T extends { readonly name: string }>(

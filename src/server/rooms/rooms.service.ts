@@ -13,7 +13,7 @@ const roomId = (setupId: string, layerId: string): string => `${setupId} ${layer
 const setupIdOf = (room: string): string => room.split(" ")[0]!;
 
 /** The rooms of a setup, bottom to top. */
-export function roomsOf(setupId: string, setup: Setup, { medium }: Pick<ServiceContext, "medium">): Room[] {
+function roomsOf(setupId: string, setup: Setup, { medium }: Pick<ServiceContext, "medium">): Room[] {
   return layerPlaces(setup, medium).map(({ layerId, volumeCm3, aboveWaterCm, forMix }, i) => {
     const { name, mediumId } = setup.layers[i]!;
     return {

@@ -18,8 +18,7 @@ export type Judged = {
 };
 
 /** Who is known on a page. */
-export const occupantsOf = ({ ownOccupants }: Pick<SetupStore, "ownOccupants">): OccupantLookup =>
-  occupantsWith(ownOccupants);
+const occupantsOf = ({ ownOccupants }: Pick<SetupStore, "ownOccupants">): OccupantLookup => occupantsWith(ownOccupants);
 
 const lookups = new WeakMap<SetupStore, OccupantLookup>();
 export function lookupOf(store: SetupStore): OccupantLookup {

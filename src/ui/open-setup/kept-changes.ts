@@ -26,7 +26,7 @@ export async function leftOvers(setupId: string): Promise<readonly LeftOver[]> {
 }
 
 /** All that lies there of a setup, by page; what this page itself keeps is in its own queue. */
-export const leftOn = (shelf: Shelf, setupId: string): readonly (LeftOver & { readonly page: string })[] => [
+const leftOn = (shelf: Shelf, setupId: string): readonly (LeftOver & { readonly page: string })[] => [
   ...leftIn(shelf, laneOf(setupId), readChange)
     .filter(({ page }) => page !== thisPage)
     .map(({ page, items, forget }) => ({ page, changes: items, forget })),

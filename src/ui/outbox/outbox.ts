@@ -33,7 +33,7 @@ export type BoxState<Why> =
   | { readonly kind: "refused"; readonly why: Why };
 
 /** Waits before an unreachable server is tried again; the last repeats. [ms] */
-export const RETRY_MS = [500, 1000, 2000, 4000] as const;
+const RETRY_MS = [500, 1000, 2000, 4000] as const;
 /**
  * A server that answers, but not as it should, is asked so often, some 12 s all in all, in which one behind a proxy has
  * started again; then the grower is told.

@@ -79,4 +79,4 @@ export function BoardTools({ store, newId }: { store: SetupStore; newId: () => s
   );
 }
 
-export const USUAL_DRY_DAYS = 5;
+const USUAL_DRY_DAYS = 5;

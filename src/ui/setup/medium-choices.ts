@@ -10,7 +10,7 @@ const TIGHT_AIR = 0.1;
 const AIRY_AIR = 0.35;
 
 /** What a medium is for in a stack, in a few words, by what it does there. */
-export function purposeOf(medium: Medium): string {
+function purposeOf(medium: Medium): string {
   if (medium.class === "textile") return medium.rootsByDefault ? "" : "separator or wick";
   if (breaksCapillarity(medium))
     return !medium.rootsByDefault

@@ -124,7 +124,7 @@ export function VesselPanel({ store }: { store: SetupStore }) {
 }
 
 /** Each line "5 L at 7 cm": all the water in there, and how high it stood. */
-export function readPours(text: string, system: UnitSystem): Result<readonly Pour[]> {
+function readPours(text: string, system: UnitSystem): Result<readonly Pour[]> {
   const pours: Pour[] = [];
   for (const line of text.split(/[\n;]+/u).map((one) => one.trim())) {
     if (line === "") continue;
@@ -146,7 +146,7 @@ export function readPours(text: string, system: UnitSystem): Result<readonly Pou
     : failed(problem("vessel.pours", "too-few", "Write one pour a line, the last up to the rim."));
 }
 
-export const poursText = (pours: readonly Pour[], system: UnitSystem): string =>
+const poursText = (pours: readonly Pour[], system: UnitSystem): string =>
   pours
     .map(
       ({ volumeCm3, heightCm }) =>

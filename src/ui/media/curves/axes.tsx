@@ -35,19 +35,19 @@ export function Frame({
 
 /** Under this nothing that matters moves; drawn as the floor. [cm/h] */
 export const LEAST_K = 1e-7;
-export const heightTicks = (system: UnitSystem): number[] =>
+const heightTicks = (system: UnitSystem): number[] =>
   system === "metric"
     ? [5, 10, 15, 20, 25, 30, 35, 40]
     : [2, 4, 6, 8, 10, 12, 14].map((inches) => cmFromUnits(inches, system));
 /** Those that the axis reaches: one beyond it would be drawn at its end, under a false number. */
-export const suctionTicks = (system: UnitSystem, driestCm: number): number[] =>
+const suctionTicks = (system: UnitSystem, driestCm: number): number[] =>
   [1, 10, 100, 1000, 10_000].map((value) => cmFromUnits(value, system)).filter((cm) => cm <= driestCm);
-export const conductivityTicks = (system: UnitSystem): number[] =>
+const conductivityTicks = (system: UnitSystem): number[] =>
   [1e-6, 1e-4, 1e-2, 1, 100, 1e4].map((value) => cmFromUnits(value, system));
 /** Heights that are told of in words. [cm] */
 export const toldHeightsCm = (system: UnitSystem): readonly [number, number, number] =>
   system === "metric" ? [5, 15, 40] : [cmFromUnits(2, system), cmFromUnits(6, system), cmFromUnits(15, system)];
-export const decadeText =
+const decadeText =
   (system: UnitSystem) =>
   (cmPerHour: number): string => {
     const value = lengthInUnits(cmPerHour, system);
@@ -67,7 +67,7 @@ export function around(
 }
 
 /** What an axis of heights or suctions in the grower's units is given. */
-export const lengthAxis = (words: string, system: UnitSystem) => ({
+const lengthAxis = (words: string, system: UnitSystem) => ({
   type: "number" as const,
   tickFormatter: (cm: number) => threeFigures(lengthInUnits(cm, system), 1),
   ...AXIS,
