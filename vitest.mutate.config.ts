@@ -28,8 +28,9 @@ const TESTS_OF: Readonly<Record<string, readonly string[]>> = {
   occupants: ["core/occupants", "server/occupants"],
   verdicts: ["core/verdicts", "workers"],
   sheet: ["core/sheet", "formats/svg", "server/builds"],
-  drawing: ["formats/svg", "core/sheet"],
+  drawing: ["core/drawing", "formats/svg", "core/sheet"],
   server: ["server", "formats"],
+  ui: ["ui"],
 };
 /** Compares all words of many setups, for seconds: left to the area it is about. */
 const WORDS = "src/core/readings/words.test.ts";

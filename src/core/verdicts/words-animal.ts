@@ -1,6 +1,5 @@
 import {
   range,
-  count,
   suction,
   layerWords,
   feltAs,

@@ -3,7 +3,7 @@ import { COST_CLASSES } from "../../core/media/medium";
 import { MOST_FIGURES, type OwnFigures, type OwnMedium } from "../../core/media/own-medium";
 import { LONGEST_NAME } from "../../core/stack/check";
 import { ok, type Result } from "../../core/units/problem";
-import { checkKind, fromText, parseWith } from "../problems";
+import { checkKind, parseWith } from "../problems";
 import { tied } from "../tied";
 import { OWN_MEDIUM_KIND, OWN_MEDIUM_VERSION, type OwnMediumDocument } from "./document";
 
@@ -51,4 +51,3 @@ export function parseOwnMedium(value: unknown): Result<OwnMedium> {
   const { kind: _kind, version: _version, ...own } = parsed.value;
   return ok(own);
 }
-

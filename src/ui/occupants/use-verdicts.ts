@@ -8,7 +8,9 @@ import { type ColumnState } from "@/core/water/settle";
 import { waterStates, type WaterStates } from "@/core/verdicts/states";
 import type { Verdict } from "@/core/verdicts/verdict";
 import { verdictsOf } from "@/core/verdicts/verdicts";
-import { drainedState, type SetupStore, type View } from "../open-setup/setup-store";
+import { type SetupStore } from "../open-setup/setup-store";
+import { drainedState } from "../open-setup/derived";
+import { type View } from "../open-setup/page-state";
 
 /** What lives in a setup and what it is told, at the likely values of its media. */
 export type Judged = {

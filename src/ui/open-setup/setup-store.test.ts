@@ -4,7 +4,9 @@ import { MIX, layer, medium, potWith, withHeld } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup/actions";
 import { drainedAfterSoaking, runSetup, supplyOf } from "../../core/testing/settled";
-import { heldView, makeSetupStore, questionsOf, shownView } from "./setup-store";
+import { makeSetupStore } from "./setup-store";
+import { questionsOf } from "./asked";
+import { heldView, shownView } from "./derived";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
 const MIX_ID = "potting-mix-peat-based-20";

@@ -1,7 +1,8 @@
 import { memo } from "react";
 import { topOfZones } from "@/core/readings/readings";
 import type { UnitSystem } from "@/core/units/units";
-import type { SetupStore, View } from "../open-setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
+import type { View } from "../open-setup/page-state";
 import { penOf, type BoardGeometry, type Span } from "../drawing/geometry";
 import { FixtureMarks } from "./fixture-marks";
 import { outlineOf } from "@/core/drawing/outline";

@@ -4,7 +4,8 @@ import { breaksCapillarity } from "@/core/stack/drainage-layer";
 import { reservoirTopCm } from "@/core/stack/geometry";
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
-import type { Beside, SetupStore } from "../open-setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
+import type { Beside } from "../open-setup/page-state";
 import { WhenReached } from "../common/when-reached";
 
 const WaysToCome = () => (

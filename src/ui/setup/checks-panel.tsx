@@ -5,7 +5,8 @@ import { checksOf } from "@/core/checks/checks";
 import { cautionsFor } from "@/core/readings/cautions";
 import { useUnits } from "../common/preferences";
 import { Sentence } from "../common/sentence";
-import { shownView, type SetupStore } from "../open-setup/setup-store";
+import { type SetupStore } from "../open-setup/setup-store";
+import { shownView } from "../open-setup/derived";
 
 /** What speaks for and against the design as a whole; it follows a drag a little later than the drawing. */
 export function Checks({ store }: { store: SetupStore }) {

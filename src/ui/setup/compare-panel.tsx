@@ -6,7 +6,9 @@ import type { Check } from "@/core/checks/check";
 import { checksOf } from "@/core/checks/checks";
 import { differences, meaningOfDrainage } from "@/core/readings/differences";
 import { useUnits } from "../common/preferences";
-import { heldView, shownView, type SetupStore, type View } from "../open-setup/setup-store";
+import { type SetupStore } from "../open-setup/setup-store";
+import { heldView, shownView } from "../open-setup/derived";
+import { type View } from "../open-setup/page-state";
 
 /**
  * The state held against the present one: what is different, in words and numbers, and what a drainage layer means

@@ -5,7 +5,8 @@ import { useEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { readingSentences, stateLine } from "@/core/readings/sentences";
 import { useUnits } from "../common/preferences";
-import { shownView, type SetupStore } from "../open-setup/setup-store";
+import { type SetupStore } from "../open-setup/setup-store";
+import { shownView } from "../open-setup/derived";
 import { Sentence } from "../common/sentence";
 import { WhenReached } from "../common/when-reached";
 

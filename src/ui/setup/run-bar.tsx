@@ -11,7 +11,8 @@ import { formatHours } from "@/core/units/units";
 import { PlainNumberField } from "../fields/number-field";
 import { FOLLOWING } from "@/workers/questions.client";
 import { useUnits } from "../common/preferences";
-import type { RunShown, SetupStore } from "../open-setup/setup-store";
+import type { SetupStore } from "../open-setup/setup-store";
+import type { RunShown } from "../open-setup/page-state";
 
 const PHASE_WORDS: Record<RunPhaseKind, string> = {
   drain: "soaked, draining",

@@ -6,7 +6,8 @@ import { stackHeightCm } from "@/core/stack/geometry";
 import { formatLength } from "@/core/units/units";
 import type { SetAside } from "@/formats/setup/actions";
 import { useUnits } from "../common/preferences";
-import { viewOf, type SetupStore } from "../open-setup/setup-store";
+import { type SetupStore } from "../open-setup/setup-store";
+import { viewOf } from "../open-setup/derived";
 
 /** A version that came too late: both are shown in words, and the grower chooses. Nothing is lost either way. */
 export function SetAsideBar({

@@ -1,7 +1,9 @@
 "use client";
 import { useEffect } from "react";
 import { QuestionClient } from "@/workers/questions.client";
-import { type PLACES, questionsOf, type SetupStore } from "../open-setup/setup-store";
+import { type SetupStore } from "../open-setup/setup-store";
+import { questionsOf } from "../open-setup/asked";
+import { type PLACES } from "../open-setup/page-state";
 
 /** Has workers answer what the page wants to know and what takes longer than a frame. */
 export function useAnswers(store: SetupStore): void {
