@@ -99,7 +99,9 @@ const percent = ({ noticed, mutants }) => Math.round((1000 * noticed) / mutants)
 const measured = ({ every: blocks }) => (blocks === 1 ? "whole" : `one block of ${BLOCK_LINES} lines in ${blocks}`);
 for (const { area, ...count } of counts)
   console.log(`${area.padEnd(12)}${percent(count)} % of ${count.mutants} (${measured(count)})`);
-console.log(`\ncore ${percent(core)} % (floor ${FLOORS.core}), server ${percent(server)} % (floor ${FLOORS.server}), ui ${percent(ui)} % (floor ${FLOORS.ui})`);
+console.log(
+  `\ncore ${percent(core)} % (floor ${FLOORS.core}), server ${percent(server)} % (floor ${FLOORS.server}), ui ${percent(ui)} % (floor ${FLOORS.ui})`,
+);
 if (counts.length === Object.keys(AREAS).length) {
   const scores = {
     core: percent(core),

@@ -238,7 +238,7 @@ function judgeDry({ states, setup }: Asked, plant: Plant, zone: RootZone): Judge
         limit: "kept-damp",
         grade: worse(byLevel === "unsuited" && tolerant <= states.fullCm ? "care" : byLevel, byTime),
         fatal: true,
-        markCm: Number.isFinite(likely) ? likely : undefined,
+        markCm: Number.isFinite(likely) && likely > states.column.baseCm ? likely : undefined,
         levelCm,
         driest,
         daysFromFull,

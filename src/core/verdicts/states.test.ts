@@ -1,11 +1,13 @@
 import { describe, expect, it } from "vitest";
 import type { Setup } from "../stack/setup";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, type Held } from "../testing/setups";
-import { drainedAfterSoaking, settle } from "../testing/settled";
+import { inLibrary } from "../occupants/library/library";
+import { drainedAfterSoaking, runSetup, settle } from "../testing/settled";
 import { formatDayOfYear } from "../units/calendar-date";
 import { steadyRise } from "../water/steady-rise";
 import { budgetOf } from "../water/budget";
 import { meanAirDown, roomDownCm, stretchOf, suctionAtCm, waterStates, type WaterStates } from "./states";
+import { verdictsOf } from "./verdicts";
 
 const statesOf = (setup: Setup): WaterStates => {
   const settled = settle(setup, medium);
@@ -107,5 +109,49 @@ describe("room under the surface", () => {
     const mean = meanAirDown(watered.profile, roots, 10);
     expect(mean).toBeGreaterThan(airSpace[roots.first]!);
     expect(mean).toBeLessThan(airSpace[roots.last]!);
+  });
+});
+
+describe("what is said to last", () => {
+  const bare = potWith({ kind: "free-water", levelCm: 6, overflowCm: 8 }, [layer(GRAVEL, 2), layer(MIX, 22, true)]);
+  const clay: Setup = { ...bare, vessel: { ...bare.vessel, material: "unglazed" }, wateredEveryDays: 14 };
+  const told = (setup: Setup) => {
+    const [verdict] = verdictsOf(
+      { ...setup, occupants: [{ id: "a", occupantId: "basil", count: 1 }] },
+      medium,
+      inLibrary,
+      statesOf(setup),
+    );
+    const found = verdict!.findings.find((one) => one.limit === "kept-damp");
+    if (found?.limit !== "kept-damp") throw new Error("kept-damp is told of what stands over a reservoir");
+    return found;
+  };
+
+  it("of a pot whose wall drinks too is no longer than its run: it does not go for good on a last drop", () => {
+    const { daysFromFull, beyondDays, markCm } = told(clay);
+    const run = runSetup(clay, medium, 20);
+    if (!run.ok) throw new Error(run.problems[0]!.message);
+    const dry = run.value.phases.find(({ kind }) => kind === "dry")!;
+    const lived = (run.value.shortFromHour! - dry.fromHour) / 24;
+    // judged by its comfort, the run by what it still drinks: a little earlier, never later
+    expect(daysFromFull).toBeGreaterThan(0.6 * lived);
+    expect(daysFromFull).toBeLessThan(1.05 * lived);
+    expect(beyondDays).toBeCloseTo(14 - daysFromFull, 9);
+    if (markCm !== undefined) expect(markCm).toBeGreaterThan(0);
+  });
+
+  it("is longer where the wall is tight, by about what the wall takes", () => {
+    const tight = { ...clay, vessel: { ...clay.vessel, material: "plastic" as const } };
+    const [porous, glazed] = [clay, tight].map((setup) => {
+      const { network } = statesOf(setup);
+      return { days: told(setup).daysFromFull, rises: budgetOf(setup, network).risesPerDayCm3 };
+    }) as [{ days: number; rises: number }, { days: number; rises: number }];
+    expect(glazed.days).toBeGreaterThan(1.3 * porous.days);
+    expect(porous.rises).toBeGreaterThan(1.3 * glazed.rises);
+  });
+
+  it("is for good where nothing is asked", () => {
+    const idle = told({ ...clay, demand: { by: "said", mmPerDay: 0 } });
+    expect([idle.daysFromFull, idle.beyondDays, idle.markCm]).toEqual([Infinity, 0, undefined]);
   });
 });

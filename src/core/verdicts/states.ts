@@ -43,8 +43,8 @@ export type WaterStates = {
   /** Days from the watered state until free water, thought on under the base, stands at a level. */
   readonly daysUntil: (levelCm: number) => number;
   /**
-   * The lowest level from which the usual demand still rises to a height at a suction; −Infinity where any level does,
-   * undefined where none under that height does.
+   * The lowest level from which the usual demand still rises to a height at a suction, thought on under the base where
+   * even the last of the water does; −Infinity where nothing is asked, undefined where no level under that height does.
    */
   readonly levelKeeping: (heightCm: number, suctionCm: number) => number | undefined;
   readonly everyDays: number | null;
@@ -98,7 +98,8 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, o
     if (!(suctionCm > 0) || heightCm <= column.baseCm) return undefined;
     return (
       levelForFlow(column, risesCm3PerHour, Math.min(heightCm, column.heightCm), -suctionCm) ??
-      (heightCm - suctionCm < column.baseCm ? -Infinity : column.baseCm)
+      // the last of the water still rises fast enough; then the soil gives of its own, as if the level went on falling
+      Math.min(column.baseCm, heightCm - suctionCm)
     );
   };
   const markCm = hasReservoir && roots ? levelKeeping((roots.fromCm + roots.toCm) / 2, -ROOT_LIMIT_PSI_CM) : undefined;

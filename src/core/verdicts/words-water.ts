@@ -149,7 +149,9 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
       const time =
         everyDays === null
           ? Number.isFinite(daysFromFull) && daysFromFull > 0
-            ? `, about ${dayWords(daysFromFull)} from full`
+            ? markCm === undefined
+              ? `; from full that lasts about ${dayWords(daysFromFull)}`
+              : `, about ${dayWords(daysFromFull)} from full`
             : ""
           : beyondDays > 0
             ? `; filled up every ${daysText(everyDays)} days, it goes without for ${dayWords(beyondDays)}, and bears ${range(borne, daysText)}`
