@@ -45,6 +45,13 @@ describe("npm run marl", () => {
     expect(marl("", "dance")).toMatchObject({ status: 2, stderr: expect.stringContaining("usage") as string });
   });
 
+  it("exits 1, and not 2, on a sound case that cannot be followed: more is asked of it than it can give", () => {
+    const greedy = { ...TRANSIENT, bottom: { kind: "sealed" }, top: { kind: "flux", cmPerHour: -500 } };
+    const { status, stdout, stderr } = marl(JSON.stringify(greedy), "column", "-");
+    expect([status, stdout]).toEqual([1, ""]);
+    expect(stderr).toMatch(/^work: /u);
+  });
+
   it("answers a steady rise and a transient run", () => {
     expect(JSON.parse(marl(JSON.stringify(RISE), "column", "-").stdout)).toMatchObject({
       task: "steady-rise",
