@@ -255,6 +255,19 @@ describe("the save queue", () => {
     expect(sent.find(({ changes }) => changes[0]!.id === "change-newer")!.baseVersion).toBe(2);
   });
 
+  it("leaves it on that version too when an undo is answered first", async () => {
+    const { queue, sent } = rig();
+    queue.step("undo");
+    queue.push(change("new"));
+    queue.adopt(left(0, change("old")));
+    await settle();
+    await settle();
+    expect(sent.map(({ baseVersion, changes }) => [changes[0]!.id, baseVersion])).toEqual([
+      ["change-old", 0],
+      ["change-new", 2],
+    ]);
+  });
+
   it("keeps what is left with the version the server has reached, for the page that takes it up", async () => {
     const { queue, kept, answerWith } = rig();
     let saves = 0;

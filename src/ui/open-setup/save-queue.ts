@@ -172,16 +172,17 @@ export class SaveQueue {
       this.onState(outcome.state, "stale", true);
       return;
     }
-    this.version = outcome.state.version;
     // what follows was made on what is stored now; what was left by an earlier page, on what it was
     const first = batch[0]!;
-    const { version } = this;
-    const isNext = (one: Operation): boolean =>
-      one.kind === "change" && (first.kind === "step" || one.baseVersion === first.baseVersion);
-    this.box.amend((one) => (isNext(one) ? { ...one, baseVersion: version } : one));
+    const madeOn = first.kind === "step" ? this.version : first.baseVersion;
+    const { version } = outcome.state;
+    this.version = version;
+    this.box.amend((one) =>
+      one.kind === "change" && one.baseVersion === madeOn ? { ...one, baseVersion: version } : one,
+    );
     performance.mark("marlstone.saved");
     this.onStored?.();
-    this.onState(outcome.state, batch[0]?.kind === "step" ? "step" : "save", waiting.length === 0);
+    this.onState(outcome.state, first.kind === "step" ? "step" : "save", waiting.length === 0);
   }
 
   private tellStatus(): void {
