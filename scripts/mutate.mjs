@@ -14,6 +14,10 @@ import { bin, say } from "./run.mjs";
  */
 const SOLVER = [
   "richards",
+  "richards-grid",
+  "net-inflow",
+  "stage-solver",
+  "head-updates",
   "transient",
   "fitted-flux",
   "ends",

@@ -1,6 +1,6 @@
 import { hydraulicValues, type HydraulicTable } from "../hydraulics/table";
 import { fittedFlux } from "./fitted-flux";
-import type { EndFlow } from "./richards";
+import type { EndFlow } from "./net-inflow";
 
 /** A flow that changes in steps: each value holds from its hour until the next. A number holds for good. [cm/h] */
 export type FluxInTime = number | readonly (readonly [hour: number, cmPerHour: number])[];

@@ -1,6 +1,6 @@
 import { layerAreaAtCm2, type Column, type PreparedLayer } from "./column";
 import { holeConductance } from "./discharge";
-import type { SideFlow } from "./richards";
+import type { SideFlow } from "./net-inflow";
 
 /** A hole in the wall with soil against it: its lip, how wide it is and how many there are. */
 export type SideHole = { readonly lipCm: number; readonly diameterCm: number; readonly count: number };

@@ -1,7 +1,7 @@
 import { bracketedRoot } from "../hydraulics/bracketed-root";
 import type { Basin } from "./basin";
 import type { HeldFlow } from "./ends";
-import type { EndFlow } from "./richards";
+import type { EndFlow } from "./net-inflow";
 
 // What stores of free water at the ends of a column have in common: the water under it and the pond over it.
 

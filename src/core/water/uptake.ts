@@ -1,7 +1,7 @@
 import { topAreaCm2, type Column } from "./column";
 import type { FluxInTime } from "./ends";
 import { fluxAt } from "./ends";
-import type { Uptake } from "./richards";
+import type { Uptake } from "./net-inflow";
 
 /**
  * Water taken up by roots: a demand spread over the column, cut where a cell is too wet for roots to breathe or too dry
