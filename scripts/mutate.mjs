@@ -19,6 +19,8 @@ const SOLVER = [
   "stage-solver",
   "head-updates",
   "transient",
+  "run-end",
+  "tally",
   "fitted-flux",
   "ends",
   "store",

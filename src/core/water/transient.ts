@@ -1,11 +1,13 @@
 import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
 import { layerAreaAtCm2, type Column } from "./column";
-import { changesOf, endFlow, fluxAt, jumpHours, jumpsOf, type ColumnEnd, type EndCondition } from "./ends";
-import { pondFlow, pondJumps, type PondCondition } from "./pond";
-import { reservoirFlow, reservoirJumps, type ReservoirCondition } from "./reservoir";
-import { refillHours, type StoreFlow } from "./store";
-import { createRichards, type EndCells } from "./richards";
+import { changesOf, jumpsOf, type ColumnEnd, type EndCondition } from "./ends";
+import type { PondCondition } from "./pond";
+import type { ReservoirCondition } from "./reservoir";
+import { createRichards, type EndCells, type Richards } from "./richards";
+import { runEnd, type RunEnd } from "./run-end";
 import { sideHoleFlow, type SideHole } from "./side-hole";
+import { refillHours } from "./store";
+import { tallyOf } from "./tally";
 import { uptakeOf, type RootUptake } from "./uptake";
 
 /** Water moving through a column in time, from a state and under conditions at both ends, reported at given hours. */
@@ -93,10 +95,6 @@ const STEP_AFTER_JUMP_HOURS = 0.05;
 const STEP_AFTER_WEATHER_HOURS = 1;
 /** So long the jolt of a refill goes on, in steps as short as any that fail. */
 const REFILL_SETTLES_HOURS = 0.01;
-/** Less than this share of what is stored has not moved: its balance is counted as if so much had. */
-const AT_REST = 1e-5;
-/** Levels of stores are found to a last digit of more water than a column alone has. */
-const STORES_AT_REST = 1e-3;
 /** Newton's method leaves this share of the step's tolerance. */
 const NEWTON_SHARE = 0.03;
 /** A cell this dry gives nothing more: a flux out of it cannot be met. [cm] */
@@ -126,97 +124,44 @@ export function runTransient(
   const tables = column.layers.map(({ functions }) =>
     hydraulicTable(functions, column.specificStoragePerCm, options.knotEvery),
   );
-  const reservoir =
-    bottomCondition.kind === "reservoir" ? reservoirFlow(bottomCondition, endOf(column, tables, "bottom")) : undefined;
-  const bottom =
-    bottomCondition.kind === "reservoir" ? undefined : endFlow(bottomCondition, endOf(column, tables, "bottom"));
-  const pond = topCondition.kind === "pond" ? pondFlow(topCondition, endOf(column, tables, "top")) : undefined;
-  const top = topCondition.kind === "pond" ? undefined : endFlow(topCondition, endOf(column, tables, "top"));
+  const bottom = runEnd(bottomCondition, endOf(column, tables, "bottom"));
+  const top = runEnd(topCondition, endOf(column, tables, "top"));
   const wanters = [...(options.uptake ? [options.uptake] : []), ...(options.sinks ?? [])];
   const sinks = wanters.map((sink) => uptakeOf(column, sink));
   const sides = (options.sideHoles ?? []).map((hole) => sideHoleFlow(column, hole));
-  const richards = createRichards(
-    column,
-    tables,
-    (reservoir ?? bottom)!,
-    (pond ?? top)!,
-    tolerance * NEWTON_SHARE,
-    sinks,
-    sides,
-  );
+  const newtonTolerance = tolerance * NEWTON_SHARE;
+  const richards = createRichards(column, tables, bottom.flow, top.flow, newtonTolerance, sinks, sides);
   richards.setState(initialPsiCm);
 
-  const lastHour = outputHours.at(-1)!;
-  const jumps = new Set(
-    [
-      ...(bottomCondition.kind === "reservoir" ? reservoirJumps(bottomCondition) : jumpHours(bottomCondition)),
-      ...(topCondition.kind === "pond" ? pondJumps(topCondition) : jumpHours(topCondition)),
-      ...wanters.flatMap(({ demandCmPerHour }) => (pond ? changesOf : jumpsOf)(demandCmPerHour)),
-    ].filter((hour) => hour > 0 && hour < lastHour),
-  );
-  const refills = bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : [];
-  const stops = [...new Set([...outputHours, ...jumps])].sort((a, b) => a - b);
+  const { jumps, stops } = stopsOf(outputHours, [
+    ...bottom.jumpHours,
+    ...top.jumpHours,
+    ...wanters.flatMap(({ demandCmPerHour }) => (top.store ? changesOf : jumpsOf)(demandCmPerHour)),
+  ]);
   const wanted = new Set(outputHours);
+  const refills = bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : [];
+  // weather told by the hour jumps each hour, mostly by little: what is too much is found out and tried again
+  const afterJump = top.store ? STEP_AFTER_WEATHER_HOURS : STEP_AFTER_JUMP_HOURS;
+  const tally = tallyOf(richards, bottom.store, top.store, options);
   const states: TransientState[] = [];
   const cumulative: CumulativeFlow[] = [];
-  const initialStored = richards.storedCm3();
-  const initialBelow = reservoir?.storedCm3 ?? 0;
-  const initialOver = pond?.storedCm3 ?? 0;
-  const sinksTaken = new Float64Array(sinks.length);
-  const sidesOut = new Float64Array(sides.length);
-  let [topIn, bottomIn, runoff, gross] = [0, 0, 0, 0];
   let [steps, rejected] = [0, 0];
   let status: TransientResult["status"] = "done";
-  // weather told by the hour jumps each hour, mostly by little: what is too much is found out and tried again
-  const afterJump = pond ? STEP_AFTER_WEATHER_HOURS : STEP_AFTER_JUMP_HOURS;
-  const catches = bottomCondition.kind === "reservoir" && bottomCondition.catches === true;
   let hour = 0;
   let step = FIRST_STEP_HOURS;
 
-  const ask = (): void => {
-    if (bottom && "cmPerHour" in bottomCondition) bottom.askCmPerHour = fluxAt(bottomCondition.cmPerHour, hour);
-    reservoir?.setHour(hour);
+  const setHour = (): void => {
+    bottom.setHour(hour);
+    top.setHour(hour);
     for (const sink of sinks) sink.setHour(hour);
-    if (top && "cmPerHour" in topCondition) top.askCmPerHour = fluxAt(topCondition.cmPerHour, hour);
-    pond?.setHour(hour);
   };
-  const report = (): void => {
-    const [psiCm, theta] = [new Float64Array(column.zCm.length), new Float64Array(column.zCm.length)];
-    richards.copyState(psiCm, theta);
-    states.push({ hours: hour, psiCm, theta, storedCm3: richards.storedCm3() });
-    cumulative.push({
-      hours: hour,
-      topInCm3: topIn,
-      bottomInCm3: bottomIn,
-      runoffCm3: runoff,
-      uptakeCm3: options.uptake ? sinksTaken[0]! : 0,
-      ...(options.sinks ? { sinksCm3: [...sinksTaken.subarray(options.uptake ? 1 : 0)] } : {}),
-      ...(options.sideHoles ? { sidesOutCm3: [...sidesOut] } : {}),
-      ...(reservoir ? { reservoir: storeState(reservoir) } : {}),
-      ...(pond ? { pond: { ...storeState(pond), rainedCm3: pond.rainedCm3, evaporatedCm3: pond.evaporatedCm3 } } : {}),
-    });
-  };
-
-  /**
-   * Whether an end out of which a flux is asked has run dry in the step last tried: it was taken and left it so dry that
-   * nothing can come; or it failed though it was short and the end was dry before, or shorter than anything could
-   * matter.
-   */
   const isNotMet = (tried: number, taken: boolean): boolean => {
-    const isDry = ({ bottomPsiCm, topPsiCm }: EndCells, thanCm: number): boolean =>
-      (bottom?.demands === true && bottomPsiCm < thanCm) || (top?.demands === true && topPsiCm < thanCm);
     // water poured in at the base makes steps short by itself: that says nothing of the other end
     if (!taken && refills.some((refill) => hour >= refill && hour < refill + REFILL_SETTLES_HOURS)) return false;
-    const { triedEndCells } = richards;
-    const wasDry = isDry(richards.endCells, NEARLY_DRY_PSI_CM);
-    if (isDry(triedEndCells, GIVES_NOTHING_PSI_CM))
-      return taken || tried <= SHORTEST_STEP_HOURS || (tried <= SHORT_STEP_HOURS && wasDry);
-    if (taken || tried > SHORTEST_STEP_HOURS) return false;
-    const { bottomIsEmpty, topIsEmpty } = triedEndCells;
-    return wasDry || (bottom?.demands === true && bottomIsEmpty) || (top?.demands === true && topIsEmpty);
+    return hasRunDry(richards, bottom, top, tried, taken);
   };
 
-  ask();
+  setHour();
   run: for (const stop of stops) {
     while (hour < stop) {
       if (richards.iterations >= mostIterations) {
@@ -232,12 +177,13 @@ export function runTransient(
       const tried = step >= left ? left : step > left / 2 ? left / 2 : step;
       const solved = richards.tryStep(tried);
       const error = richards.errorTheta;
-      if (!solved || error > tolerance) {
-        rejected++;
-        if (isNotMet(tried, false)) {
-          status = "flux-not-met";
-          break run;
-        }
+      const taken = solved && error <= tolerance;
+      if (!taken) rejected++;
+      if (isNotMet(tried, taken)) {
+        status = "flux-not-met";
+        break run;
+      }
+      if (!taken) {
         step = tried * (solved ? Math.max(LEAST_GROWTH, SAFETY * Math.cbrt(tolerance / error)) : LEAST_GROWTH);
         if (step < LEAST_STEP_HOURS) {
           status = "step-too-small";
@@ -245,54 +191,25 @@ export function runTransient(
         }
         continue;
       }
-      if (isNotMet(tried, true)) {
-        status = "flux-not-met";
-        break run;
-      }
-      const overBefore = pond?.overflowCm3 ?? 0;
-      richards.accept();
+      const ranOut = tally.accept();
+      if (ranOut > 0) bottom.catch?.(ranOut);
       steps++;
-      topIn += richards.topInCm3;
-      bottomIn += richards.bottomInCm3;
-      runoff += richards.runoffCm3;
-      gross += Math.abs(richards.topInCm3) + Math.abs(richards.bottomInCm3);
-      for (let i = 0; i < sinks.length; i++) {
-        sinksTaken[i]! += richards.uptakeCm3[i]!;
-        gross += richards.uptakeCm3[i]!;
-      }
-      let ranOut = (pond?.overflowCm3 ?? 0) - overBefore + richards.runoffCm3;
-      for (let i = 0; i < sides.length; i++) {
-        const out = -richards.sidesInCm3[i]!;
-        sidesOut[i]! += out;
-        gross += Math.abs(out);
-        ranOut += out;
-      }
-      if (catches && ranOut > 0) reservoir!.catch(ranOut);
       hour = tried === left ? stop : hour + tried;
       const grown = tried * Math.min(MOST_GROWTH, SAFETY * Math.cbrt(tolerance / Math.max(error, 1e-30)));
       // a step cut short by a stop says nothing against the length it was cut from
       step = tried < step ? Math.max(grown, Math.min(step, MOST_GROWTH * tried)) : grown;
     }
     if (wanted.has(stop)) {
-      report();
+      states.push(stateOf(column, richards, hour));
+      cumulative.push(tally.at(hour));
       options.onHour?.(stop);
     }
     if (jumps.has(stop)) {
-      ask();
+      setHour();
       richards.forgetSlope();
       step = Math.min(step, afterJump);
     }
   }
-  const storedChange = richards.storedCm3() - initialStored;
-  const atRest = reservoir || pond ? STORES_AT_REST : AT_REST;
-  const moved = Math.max(gross, Math.abs(storedChange), atRest * (initialStored + initialBelow + initialOver));
-  const gone = sum(sinksTaken) + sum(sidesOut);
-  // each part by itself, so that what one has lost cannot hide in what another has won
-  const offCm3 = Math.max(
-    Math.abs(storedChange - topIn - bottomIn + gone),
-    reservoir ? Math.abs(reservoir.storedCm3 - initialBelow - cameTo(reservoir) + bottomIn) : 0,
-    pond ? Math.abs(pond.storedCm3 - initialOver - cameTo(pond) + topIn) : 0,
-  );
   return {
     status,
     states,
@@ -301,23 +218,42 @@ export function runTransient(
     steps,
     rejected,
     iterations: richards.iterations,
-    massBalanceRelError: offCm3 / moved,
+    massBalanceRelError: tally.massBalanceRelError(),
   };
 }
 
-const sum = (values: Float64Array): number => values.reduce((whole, value) => whole + value, 0);
+/** Where a step must end: at each hour asked about, and where what comes in or is taken jumps before the last of them. */
+function stopsOf(
+  outputHours: readonly number[],
+  jumpHours: readonly number[],
+): { readonly jumps: ReadonlySet<number>; readonly stops: readonly number[] } {
+  const lastHour = outputHours.at(-1)!;
+  const jumps = new Set(jumpHours.filter((hour) => hour > 0 && hour < lastHour));
+  return { jumps, stops: [...new Set([...outputHours, ...jumps])].sort((a, b) => a - b) };
+}
 
-const storeState = ({ levelCm, refilledCm3, overflowCm3, evaporatedCm3, caughtCm3 }: StoreFlow): ReservoirState => ({
-  levelCm,
-  refilledCm3,
-  overflowCm3,
-  ...(evaporatedCm3 > 0 ? { evaporatedCm3 } : {}),
-  ...(caughtCm3 > 0 ? { caughtCm3 } : {}),
-});
+/**
+ * Whether an end out of which a flux is asked has run dry in the step last tried: it was taken and left it so dry that
+ * nothing can come; or it failed though it was short and the end was dry before, or shorter than anything could
+ * matter.
+ */
+function hasRunDry(richards: Richards, bottom: RunEnd, top: RunEnd, tried: number, taken: boolean): boolean {
+  const isDry = ({ bottomPsiCm, topPsiCm }: EndCells, thanCm: number): boolean =>
+    (bottom.demands() && bottomPsiCm < thanCm) || (top.demands() && topPsiCm < thanCm);
+  const { triedEndCells } = richards;
+  const wasDry = isDry(richards.endCells, NEARLY_DRY_PSI_CM);
+  if (isDry(triedEndCells, GIVES_NOTHING_PSI_CM))
+    return taken || tried <= SHORTEST_STEP_HOURS || (tried <= SHORT_STEP_HOURS && wasDry);
+  if (taken || tried > SHORTEST_STEP_HOURS) return false;
+  const { bottomIsEmpty, topIsEmpty } = triedEndCells;
+  return wasDry || (bottom.demands() && bottomIsEmpty) || (top.demands() && topIsEmpty);
+}
 
-/** What has come to a store but from its column. [cm³] */
-const cameTo = ({ refilledCm3, rainedCm3, caughtCm3, overflowCm3, evaporatedCm3 }: StoreFlow): number =>
-  refilledCm3 + rainedCm3 + caughtCm3 - overflowCm3 - evaporatedCm3;
+function stateOf(column: Column, richards: Richards, hours: number): TransientState {
+  const [psiCm, theta] = [new Float64Array(column.zCm.length), new Float64Array(column.zCm.length)];
+  richards.copyState(psiCm, theta);
+  return { hours, psiCm, theta, storedCm3: richards.storedCm3() };
+}
 
 function endOf(column: Column, tables: readonly HydraulicTable[], side: "bottom" | "top"): ColumnEnd {
   const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
