@@ -1,5 +1,9 @@
 import { z } from "zod";
+import { USUALLY_AT_HAND } from "@/core/media/at-hand";
+import { hasPeat } from "@/core/media/flags";
 import type { Medium } from "@/core/media/medium";
+import { isOwn } from "@/core/media/own-id";
+import type { Pack } from "@/core/mixing/batch";
 import { meanGrainMm, type Blend, type Part } from "@/core/mixing/blend";
 import { MOST_ZONES } from "@/core/mixing/grading";
 import type { Span } from "@/core/mixing/search";
@@ -171,3 +175,24 @@ export function searchQuestion(
       return asked satisfies never;
   }
 }
+
+/** What can be looked for now of what was chosen: the mix or medium to stand in for may be gone since. */
+export const targetNow = (chosen: string, parts: readonly Part[], mixed: Blend | undefined): string =>
+  parts.some(({ medium }) => medium.id === chosen) || (mixed && (chosen === SAME || chosen === ZONES)) ? chosen : NEED;
+
+/** The media that can be asked for, of which some are then left out. */
+export function mediaOffered(media: readonly Medium[], of: string, packs: readonly Pack[]): readonly Medium[] {
+  const blendable = media.filter(({ packing }) => packing.mixingFactor > 0);
+  if (of === "all") return blendable;
+  return of === "usual"
+    ? blendable.filter(({ id }) => USUALLY_AT_HAND.has(id) || isOwn(id))
+    : blendable.filter(({ id }) => packs.some(({ mediumId }) => mediumId === id));
+}
+
+/** The media offered that a search may use: not those left out, nor what is to be stood in for. */
+export const mediaAsked = (
+  offered: readonly Medium[],
+  { noPeat, without }: Pick<SearchTexts, "noPeat" | "without">,
+  target: string,
+): readonly Medium[] =>
+  offered.filter((medium) => !(noPeat && hasPeat(medium)) && !without.includes(medium.id) && medium.id !== target);

@@ -1,29 +1,27 @@
 "use client";
-import { late } from "../common/late";
-import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { useStore } from "zustand";
-import { type Setup, type StackLayer } from "@/core/stack/setup";
-import { boundariesCm, openingsOf, statedWaterHeightCm } from "@/core/stack/geometry";
-import { markHeightCm } from "@/core/water/supply-shown";
-import { sectionTold } from "@/core/readings/section-told";
-import { useUnits } from "../common/preferences";
-import { layerName } from "../open-setup/layer-changes";
-import { type SetupStore } from "../open-setup/setup-store";
-import { heldView, shownView } from "../open-setup/derived";
-import { WhenReached } from "../common/when-reached";
-import { boardGeometry, heightAt as heightAtY, penOf, yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
-import { FixtureMarks } from "./fixture-marks";
-import { BoundaryHandle, FillFromHandle, FixtureHandle, SurfaceHandle } from "./handles";
-import { HeightHandle } from "./height-handle";
 import { outlineOf } from "@/core/drawing/outline";
+import { sectionTold } from "@/core/readings/section-told";
+import { boundariesCm, statedWaterHeightCm } from "@/core/stack/geometry";
+import { markHeightCm } from "@/core/water/supply-shown";
+import { late } from "../common/late";
+import { useUnits } from "../common/preferences";
+import { WhenReached } from "../common/when-reached";
+import { heightAt as heightAtY, penOf, yOf as yOfHeight } from "../drawing/geometry";
 import { GrainPatterns } from "../drawing/patterns";
-import { ProfileAxis, ReadingLine, readingText, SelectedBand } from "./profile-marks";
-import { GhostCurve, ProfilePlot } from "./profile-plot";
-import { shortened } from "../drawing/shortened";
+import { heldView, shownView } from "../open-setup/derived";
+import type { SetupStore } from "../open-setup/setup-store";
+import { BesideSection } from "./beside-section";
+import { BoardHandles } from "./board-handles";
+import { tubesEndPx } from "./board-shape";
+import { FixtureMarks } from "./fixture-marks";
+import { EmptyVessel, LayerMarks } from "./layer-marks";
+import { ReadingHandle } from "./reading-handle";
 import { Strata } from "./strata";
+import { useBoardGeometry, useSize } from "./use-board-geometry";
 import { Ruler, VesselWalls } from "./vessel-walls";
 import { FreeSurface } from "./water-marks";
-import { ZoneMarks } from "./zone-marks";
 
 const LivingInSection = late(
   () => import("../occupants/living-marks").then(({ LivingInSection: marks }) => marks),
@@ -41,9 +39,6 @@ const LivingBands = late(
   undefined,
   "unspoken",
 );
-// drawn only where a grower asks for it
-const SupplyPlot = late(() => import("./supply-plot").then(({ SupplyPlot: plot }) => plot));
-
 const PREFIX = "board";
 
 /**
@@ -66,24 +61,7 @@ export function Board({ store }: { store: SetupStore }) {
   const size = useSize(frame);
   const [readingHeightCm, setReadingHeightCm] = useState<number | undefined>();
 
-  // the scale follows what is kept, not what is being dragged: it must not change under the hand
-  const committed = useStore(store, (state) => state.committed);
-  // what stands in a dosed vessel is known once it is computed
-  const committedWaterCm = useStore(store, ({ view: now, committed: kept }) =>
-    now.ok && now.value.setup === kept ? Math.round(Math.max(0, now.value.readings.waterTableCm) * 10) / 10 : 0,
-  );
-  const heldSetup = held?.setup;
-  const geometry = useMemo(
-    () =>
-      boardGeometry(
-        committed,
-        Math.max(highestOf(committed, committedWaterCm), heldSetup ? highestOf(heldSetup) : 0),
-        size.width,
-        size.height,
-        heldSetup,
-      ),
-    [committed, committedWaterCm, heldSetup, size],
-  );
+  const geometry = useBoardGeometry(store, size);
   const yOf = (heightCm: number): number => yOfHeight(geometry, heightCm);
   const heightAt = useCallback(
     (clientY: number): number => heightAtY(geometry, clientY - svg.current!.getBoundingClientRect().top),
@@ -99,13 +77,7 @@ export function Board({ store }: { store: SetupStore }) {
     [vessel, geometry],
   );
   // names of layers begin beside the tubes at the left wall
-  const tubesEndPx = setup.fixtures.reduce(
-    (end, fixture) =>
-      "diameterCm" in fixture && fixture.kind !== "hole" && fixture.acrossShare < 0.3
-        ? Math.max(end, outline.xOf(fixture.acrossShare) + outline.across(fixture.diameterCm) / 2 + 8)
-        : end,
-    0,
-  );
+  const namesFromPx = tubesEndPx(setup.fixtures, outline);
   const shareAt = useCallback(
     (clientX: number): number => {
       const { left, right } = geometry.vessel;
@@ -121,7 +93,6 @@ export function Board({ store }: { store: SetupStore }) {
   const drawnSupply = beside === "supply" && !running ? supply : undefined;
   const mark = supply?.result.ok ? markHeightCm(supply.setup, supply.result.value) : undefined;
 
-  const handles = { system, heightAt, onCancel: store.cancelPreview };
   const toldView = view ?? lastView;
 
   return (
@@ -158,7 +129,7 @@ export function Board({ store }: { store: SetupStore }) {
               store={store}
               selected={setup.layers[index]!.id === selectedId}
               left={left}
-              textLeft={Math.max(left + 8, tubesEndPx)}
+              textLeft={Math.max(left + 8, namesFromPx)}
               top={top}
               width={right - left}
               height={height}
@@ -187,55 +158,19 @@ export function Board({ store }: { store: SetupStore }) {
           <FreeSurface y={yOf(waterTableCm)} {...outline.wallsAt(Math.min(waterTableCm, vessel.insideDepthCm))} />
         )}
 
-        {drawnSupply?.result.ok && (
-          <SupplyPlot
-            supply={drawnSupply.result.value}
-            stale={drawnSupply.setup !== setup}
-            setup={drawnSupply.setup}
-            geometry={geometry}
-            system={system}
-          />
-        )}
-        {readings && profile && (
-          <>
-            {!drawnSupply && (
-              <ProfilePlot
-                profile={profile}
-                porosities={readings.layers.map(({ medium }) => medium.hydraulics.thetaS)}
-                span={geometry.profile}
-                yOf={yOf}
-              />
-            )}
-            {!drawnSupply && held && (
-              <GhostCurve
-                profile={held.readings.profile}
-                porosities={held.readings.layers.map(({ medium }) => medium.hydraulics.thetaS)}
-                span={geometry.profile}
-                yOf={yOf}
-              />
-            )}
-            <ZoneMarks
-              readings={readings}
-              geometry={geometry}
-              system={system}
-              setup={setup}
-              markCm={running ? undefined : mark}
-              running={running}
-            />
-            {!drawnSupply && (
-              <SelectedBand
-                setup={setup}
-                selectedId={selectedId}
-                heights={heights}
-                geometry={geometry}
-                onSelect={store.select}
-              />
-            )}
-          </>
-        )}
-        {!drawnSupply && (
-          <ProfileAxis geometry={geometry} empty={!readings} stale={!readings && lastView !== undefined} />
-        )}
+        <BesideSection
+          store={store}
+          setup={setup}
+          view={view}
+          lastView={lastView}
+          held={held}
+          supply={drawnSupply}
+          markCm={running ? undefined : mark}
+          running={running}
+          selectedId={selectedId}
+          geometry={geometry}
+          system={system}
+        />
         {lives && !drawnSupply && (
           <WhenReached>
             <LivingBands store={store} geometry={geometry} />
@@ -251,71 +186,28 @@ export function Board({ store }: { store: SetupStore }) {
           />
         )}
 
-        {!running &&
-          heights.slice(1).map((height, i) => {
-            const lower = setup.layers[i]!;
-            const top = i + 1 === setup.layers.length;
-            return (
-              <BoundaryHandle
-                key={`boundary-${lower.id}`}
-                store={store}
-                geometry={geometry}
-                system={system}
-                heightAt={heightAt}
-                index={i + 1}
-                layerId={lower.id}
-                isTop={top}
-                name={lower.name || (store.medium(lower.mediumId)?.name ?? "layer")}
-                heightCm={height}
-                leastCm={heights[i]!}
-                mostCm={top ? setup.vessel.insideDepthCm : heights[i + 2]!}
-                crowded={isCrowded(heights, i + 1, geometry.pxPerCm)}
-                {...outline.wallsAt(height)}
-              />
-            );
-          })}
         {!running && (
-          <>
-            <FillFromHandle store={store} setup={setup} outline={outline} handles={handles} yOf={yOf} />
-            <SurfaceHandle store={store} setup={setup} outline={outline} handles={handles} yOf={yOf} />
-            {setup.fixtures.map((fixture) => (
-              <FixtureHandle
-                key={fixture.id}
-                store={store}
-                setup={setup}
-                fixture={fixture}
-                outline={outline}
-                geometry={geometry}
-                handles={handles}
-                yOf={yOf}
-                shareAt={shareAt}
-              />
-            ))}
-          </>
+          <BoardHandles
+            store={store}
+            setup={setup}
+            geometry={geometry}
+            outline={outline}
+            system={system}
+            heightAt={heightAt}
+            shareAt={shareAt}
+          />
         )}
-        {profile && !drawnSupply && readingHeightCm !== undefined && (
-          <ReadingLine heightCm={readingHeightCm} geometry={geometry} readings={readings!} system={system} />
-        )}
-        {profile && !drawnSupply && (
-          <HeightHandle
-            {...handles}
-            label="Read water and air at a height"
-            valueCm={readingHeightCm ?? heights.at(-1)! / 2}
-            leastCm={0}
-            mostCm={heights.at(-1)!}
-            valueText={readingText(readings!, readingHeightCm ?? heights.at(-1)! / 2)}
-            y={yOf(readingHeightCm ?? heights.at(-1)! / 2)}
-            left={geometry.profile.right - 4}
-            right={geometry.profile.right + 14}
-            onMove={(to) => setReadingHeightCm(Math.min(Math.max(to, 0), heights.at(-1)!))}
-            onKeep={() => undefined}
-            onFocus={() => setReadingHeightCm((now) => now ?? heights.at(-1)! / 2)}
-          >
-            <path
-              d={`M${geometry.profile.right + 2} ${yOf(readingHeightCm ?? heights.at(-1)! / 2)}l9 -5v10Z`}
-              fill="var(--ink)"
-            />
-          </HeightHandle>
+        {readings && !drawnSupply && (
+          <ReadingHandle
+            readings={readings}
+            topCm={heights.at(-1)!}
+            heightCm={readingHeightCm}
+            onRead={setReadingHeightCm}
+            geometry={geometry}
+            system={system}
+            heightAt={heightAt}
+            onCancel={store.cancelPreview}
+          />
         )}
       </svg>
       <p id="section-told" className="sr-only">
@@ -324,128 +216,3 @@ export function Board({ store }: { store: SetupStore }) {
     </div>
   );
 }
-
-/** A thumb is so wide that it takes hold of two boundaries nearer to one another than this. [px] */
-const THUMB_PX = 44;
-
-/** Whether a boundary has another within a thumb of it. */
-const isCrowded = (heightsCm: readonly number[], index: number, pxPerCm: number): boolean =>
-  [heightsCm[index - 1], heightsCm[index + 1]].some(
-    (beside, i) =>
-      beside !== undefined && !(i === 0 && index === 1) && Math.abs(beside - heightsCm[index]!) * pxPerCm < THUMB_PX,
-  );
-
-/** The size of an element on the page, as it changes. [px] */
-function useSize(frame: React.RefObject<HTMLElement | null>): { readonly width: number; readonly height: number } {
-  const [size, setSize] = useState({ width: 660, height: 600 });
-  useLayoutEffect(() => {
-    const element = frame.current!;
-    const measure = (): void =>
-      setSize({ width: Math.max(300, element.clientWidth), height: Math.max(300, element.clientHeight) });
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [frame]);
-  return size;
-}
-
-/** A vessel before anything is in it but water. */
-function EmptyVessel({
-  depthCm,
-  waterTableCm,
-  geometry,
-}: {
-  depthCm: number;
-  waterTableCm: number | undefined;
-  geometry: BoardGeometry;
-}) {
-  const { left, right } = geometry.vessel;
-  return (
-    <>
-      <text
-        x={(left + right) / 2}
-        y={yOfHeight(geometry, depthCm / 2)}
-        textAnchor="middle"
-        className="fill-soft text-[13px]"
-      >
-        no layers yet
-      </text>
-      {waterTableCm !== undefined && waterTableCm > 0 && (
-        <rect
-          x={left}
-          y={yOfHeight(geometry, waterTableCm)}
-          width={right - left}
-          height={waterTableCm * geometry.pxPerCm}
-          fill="var(--water)"
-          fillOpacity={0.55}
-        />
-      )}
-    </>
-  );
-}
-
-/** What is drawn on a layer's grains: where its roots are, whether it is selected, what it is called. */
-function LayerMarks({
-  layer,
-  store,
-  selected,
-  left,
-  textLeft,
-  top,
-  width,
-  height,
-}: {
-  layer: StackLayer;
-  store: SetupStore;
-  selected: boolean;
-  left: number;
-  /** Where its name begins, clear of tubes. */
-  textLeft: number;
-  top: number;
-  width: number;
-  height: number;
-}) {
-  return (
-    <g onPointerDown={() => store.select(layer.id)} className="cursor-pointer">
-      <rect x={left} y={top} width={width} height={height} fill="transparent" />
-      {layer.rooted && (
-        <rect x={left + width - 7} y={top + 1.5} width={5} height={Math.max(0, height - 3)} fill="var(--life)" rx={1} />
-      )}
-      {selected && (
-        <rect
-          x={left + 1}
-          y={top + 1}
-          width={width - 2}
-          height={Math.max(0, height - 2)}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth={2}
-        />
-      )}
-      {height >= 17 && (
-        <text
-          x={textLeft}
-          y={top + Math.min(height / 2 + 4.5, 17)}
-          className="fill-ink text-[13px] font-semibold"
-          stroke="var(--sheet)"
-          strokeWidth={3.5}
-          strokeLinejoin="round"
-          paintOrder="stroke"
-        >
-          {shortened(layerName(layer, store), left + width - textLeft - 16)}
-        </text>
-      )}
-    </g>
-  );
-}
-
-/** The highest thing in a vessel, with the water that stands in it as far as that is known. [cm] */
-const highestOf = (setup: Setup, waterTableCm = 0): number =>
-  Math.max(
-    waterTableCm,
-    boundariesCm(setup).at(-1)!,
-    statedWaterHeightCm(setup) ?? 0,
-    ...openingsOf(setup).over.map(({ lipCm }) => lipCm),
-    setup.layers.length === 0 ? setup.vessel.insideDepthCm : 0,
-  );
