@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { z } from "zod";
+import type { z } from "zod";
 import { typedLengthCm, typedNumber, typedWhole } from "./typed";
 import { readVesselHeight, USUAL_VESSEL_CM } from "./vessel-height";
 

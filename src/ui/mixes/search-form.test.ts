@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import type { z } from "zod";
 import { CATALOGUE } from "@/core/media/catalogue/catalogue";
 import type { Medium } from "@/core/media/medium";
 import { blend, type Part } from "@/core/mixing/blend";
@@ -18,6 +19,7 @@ import {
   searchTexts,
   targetNow,
   ZONES,
+  type SearchAsked,
   type SearchTexts,
 } from "./search-form";
 
@@ -29,9 +31,11 @@ const parts: readonly Part[] = [
 ];
 const room = (aboveWaterCm: Room["aboveWaterCm"]): Room => ({ id: "r", aboveWaterCm }) as Room;
 
+const schemaOf = (target: string): z.ZodType<SearchAsked> => searchSchema("metric", target) as z.ZodType<SearchAsked>;
+
 /** What a form means, or the places of what it cannot mean. */
 const readAs = (target: string, changed: Partial<SearchTexts> = {}) => {
-  const read = parseWith(searchSchema("metric", target), { ...TEXTS, ...changed });
+  const read = parseWith(schemaOf(target), { ...TEXTS, ...changed });
   return read.ok ? read.value : read.problems.map(({ path, message }) => [path, message]);
 };
 
@@ -127,7 +131,7 @@ describe("the question it makes", () => {
   const mixed = blend(parts);
   const made = mixed.ok ? mixed.value : undefined;
   const read = (target: string, changed: Partial<SearchTexts> = {}) => {
-    const result = parseWith(searchSchema("metric", target), { ...TEXTS, ...changed });
+    const result = parseWith(schemaOf(target), { ...TEXTS, ...changed });
     if (!result.ok) throw new Error(JSON.stringify(result.problems));
     return result.value;
   };

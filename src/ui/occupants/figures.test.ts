@@ -1,10 +1,13 @@
 import { describe, expect, it } from "vitest";
 import type { OwnFigureKey } from "@/core/occupants/own-occupant";
 import type { UnitSystem } from "@/core/units/units";
+import type { Range } from "@/core/units/range";
 import { FIGURES, figureText } from "./figures";
 
 const KEYS = Object.keys(FIGURES) as OwnFigureKey[];
 const SYSTEMS: readonly UnitSystem[] = ["metric", "imperial"];
+
+const range = (low: number, high: number): Range => ({ low, typical: (low + high) / 2, high });
 
 describe("the figures of a living thing", () => {
   it("are read back as they are written into their fields, in every unit", () => {
@@ -30,11 +33,9 @@ describe("the figures of a living thing", () => {
   });
 
   it("are told as a range with its unit", () => {
-    expect(figureText("dryDays", { low: 3, high: 7 }, "metric").replace(/\u00a0/gu, " ")).toBe("3 to 7 days");
-    expect(figureText("pH", { low: 4.5, high: 4.5 }, "metric")).toBe("4.5");
-    expect(figureText("mostWaterPpm", { low: 50, high: 149.6 }, "metric").replace(/\u00a0/gu, " ")).toBe(
-      "50 to 150 mg/L",
-    );
-    expect(figureText("temperatureC", { low: 0, high: 100 }, "imperial")).toMatch(/32.*212/u);
+    expect(figureText("dryDays", range(3, 7), "metric").replace(/\u00a0/gu, " ")).toBe("3 to 7 days");
+    expect(figureText("pH", range(4.5, 4.5), "metric")).toBe("4.5");
+    expect(figureText("mostWaterPpm", range(50, 149.6), "metric").replace(/\u00a0/gu, " ")).toBe("50 to 150 mg/L");
+    expect(figureText("temperatureC", range(0, 100), "imperial")).toMatch(/32.*212/u);
   });
 });

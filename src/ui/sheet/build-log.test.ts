@@ -1,21 +1,14 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { AS_PLANNED } from "@/core/sheet/built";
 import type { BuildState, RecordInput, RecordOutcome } from "@/formats/build-record/schema";
-import { drawerIn, type Shelf } from "../outbox/drawer";
+import { drawerIn } from "../outbox/drawer";
+import { shelfIn } from "../outbox/shelf.testing";
 import { BuildLog, doneOf, laneOf, ticksLeft } from "./build-log";
 
 /** A server with a switch, and a browser whose storage outlives its pages. */
 function bench() {
   const kept = new Map<string, string>();
-  const storage: Shelf = {
-    getItem: (key) => kept.get(key) ?? null,
-    setItem: (key, value) => void kept.set(key, value),
-    removeItem: (key) => void kept.delete(key),
-    key: (i) => [...kept.keys()][i] ?? null,
-    get length() {
-      return kept.size;
-    },
-  };
+  const storage = shelfIn(kept);
   const server = {
     reachable: true,
     losesAnswers: false,
