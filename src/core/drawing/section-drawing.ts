@@ -1,7 +1,7 @@
 import { FIXTURE_WORDS, fixtureHeightKey } from "../stack/fixtures";
 import { USUAL_PLANTING, type Setup } from "../stack/setup";
 import { boundariesCm, platformCm, stackHeightCm } from "../stack/geometry";
-import { CM_PER_INCH, formatLength, lengthUnitName, type UnitSystem } from "../units/units";
+import { CM_PER_INCH, formatLength, type UnitSystem } from "../units/units";
 import { sectionWidthCm } from "../vessel/vessel";
 import type { Medium } from "../media/medium";
 import { fixtureShapes } from "./fixture-shapes";
@@ -215,7 +215,7 @@ export function scaledSection({ setup, medium, system, scale }: SectionAsked): D
   const frame = frameOf(setup, mmPerCm, left, top, undefined);
   const names = nameRows(setup, medium, system);
   const bottom = top + Math.max(size.height, names.length * ROW_MM) + WIDTH_DIM_MM;
-  const width = Math.max(left + size.width + NAMES_MM + MARGIN_MM, BAR_LEAST_MM + 2 * MARGIN_MM);
+  const width = Math.max(left + size.width + NAMES_MM, MARGIN_MM + scaleBarMm(scale, system)) + MARGIN_MM;
   const height = bottom + SCALE_BAR_MM + MARGIN_MM;
   const title = `${setup.name}, section 1:${scale}`;
   return {
@@ -228,7 +228,7 @@ export function scaledSection({ setup, medium, system, scale }: SectionAsked): D
       words(
         MARGIN_MM,
         MARGIN_MM + 9,
-        `Section, 1:${scale}. Heights from the inside base, in ${lengthUnitName(system)}.`,
+        `Section, 1:${scale}. Heights from the inside base, in ${LENGTHS[system]}.`,
         TEXT_MM,
         { ink: "soft" },
       ),
@@ -242,7 +242,7 @@ export function scaledSection({ setup, medium, system, scale }: SectionAsked): D
 }
 
 const WIDTH_DIM_MM = 10;
-const BAR_LEAST_MM = 120;
+const LENGTHS: Record<UnitSystem, string> = { metric: "cm", imperial: "inches" };
 
 type NameRow = { readonly heightCm: number; readonly text: string };
 
@@ -338,24 +338,34 @@ function widthDimension({ setup, outline }: Frame, y: number, system: UnitSystem
   ];
 }
 
+const BAR_STEPS = 5;
+const BAR_TEXT_MM = 2.6;
+const BAR_GAP_MM = 3;
+const barWords = (scale: number, system: UnitSystem): string =>
+  `${LENGTHS[system]}, at 1:${scale}. Check it with a ruler before you measure off the paper.`;
+
+/** A step of the bar: a round length that stays within reach on the paper. [cm or inches, and mm of paper] */
+function barStep(scale: number, system: UnitSystem): { readonly units: number; readonly mm: number } {
+  const unitMm = (10 / scale) * perUnit(system);
+  const units = [1, 2, 5, 10, 20, 50].find((one) => one * unitMm >= 8) ?? 100;
+  return { units, mm: units * unitMm };
+}
+
+const scaleBarMm = (scale: number, system: UnitSystem): number =>
+  BAR_STEPS * barStep(scale, system).mm + BAR_GAP_MM + textWidthMm(barWords(scale, system), BAR_TEXT_MM);
+
 /** A bar by which a print that was not made at full size is seen for what it is. */
 function scaleBar(x: number, y: number, scale: number, system: UnitSystem): Shape[] {
-  const unitMm = (10 / scale) * perUnit(system);
-  // some 5 steps of a round length that stay within reach on the paper
-  const step = [1, 2, 5, 10, 20, 50].find((units) => units * unitMm >= 8) ?? 100;
+  const step = barStep(scale, system);
   return [
-    ...Array.from({ length: 5 }, (_, i) =>
-      box(x + i * step * unitMm, y, step * unitMm, 1.6, i % 2 === 0 ? "ink" : "paper", { stroke: "ink", widthMm: 0.2 }),
+    ...Array.from({ length: BAR_STEPS }, (_, i) =>
+      box(x + i * step.mm, y, step.mm, 1.6, i % 2 === 0 ? "ink" : "paper", { stroke: "ink", widthMm: 0.2 }),
     ),
-    ...Array.from({ length: 6 }, (_, i) =>
-      words(x + i * step * unitMm, y + 5, String(i * step), 2.6, { anchor: "middle" as const }),
+    ...Array.from({ length: BAR_STEPS + 1 }, (_, i) =>
+      words(x + i * step.mm, y + 5, String(i * step.units), BAR_TEXT_MM, { anchor: "middle" as const }),
     ),
-    words(
-      x + 5 * step * unitMm + 3,
-      y + 1.8,
-      `${lengthUnitName(system)}, at 1:${scale}. Check it with a ruler before you measure off the paper.`,
-      2.6,
-      { ink: "soft" satisfies Ink },
-    ),
+    words(x + BAR_STEPS * step.mm + BAR_GAP_MM, y + 1.8, barWords(scale, system), BAR_TEXT_MM, {
+      ink: "soft" satisfies Ink,
+    }),
   ];
 }
