@@ -1,6 +1,7 @@
 import { and, asc, desc, eq } from "drizzle-orm";
 import type { Db } from "../db/client";
-import { buildEntries, builds, type BuildEntryRow, type BuildRow } from "../db/schema";
+import { logOf } from "../db/log";
+import { buildEntries, builds, type BuildRow } from "../db/schema";
 
 /** Rows in and out, nothing else. */
 export const newestBuild = (db: Db, setupId: string): BuildRow | undefined =>
@@ -32,10 +33,5 @@ export function followRevision(db: Db, id: string, revisionId: number): void {
   db.update(builds).set({ revisionId }).where(eq(builds.id, id)).run();
 }
 
-export const entryRows = (db: Db, buildId: string): BuildEntryRow[] =>
-  db.select().from(buildEntries).where(eq(buildEntries.buildId, buildId)).orderBy(asc(buildEntries.id)).all();
-
-/** Adds an entry; one that is there already is left as it is. */
-export function insertEntry(db: Db, row: Omit<BuildEntryRow, "id">): void {
-  db.insert(buildEntries).values(row).onConflictDoNothing().run();
-}
+/** What was ticked off and written down in a build. */
+export const ENTRIES = logOf(buildEntries, buildEntries.buildId);

@@ -24,7 +24,7 @@ import * as repo from "./builds.repo";
 /** What was built: ticks and what was written down, each step as it was last said to be. */
 function stateOf(db: Db, row: BuildRow): BuildState {
   const built: Record<string, StepState> = {};
-  for (const { step, document } of repo.entryRows(db, row.id)) {
+  for (const { step, document } of repo.ENTRIES.all(db, row.id)) {
     const parsed = fromText(document, (value) => parseWith(stepStateSchema, value));
     // an entry that cannot be read says nothing; those before it still do
     if (parsed.ok) built[step] = parsed.value;
@@ -57,7 +57,7 @@ export function record(
     const from = revisionRow(tx, setupId, revisionId)?.id ?? head;
     const build = known ?? repo.insertBuild(tx, { id: newId(), setupId, revisionId: from, begunAt: now() });
     for (const { entryId, step, state } of entries)
-      repo.insertEntry(tx, { buildId: build.id, entryId, step, document: JSON.stringify(state), savedAt: now() });
+      repo.ENTRIES.add(tx, { buildId: build.id, entryId, step, document: JSON.stringify(state), savedAt: now() });
     return { status: "saved", build: stateOf(tx, build) };
   });
 }

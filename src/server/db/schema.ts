@@ -218,7 +218,6 @@ export const buildEntries = sqliteTable(
 
 export type VersionNameRow = typeof versionNames.$inferSelect;
 export type BuildRow = typeof builds.$inferSelect;
-export type BuildEntryRow = typeof buildEntries.$inferSelect;
 export type KeptRow = typeof mixes.$inferSelect;
 export type SetupRow = typeof setups.$inferSelect;
 export type RevisionRow = typeof revisions.$inferSelect;

@@ -1,5 +1,6 @@
 import { asc, eq } from "drizzle-orm";
 import type { Db } from "../db/client";
+import { logOf } from "../db/log";
 import { packVersions, revisions, setups, type RevisionRow, type SetupRow } from "../db/schema";
 import type { KeptTables, WholeKept } from "../kept/kept.repo";
 
@@ -7,8 +8,8 @@ import type { KeptTables, WholeKept } from "../kept/kept.repo";
 export const setupRows = (db: Db): SetupRow[] =>
   db.select().from(setups).orderBy(asc(setups.createdAt), asc(setups.id)).all();
 
-export const revisionRowsOf = (db: Db, setupId: string): RevisionRow[] =>
-  db.select().from(revisions).where(eq(revisions.setupId, setupId)).orderBy(asc(revisions.id)).all();
+/** All versions of a setup, those set aside among them. */
+export const REVISIONS = logOf(revisions, revisions.setupId);
 
 export function wholeKept(db: Db, { heads, versions }: KeptTables): WholeKept[] {
   return db

@@ -8,7 +8,7 @@ import { type House, type KeptInHouse, type SetupInHouse } from "../../formats/h
 import { HOUSE_KIND, HOUSE_VERSION } from "../../formats/house/document";
 import { fromText, parseWith } from "../../formats/problems";
 import { packSchema } from "../../formats/pack/schema";
-import { buildRows, entryRows, hasBuild, insertBuild, insertEntry } from "../builds/builds.repo";
+import { buildRows, ENTRIES, hasBuild, insertBuild } from "../builds/builds.repo";
 import { writing, type Db } from "../db/client";
 import { allNameRows, insertName } from "../history/history.repo";
 import { insertWithVersions, keptRow, type KeptTables, type WholeKept } from "../kept/kept.repo";
@@ -41,7 +41,7 @@ export function houseOf(db: Db, writtenAt: string): House {
     version: HOUSE_VERSION,
     writtenAt,
     setups: repo.setupRows(tx).flatMap(({ id, name, createdAt, updatedAt, putAwayAt, headRevisionId }) => {
-      const rows = repo.revisionRowsOf(tx, id);
+      const rows = repo.REVISIONS.all(tx, id);
       const places = new Map(rows.map((row, place) => [row.id, place]));
       const head = headRevisionId === null ? undefined : places.get(headRevisionId);
       // one without a version is nothing yet
@@ -73,7 +73,7 @@ export function houseOf(db: Db, writtenAt: string): House {
             id: build.id,
             revision: places.get(build.revisionId)!,
             begunAt: build.begunAt,
-            entries: entryRows(tx, build.id).flatMap(({ entryId, step, savedAt, document }) => {
+            entries: ENTRIES.all(tx, build.id).flatMap(({ entryId, step, savedAt, document }) => {
               const state = fromText(document, (value) => parseWith(stepStateSchema, value));
               return state.ok ? [{ entryId, step, savedAt, state: state.value }] : [];
             }),
@@ -251,7 +251,7 @@ const startsWith = (here: WholeKept["versions"], came: WholeKept["versions"]): b
 
 /** The ids here of a setup's versions, if what is here is what came or has gone on from it. */
 function sameHere(db: Db, { id, revisions }: SetupInHouse, nameOf: NameOf): readonly number[] | undefined {
-  const here = repo.revisionRowsOf(db, id);
+  const here = repo.REVISIONS.all(db, id);
   const isSame =
     revisions.length <= here.length &&
     revisions.every(
@@ -305,13 +305,13 @@ function addRecords(
     // an id is one for the whole house
     const buildId = here?.id ?? (hasBuild(db, id) ? newId() : id);
     if (!here) insertBuild(db, { id: buildId, setupId, revisionId: ids[revision]!, begunAt });
-    const known = entryRows(db, buildId);
+    const known = ENTRIES.all(db, buildId);
     const newest = new Map(known.map(({ step, savedAt }) => [step, savedAt]));
     const entryIds = new Set(known.map(({ entryId }) => entryId));
     for (const { entryId, step, savedAt, state } of entries) {
       // what was written of the step here since then stays in force
       if (entryIds.has(entryId) || (newest.get(step) ?? "") > savedAt) continue;
-      insertEntry(db, { buildId, entryId, step, savedAt, document: JSON.stringify(withMediumNamed(state, nameOf)) });
+      ENTRIES.add(db, { buildId, entryId, step, savedAt, document: JSON.stringify(withMediumNamed(state, nameOf)) });
       isNew = true;
     }
     isNew ||= !here;

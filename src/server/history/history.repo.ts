@@ -1,22 +1,10 @@
-import { and, asc, desc, eq, inArray, isNull, lt, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { Db } from "../db/client";
+import { logOf } from "../db/log";
 import { revisions, versionNames, type RevisionRow, type VersionNameRow } from "../db/schema";
 
-/** Rows in and out, nothing else. */
-export const revisionRows = (db: Db, setupId: string, before: number | undefined, limit: number): RevisionRow[] =>
-  db
-    .select()
-    .from(revisions)
-    .where(
-      and(
-        eq(revisions.setupId, setupId),
-        eq(revisions.kind, "change"),
-        before === undefined ? undefined : lt(revisions.id, before),
-      ),
-    )
-    .orderBy(desc(revisions.id))
-    .limit(limit)
-    .all();
+/** Rows in and out, nothing else. Changes of a setup, newest first, without the versions set aside. */
+export const CHANGES = logOf(revisions, revisions.setupId, eq(revisions.kind, "change"));
 
 export const revisionsById = (db: Db, setupId: string, ids: readonly number[]): RevisionRow[] =>
   ids.length === 0

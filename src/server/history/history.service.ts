@@ -20,15 +20,14 @@ export const HISTORY_PAGE_SIZE = 60;
 export function historyOf(db: Db, setupId: string, before?: number): HistoryPage | undefined {
   const row = setupRow(db, setupId);
   if (!row || row.headRevisionId === null) return undefined;
-  const rows = repo.revisionRows(db, setupId, before, HISTORY_PAGE_SIZE + 1);
-  const shown = rows.slice(0, HISTORY_PAGE_SIZE);
+  const page = repo.CHANGES.page(db, setupId, HISTORY_PAGE_SIZE, before);
   const names = repo.nameRows(db, setupId);
   const named = repo.revisionsById(
     db,
     setupId,
     names.map(({ revisionId }) => revisionId),
   );
-  const lowest = Math.min(...[...shown, ...named].map(({ id }) => id), row.headRevisionId);
+  const lowest = Math.min(...[...page.rows, ...named].map(({ id }) => id), row.headRevisionId);
   const path = repo.pathTo(db, row.headRevisionId, lowest);
   const lineOf = (revision: RevisionRow): VersionLine => ({
     revisionId: revision.id,
@@ -45,9 +44,9 @@ export function historyOf(db: Db, setupId: string, before?: number): HistoryPage
     name: row.name,
     version: row.version,
     headRevisionId: row.headRevisionId,
-    lines: shown.map(lineOf),
+    lines: page.rows.map(lineOf),
     named: named.map(lineOf),
-    before: rows.length > shown.length ? shown.at(-1)!.id : undefined,
+    before: page.before,
   };
 }
 
