@@ -11,6 +11,8 @@ export default defineConfig({
     include: ["src/**/*.test.ts", "demo/**/*.test.ts"],
     environment: "node",
     setupFiles: ["scripts/vitest-setup.ts"],
-    testTimeout: 30_000,
+    // only against what hangs: on a machine at a load of ten a property takes minutes
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
   },
 });

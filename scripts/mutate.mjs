@@ -4,8 +4,8 @@ import { join } from "node:path";
 import { bin, say } from "./run.mjs";
 
 /**
- * Mutation testing of core, server and the logic of the interface (Stryker): changes the code in thousands of small ways and counts how many of
- * them some test notices.
+ * Mutation testing of core, server and the logic of the interface (Stryker): changes the code in thousands of small
+ * ways and counts how many of them some test notices.
  *
  *     npm run mutate                 all areas, then the scores against their floors; some three hours
  *     npm run mutate -- --every 3    a third of it: every third block of lines of each file
@@ -56,6 +56,8 @@ const AREAS = {
  */
 const TABLES =
   /^src\/core\/(?:media\/(?:catalogue\/|sources\.ts|words\.ts)|occupants\/(?:library\/|sources\.ts)|drawing\/grains\.ts)/u;
+/** What hooks and components do is held by the browser tests; what they decide stands beside them. */
+const HOOKS = /\/use-[^/]+\.ts$/u;
 /** Lines of a block, when only some blocks are mutated. */
 const BLOCK_LINES = 12;
 /** Share of the mutants that some test must notice. [%] */
@@ -126,14 +128,14 @@ if (counts.length === Object.keys(AREAS).length) {
 
 function filesBelow(path) {
   if (statSync(path).isDirectory()) return readdirSync(path).flatMap((name) => filesBelow(`${path}/${name}`));
-  return /(?<!\.test)\.ts$/u.test(path) ? [path] : [];
+  return /(?<!\.test|\.testing)\.ts$/u.test(path) ? [path] : [];
 }
 
 /** What Stryker is to mutate of an area: its files, or blocks of their lines, a different first one in each. */
 function patternsOf(area) {
   const files = AREAS[area]
     .flatMap(filesBelow)
-    .filter((path) => !TABLES.test(path) && (area === "solver" || !SOLVER.includes(path)));
+    .filter((path) => !TABLES.test(path) && !HOOKS.test(path) && (area === "solver" || !SOLVER.includes(path)));
   if (every === 1) return files;
   return files.flatMap((path, f) => {
     const lines = readFileSync(path, "utf8").split("\n").length;
