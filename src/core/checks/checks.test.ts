@@ -110,6 +110,10 @@ describe("checks of a whole design", () => {
     });
     const TRAY: Fixture = { kind: "tray", id: "tray", insideLengthCm: 70, insideWidthCm: 30, insideDepthCm: 8 };
     const boards = (setup: Setup): Setup => ({ ...setup, vessel: { ...setup.vessel, material: "wood" } });
+    const SAND_IN = (vessel: Setup["vessel"]): Setup => ({
+      ...withFixture(potWith({ kind: "drained", outletCm: 0 }, [layer("coarse-sand-0.5-2", 20)]), BASE_HOLES),
+      vessel,
+    });
     const silent: readonly (readonly [CheckId, string, Setup])[] = [
       ["hole-too-high", "no roots", bare(level(BED, 6, 15))],
       ["hole-too-high", "no hole", level(BED, 6, null)],
@@ -162,6 +166,11 @@ describe("checks of a whole design", () => {
           diameterCm: 0.4,
         } as Fixture),
       ],
+      ["grains-out", "a bag, whose cloth holds its soil", SAND_IN({ ...POT.vessel, material: "fabric" })],
+      ["grains-out", "a false bottom, which is a screen", { ...SAND_IN(POT.vessel), fillFromCm: 5 }],
+      ["lid", "one open by a fifth", withFixture(POT, { ...LID, openShare: 0.2 } as Fixture)],
+      ["lid", "over standing water", withFixture(level(POT, 4, 8), { ...LID, openShare: 0 } as Fixture)],
+      ["lid", "where nothing drains", { ...POT, fixtures: [{ ...LID, openShare: 0 } as Fixture] }],
       ["floats", "nothing stands", potWith({ kind: "drained", outletCm: 0 }, [layer("perlite-coarse-3-6", 10)])],
       [
         "floats",
@@ -178,6 +187,8 @@ describe("checks of a whole design", () => {
     ];
     for (const [id, what, setup] of silent) expect([id, what, said(setup, id)]).toEqual([id, what, ""]);
     // and with the one thing changed that brings it up
+    expect(said(SAND_IN(POT.vessel), "grains-out")).not.toBe("");
+    expect(said(withFixture(POT, { ...LID, openShare: 0.19 } as Fixture), "lid")).toContain("19 %");
     expect(said(boards(BED), "leaks")).toContain("Boards and staves let water out at every joint");
     const bag: Setup = { ...JAR, vessel: { ...JAR.vessel, material: "fabric" } };
     expect(said(withFixture(bag, { kind: "liner", id: "liner", topCm: 0.5 }), "leaks")).toContain("Cloth");

@@ -71,6 +71,19 @@ describe("a kind of one's own", () => {
     expect(codes({ ...OWN, ...change })).toEqual(expected),
   );
 
+  it("takes a figure up to its bounds and no further, with its three the same or rising", () => {
+    const frost = (low: number, typical: number, high: number): string[] =>
+      codes({ ...OWN, figures: { frostC: { low, typical, high } } });
+    const [LOW, HIGH] = [-50, 25];
+    expect(frost(LOW, 0, HIGH)).toEqual([]);
+    expect(frost(-5, -5, -5)).toEqual([]);
+    expect(frost(LOW - 0.1, 0, HIGH)).toEqual(["figures.frostC: out-of-range"]);
+    expect(frost(LOW, 0, HIGH + 0.1)).toEqual(["figures.frostC: out-of-range"]);
+    expect(frost(-5, -6, 0)).toEqual(["figures.frostC: not-ascending"]);
+    expect(frost(-5, 1, 0)).toEqual(["figures.frostC: not-ascending"]);
+    expect(frost(Number.NaN, 0, 0)).toEqual(["figures.frostC: not-ascending"]);
+  });
+
   it("may have no burrow, and be given one", () => {
     const gecko: OwnOccupant = {
       ...OWN,
