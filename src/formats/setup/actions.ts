@@ -19,6 +19,8 @@ export const saveInput = z.strictObject({
     .min(1)
     .max(500)
     .refine((changes) => new Set(changes.map(({ id }) => id)).size === changes.length, "Two changes have one id."),
+  /** The change before the first of these, where it was sent on the same version and set aside. */
+  follows: z.string().min(8).max(40).optional(),
 });
 export type SaveInput = z.infer<typeof saveInput>;
 
@@ -34,9 +36,11 @@ export type SetAsideInput = z.infer<typeof setAsideInput>;
 
 export const setupIdInput = z.strictObject({ setupId });
 
-/** A version of a setup that a stale write brought and that waits for the grower's decision. */
+/** What stale writes brought, in its last state, and that waits for the grower's decision. */
 export type SetAside = {
   readonly revisionId: number;
+  /** How many changes led to it. */
+  readonly steps: number;
   readonly label: string;
   readonly savedAt: string;
   readonly setup: Setup;

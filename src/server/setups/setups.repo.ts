@@ -61,6 +61,7 @@ export const newestChild = (db: Db, setupId: string, parentId: number): Revision
     .limit(1)
     .get();
 
+/** Changes that were set aside and wait, oldest first: each is the child of the one that was made before it. */
 export const openSetAside = (db: Db, setupId: string): RevisionRow[] =>
   db
     .select()

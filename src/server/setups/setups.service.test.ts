@@ -184,6 +184,59 @@ describe("a stale write", () => {
     expect(rows).toEqual([{ parent_id: head.head, kind: "set-aside" }]);
   });
 
+  it("of many changes is one version set aside, in its last state, however many requests brought it", () => {
+    for (const choice of ["use", "copy", "drop"] as const) {
+      const id = made();
+      save(id, 1, change(thick(18)));
+      const run = [9, 10, 11, 12, 13].map((cm) => ({ ...change(thick(cm)), label: `To ${cm}` }));
+      service.saveChanges(db, { setupId: id, baseVersion: 1, changes: run.slice(0, 2) }, context);
+      const rest = { setupId: id, baseVersion: 1, changes: run.slice(2), follows: run[1]!.id };
+      const outcome = service.saveChanges(db, rest, context);
+      // its answer was lost: it comes again
+      expect(service.saveChanges(db, rest, context)).toEqual(outcome);
+      expect(outcome).toMatchObject({ status: "stale", state: { setAside: [{ steps: 5, label: "To 13" }] } });
+      const [kept] = stateOf(id).setAside;
+      expect(mixCm(kept!.setup)).toBe(13);
+      const { copyId } = service.settleSetAside(db, { setupId: id, revisionId: kept!.revisionId, choice }, context);
+      expect(stateOf(id).setAside).toEqual([]);
+      if (choice === "drop") {
+        expect(mixCm(stateOf(id).setup)).toBe(18);
+        continue;
+      }
+      // its steps are in the history, one by one
+      const of = copyId ?? id;
+      const seen = [mixCm(stateOf(of).setup)];
+      for (let i = 0; i < 4; i++) {
+        step(of, "undo");
+        seen.push(mixCm(stateOf(of).setup));
+      }
+      expect(seen).toEqual([13, 12, 11, 10, 9]);
+      if (choice === "use") {
+        step(of, "undo");
+        expect(mixCm(stateOf(of).setup)).toBe(18);
+      } else expect(mixCm(stateOf(id).setup)).toBe(18);
+    }
+  });
+
+  it("after one that was settled begins another; two browsers' are two", () => {
+    const id = made();
+    save(id, 1, change(thick(18)));
+    const first = change(thick(9));
+    save(id, 1, first);
+    save(id, 1, change(thick(8)));
+    expect(stateOf(id).setAside.map(({ steps, setup }) => [steps, mixCm(setup)])).toEqual([
+      [1, 9],
+      [1, 8],
+    ]);
+    const { revisionId } = stateOf(id).setAside[0]!;
+    service.settleSetAside(db, { setupId: id, revisionId, choice: "drop" }, context);
+    service.saveChanges(db, { setupId: id, baseVersion: 1, changes: [change(thick(10))], follows: first.id }, context);
+    expect(stateOf(id).setAside.map(({ steps, setup }) => [steps, mixCm(setup)])).toEqual([
+      [1, 8],
+      [1, 10],
+    ]);
+  });
+
   it("that brings nothing new is simply saved", () => {
     const id = made();
     save(id, 1, change(thick(18)));

@@ -171,10 +171,11 @@ function lastGood(db: Db, row: SetupRow): { revision: RevisionRow; setup: Setup 
 
 function stateOf(db: Db, row: SetupRow, head: RevisionRow, setup: Setup): SetupState {
   const canUndo = head.parentId !== null && repo.revisionRow(db, row.id, head.parentId) !== undefined;
-  const setAside = repo.openSetAside(db, row.id).flatMap((revision) => {
-    const parsed = readStored(db, revision);
+  const setAside = runsSetAside(db, row.id).flatMap((run) => {
+    const last = run.at(-1)!;
+    const parsed = readStored(db, last);
     return parsed.ok
-      ? [{ revisionId: revision.id, label: revision.label, savedAt: revision.savedAt, setup: parsed.value }]
+      ? [{ revisionId: last.id, steps: run.length, label: last.label, savedAt: last.savedAt, setup: parsed.value }]
       : [];
   });
   return {
@@ -187,6 +188,20 @@ function stateOf(db: Db, row: SetupRow, head: RevisionRow, setup: Setup): SetupS
   };
 }
 
+/** What waits set aside, run by run, each in the order in which it was made. */
+function runsSetAside(db: Db, setupId: string): readonly (readonly RevisionRow[])[] {
+  const runs = new Map<number, RevisionRow[]>();
+  for (const revision of repo.openSetAside(db, setupId)) {
+    const run = runs.get(revision.parentId ?? 0);
+    if (run?.at(-1)?.id === revision.parentId) {
+      runs.delete(revision.parentId!);
+      run!.push(revision);
+      runs.set(revision.id, run!);
+    } else runs.set(revision.id, [revision]);
+  }
+  return [...runs.values()];
+}
+
 /** The state after the head has moved; its document has just been parsed or written, so it is whole. */
 function stateNow(db: Db, row: SetupRow): SetupState | undefined {
   const head = headOf(db, row);
@@ -196,8 +211,8 @@ function stateNow(db: Db, row: SetupRow): SetupState | undefined {
 
 /**
  * Stores a run of changes, each one step of the history, all or none. A write made on an older version is refused: its
- * last document is set aside, unless it brings nothing new. A retried write is known by its change ids and goes on
- * where it stopped.
+ * changes are set aside as one version with its steps, unless the last brings nothing new. A retried write is known by
+ * its change ids and goes on where it stopped.
  */
 export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): WriteOutcome {
   const parsed: { id: string; label: string; setup: Setup }[] = [];
@@ -213,7 +228,7 @@ export function saveChanges(db: Db, input: SaveInput, context: ServiceContext): 
     const known = parsed.findLastIndex(({ id }) => repo.revisionByChange(tx, row!.id, id) !== undefined);
     const knownRevision = known < 0 ? undefined : repo.revisionByChange(tx, row.id, parsed[known]!.id);
     const resumed = knownRevision !== undefined && knownRevision.id === head?.id;
-    if (row.version !== input.baseVersion && !resumed) return setAside(tx, row, head, parsed.at(-1)!, context);
+    if (row.version !== input.baseVersion && !resumed) return setAside(tx, row, head, parsed, input.follows, context);
 
     const savedAt = context.now();
     const rest = parsed
@@ -262,10 +277,10 @@ function setAside(
   db: Db,
   row: SetupRow,
   head: RevisionRow | undefined,
-  last: { id: string; label: string; setup: Setup },
+  changes: readonly { id: string; label: string; setup: Setup }[],
+  follows: string | undefined,
   context: ServiceContext,
 ): WriteOutcome {
-  const document = textOf(last.setup);
   const state = stateNow(db, row);
   if (!state)
     return {
@@ -274,19 +289,23 @@ function setAside(
         problem("", "damaged", "The stored version of this setup cannot be read. Reload the page to mend it."),
       ],
     };
-  if (head?.document === document) return { status: "saved", state };
-  const kept =
-    repo.revisionByChange(db, row.id, last.id) ??
-    repo.insertRevision(db, {
-      setupId: row.id,
-      parentId: head?.id ?? null,
-      kind: "set-aside",
-      changeId: last.id,
-      label: last.label,
-      document,
-      savedAt: context.now(),
-    });
-  return { status: "stale", state: stateNow(db, row)!, keptRevisionId: kept.id };
+  const before = follows === undefined ? undefined : repo.revisionByChange(db, row.id, follows);
+  const goesOn = before?.kind === "set-aside" && before.settledAt === null;
+  if (!goesOn && head?.document === textOf(changes.at(-1)!.setup)) return { status: "saved", state };
+  let last = goesOn ? before : head;
+  for (const { id, label, setup } of changes)
+    last =
+      repo.revisionByChange(db, row.id, id) ??
+      repo.insertRevision(db, {
+        setupId: row.id,
+        parentId: last?.id ?? null,
+        kind: "set-aside",
+        changeId: id,
+        label,
+        document: textOf(setup),
+        savedAt: context.now(),
+      });
+  return { status: "stale", state: stateNow(db, row)!, keptRevisionId: last!.id };
 }
 
 /** Undo or redo one step. Made on an older version it changes nothing and answers with the present state. */
@@ -313,7 +332,10 @@ export function step(db: Db, { setupId, baseVersion, direction }: StepInput, con
   });
 }
 
-/** Settles a version that was set aside: use it as the newest step, copy it to a setup of its own, or drop it. */
+/**
+ * Settles a version that was set aside: use it, its steps the newest ones of the history; copy it to a setup of its own,
+ * with its steps; or drop it.
+ */
 export function settleSetAside(
   db: Db,
   { setupId, revisionId, choice }: SetAsideInput,
@@ -328,25 +350,46 @@ export function settleSetAside(
     let current = row;
     let copyId: string | undefined;
     if (kept.settledAt === null) {
-      const now = context.now();
-      if (choice === "use") {
-        const revision = repo.insertRevision(tx, {
-          setupId,
-          parentId: row.headRevisionId,
-          kind: "change",
-          changeId: context.newId(),
-          label: kept.label,
-          document: textOf(parsed.value),
-          savedAt: now,
-        });
-        current = repo.moveHead(tx, row, { revisionId: revision.id, name: parsed.value.name, now });
-      } else if (choice === "copy") {
-        copyId = insertNew(tx, { ...parsed.value, name: copyName(parsed.value.name) }, context);
+      const run = runsSetAside(tx, setupId).find((one) => one.at(-1)!.id === revisionId) ?? [kept];
+      // a step on the way that cannot be read is left out; the last one can
+      const steps = run.flatMap((revision) => {
+        const made = readStored(tx, revision);
+        return made.ok ? [{ label: revision.label, setup: made.value }] : [];
+      });
+      if (choice === "use") current = addSteps(tx, row, steps, context);
+      else if (choice === "copy") {
+        const [first, ...rest] = steps.map(({ label, setup }) => ({
+          label,
+          setup: { ...setup, name: copyName(setup.name) },
+        }));
+        copyId = insertNew(tx, first!.setup, context);
+        addSteps(tx, repo.setupRow(tx, copyId)!, rest, context);
       }
-      repo.settleSetAside(tx, revisionId, now);
+      for (const { id } of run) repo.settleSetAside(tx, id, context.now());
     }
     return { status: "saved" as const, state: stateNow(tx, current)!, ...(copyId === undefined ? {} : { copyId }) };
   });
+}
+
+/** Adds steps to the history, one on the other, and moves the head to the last. */
+function addSteps(
+  db: Db,
+  row: SetupRow,
+  steps: readonly { readonly label: string; readonly setup: Setup }[],
+  { now, newId }: Pick<ServiceContext, "now" | "newId">,
+): SetupRow {
+  return steps.reduce((current, { label, setup }) => {
+    const revision = repo.insertRevision(db, {
+      setupId: row.id,
+      parentId: current.headRevisionId,
+      kind: "change",
+      changeId: newId(),
+      label,
+      document: textOf(setup),
+      savedAt: now(),
+    });
+    return repo.moveHead(db, current, { revisionId: revision.id, name: setup.name, now: now() });
+  }, row);
 }
 
 const copyName = (name: string): string => `${name.slice(0, 110)} (copy)`;

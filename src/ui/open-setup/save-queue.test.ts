@@ -282,6 +282,32 @@ describe("the save queue", () => {
     expect(kept.at(-1)).toMatchObject({ baseVersion: 2, changes: [{ id: "change-b" }] });
   });
 
+  it("sends 520 changes made on an older version as one run, each request after the one before it", async () => {
+    const { queue, sent, kept, states, answerWith } = rig();
+    let waits = true;
+    answerWith(() => {
+      if (waits) throw new TypeError("fetch failed");
+      return { status: "stale", state: state(7), keptRevisionId: 1 };
+    });
+    for (let i = 0; i < 520; i++) queue.push(change(`n${String(i).padStart(4, "0")}`));
+    // nothing of it was stored, so there is nothing to undo
+    queue.step("undo");
+    waits = false;
+    await vi.advanceTimersByTimeAsync(60_000);
+    const requests = sent.filter(({ changes }) => changes.length > 0).slice(-26);
+    expect(requests.flatMap(({ changes }) => changes)).toHaveLength(520);
+    expect(new Set(requests.map(({ baseVersion }) => baseVersion)).size).toBe(1);
+    expect(requests.map(({ follows }) => follows)).toEqual([
+      undefined,
+      ...requests.slice(0, -1).map(({ changes }) => changes.at(-1)!.id),
+    ]);
+    // who takes up what is left after the page was closed goes on the same
+    expect(new Set(kept.flatMap((one) => one?.changes[0]?.follows ?? [])).size).toBe(25);
+    expect(states.filter((cause) => cause.startsWith("step"))).toEqual([]);
+    expect(states.at(-1)).toMatch(/^stale/u);
+    expect(queue.isBusy).toBe(false);
+  });
+
   it("waits twice as long each time, and half a second again once it was answered", async () => {
     const { queue, sent, answerWith } = rig();
     const tries: number[] = [];

@@ -15,8 +15,11 @@ export type SetupActions = {
 
 export type Change = { readonly id: string; readonly label: string; readonly document: SetupDocument };
 
-/** A change as this browser keeps it: with the version it is to be made on. */
-export type KeptChange = Change & { readonly baseVersion: number };
+/**
+ * A change as this browser keeps it: with the version it is to be made on and, where the one before it was set aside,
+ * that one's id.
+ */
+export type KeptChange = Change & { readonly baseVersion: number; readonly follows?: string | undefined };
 
 export type QueueStatus =
   | { readonly kind: "saved" }
@@ -156,6 +159,7 @@ export class SaveQueue {
       : this.actions.save({
           setupId,
           baseVersion: first.baseVersion,
+          ...(first.follows === undefined ? {} : { follows: first.follows }),
           changes: batch.flatMap((one) =>
             one.kind === "change" ? [{ id: one.id, label: one.label, document: one.document }] : [],
           ),
@@ -165,10 +169,18 @@ export class SaveQueue {
   private take(outcome: WriteOutcome, batch: readonly Operation[], waiting: readonly Operation[]): void {
     if (outcome.status !== "saved" && outcome.status !== "stale") return;
     if (outcome.status === "stale") {
-      // made on the same old version: sent on it too, so that the last of them is set aside as well
-      if (this.unsaved.length > 0) return;
+      // what was made after it, on the same old version, is sent on it too and set aside with it as one version
+      // there is nothing of it to undo, and an undo would not mean what came first elsewhere
+      this.box.letGo(({ kind }) => kind === "step");
+      const [next] = waiting;
+      if (next?.kind === "change") {
+        const last = batch.at(-1)!;
+        const isSameRun = last.kind === "change" && last.baseVersion === next.baseVersion;
+        return isSameRun
+          ? this.box.amend((one) => (one.id === next.id ? { ...next, follows: last.id } : one))
+          : undefined;
+      }
       this.version = outcome.state.version;
-      if (waiting.length > 0) this.box.giveUp();
       this.onState(outcome.state, "stale", true);
       return;
     }
@@ -202,7 +214,13 @@ export class SaveQueue {
   }
 }
 
-const keptOf = ({ id, label, document, baseVersion }: KeptChange): KeptChange => ({ id, label, document, baseVersion });
+const keptOf = ({ id, label, document, baseVersion, follows }: KeptChange): KeptChange => ({
+  id,
+  label,
+  document,
+  baseVersion,
+  ...(follows === undefined ? {} : { follows }),
+});
 
 /** One step by itself, or the changes before the next one, as many as go in one request. */
 function leadingRun(waiting: readonly Operation[]): readonly Operation[] {

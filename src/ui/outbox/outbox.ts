@@ -115,9 +115,15 @@ export class Outbox<I extends Item, A, Why> {
 
   /** The grower's word: what waits is let go. */
   giveUp(): void {
-    for (const { id } of this.waiting) this.forget(id);
-    this.waiting.length = 0;
+    this.letGo(() => true);
     this.say({ kind: "idle" });
+  }
+
+  /** Lets go of what has come to mean nothing. */
+  letGo(which: (item: I) => boolean): void {
+    const left = this.waiting.filter((item) => !which(item));
+    for (const item of this.waiting) if (which(item)) this.forget(item.id);
+    this.waiting.splice(0, this.waiting.length, ...left);
   }
 
   /** Tries at once, as when the window comes back into view. */

@@ -34,7 +34,10 @@ export function SetAsideBar({
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-[0.95rem]">
         <dt className="text-soft">On show, stored</dt>
         <dd>{inWords(theirs, store, system)}</dd>
-        <dt className="text-soft">Set aside, {mine.label.toLowerCase()}</dt>
+        <dt className="text-soft">
+          Set aside, {mine.steps > 1 ? `after ${mine.steps} changes, ` : ""}
+          {mine.label.toLowerCase()}
+        </dt>
         <dd>{inWords(mine.setup, store, system)}</dd>
       </dl>
       <div className="mt-2 flex flex-wrap gap-2">
