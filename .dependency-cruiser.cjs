@@ -40,6 +40,7 @@ const CORE_ORDER = [
 /** Folders of the interface, likewise: what stands on nothing of the job first, pages last. */
 const UI_ORDER = [
   "common",
+  "outbox",
   "fields",
   "palette",
   "head",
@@ -47,7 +48,6 @@ const UI_ORDER = [
   "packs",
   "media",
   "mixes",
-  "outbox",
   "open-setup",
   "occupants",
   "section",

@@ -618,3 +618,47 @@ test("media and mixes fit a phone: nothing but tables of many columns scrolls si
   }
   await context.close();
 });
+
+test("what was written of a mix and not saved stands there again, after a link, a reload and in another page, until it is saved", async ({
+  page,
+  marlstone,
+}) => {
+  await page.goto(`${marlstone.url}/mixes`);
+  const keep = page.getByRole("region", { name: "Keep it" });
+  const recipe = page.getByLabel(/^Recipe, in parts/u);
+  await expect(async () => {
+    await recipe.fill("3 peat, 1 perlite");
+    await expect(page.getByLabel("Parts of Perlite, coarse")).toHaveValue("1", { timeout: 2000 });
+  }).toPass();
+  await keep.getByLabel("Name").fill("Fen");
+  await keep.getByLabel("Note").fill("for the flat tray");
+  await expect(page.getByText("Not saved yet; kept in this browser until it is.")).toBeVisible();
+
+  await page.getByRole("link", { name: "Media", exact: true }).first().click();
+  await expect(page.getByRole("heading", { level: 1, name: "Media" })).toBeVisible();
+  await page.goto(`${marlstone.url}/mixes`);
+  await expect(page.getByText(/^What you wrote here on .* stands here again/u)).toBeVisible();
+  await expect(recipe).toHaveValue("3 peat, 1 perlite");
+  await expect(keep.getByLabel("Note")).toHaveValue("for the flat tray");
+  await page.reload();
+  await expect(keep.getByLabel("Name")).toHaveValue("Fen");
+
+  // asked for with a recipe of its own, the page has that, and offers the other
+  await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent("2 pumice, 1 peat")}`);
+  const before = page.getByRole("region", { name: "Written before and not saved" });
+  await expect(before.getByText("Fen")).toBeVisible();
+  await expect(recipe).toHaveValue("2 pumice, 1 peat");
+  await before.getByRole("button", { name: "Bring it back" }).click();
+  await expect(keep.getByLabel("Name")).toHaveValue("Fen");
+
+  await keep.getByRole("button", { name: "Save this mix" }).click();
+  await expect(page.getByRole("heading", { name: "Fen" })).toBeVisible();
+  await keep.getByLabel("Note").fill("for the deep tray");
+  await page.reload();
+  await expect(keep.getByLabel("Note")).toHaveValue("for the deep tray");
+  await page.getByRole("button", { name: "Back to what is saved" }).click();
+  await expect(keep.getByLabel("Note")).toHaveValue("for the flat tray");
+  await page.goto(`${marlstone.url}/mixes`);
+  await expect(recipe).toHaveValue("");
+  await expect(page.getByText(/not saved/iu)).toHaveCount(0);
+});

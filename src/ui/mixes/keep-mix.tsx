@@ -30,6 +30,7 @@ export function KeepMix({
   note,
   onName,
   onNote,
+  onSaved,
   medium,
   stored,
   usedBy,
@@ -42,6 +43,7 @@ export function KeepMix({
   note: string;
   onName: (name: string) => void;
   onNote: (note: string) => void;
+  onSaved: () => void;
   medium: MediumLookup;
   stored: Kept<Mix> | undefined;
   usedBy: readonly { readonly id: string; readonly name: string }[];
@@ -72,8 +74,10 @@ export function KeepMix({
     setBusy(true);
     const made = await actions.create(mixDocument({ ...mix, name: asName })).catch(notMade);
     setBusy(false);
-    if (made.ok) router.push(`/mixes/${made.value}`);
-    else setSaid({ text: made.problems.map(({ message }) => message).join(" "), trouble: true });
+    if (made.ok) {
+      onSaved();
+      router.push(`/mixes/${made.value}`);
+    } else setSaid({ text: made.problems.map(({ message }) => message).join(" "), trouble: true });
   };
   const saveOver = async (): Promise<void> => {
     setBusy(true);
@@ -82,6 +86,7 @@ export function KeepMix({
       .catch(notSaved<Mix>);
     setBusy(false);
     if (outcome.status === "saved" || outcome.status === "stale") setVersion(outcome.stored.version);
+    if (outcome.status === "saved") onSaved();
     if (outcome.status !== "saved") return setSaid({ text: whyNotSaved(outcome, "mix"), trouble: true });
     setSaid(
       outcome.stored.isPutAway && !stored!.isPutAway

@@ -4,7 +4,6 @@ import { late } from "../common/late";
 import type { Kept, KeptVersion } from "@/formats/kept";
 import type { Mix } from "@/formats/mix/document";
 import type { OwnMedium } from "@/core/media/own-medium";
-import type { Dosed } from "@/core/mixing/amendments";
 import type { KeptPack } from "@/formats/pack/schema";
 import type { Medium } from "@/core/media/medium";
 import { blend, type Part } from "@/core/mixing/blend";
@@ -26,6 +25,10 @@ import { usePacks, type PutPack } from "../packs/packs";
 import { RecipePart as RecipeFields } from "./recipe-part";
 import { SavedMixes } from "./saved-mixes";
 import { TakeCare } from "./take-care";
+import { useLeaving } from "../outbox/use-leaving";
+import type { MixDraft } from "./draft";
+import { DraftLine } from "./draft-line";
+import { useDraft } from "./use-draft";
 
 const HeightChart = late(
   () => import("../media/curves").then((curves) => curves.HeightChart),
@@ -69,10 +72,9 @@ export function MixBench({
   const recipeOf = (some: readonly RecipePart[]): string =>
     recipeText(some, (id) => media.find((one) => one.id === id)?.name ?? id);
   const own = stored && recipeOf(stored.value.parts);
-  const [text, setText] = useState(recipe || own || "");
-  const [name, setName] = useState(stored?.value.name ?? "");
-  const [note, setNote] = useState(stored?.value.note ?? "");
-  const [amendments, setAmendments] = useState<readonly Dosed[]>(stored?.value.amendments ?? []);
+  const written = useDraft(stored?.id, recipe, savedOf(stored, own ?? ""), (next) => setAddress(next, stored?.id, own));
+  const { text, name, note, amendments } = written.draft;
+  useLeaving();
   const [roomId, setRoomId] = useState(roomAsked);
   const [heightText, setHeightText] = useState<string>();
   const list = usePacks(packs, actions.putPack);
@@ -93,17 +95,7 @@ export function MixBench({
   const heightCm = useDeferredValue(height.cm);
   const problems = text.trim() === "" ? [] : !parsed.ok ? parsed.problems : mixed && !mixed.ok ? mixed.problems : [];
 
-  const write = (next: readonly RecipePart[]): void => take(recipeOf(next));
-  /** The recipe is the page's address, so that it can be kept and sent. */
-  const take = (next: string): void => {
-    setText(next);
-    const address = stored ? `/mixes/${stored.id}` : "/mixes";
-    window.history.replaceState(
-      null,
-      "",
-      next.trim() === "" || next === own ? address : `${address}?recipe=${encodeURIComponent(next)}`,
-    );
-  };
+  const write = (next: readonly RecipePart[]): void => written.change({ text: recipeOf(next) });
 
   return (
     <>
@@ -125,9 +117,10 @@ export function MixBench({
               problems={problems}
               unknown={text.trim() === "" ? [] : read.unknown}
               broad={read.broad}
-              onText={take}
+              onText={(next) => written.change({ text: next })}
               onParts={write}
             />
+            <DraftLine written={written} isNew={!stored} />
             {note !== "" && <p className="hidden leading-snug print:order-1 print:block">{note}</p>}
             {parsed.ok && mixed?.ok && (
               <KeepMix
@@ -135,8 +128,9 @@ export function MixBench({
                 amendments={amendments}
                 name={name}
                 note={note}
-                onName={setName}
-                onNote={setNote}
+                onName={(next) => written.change({ name: next })}
+                onNote={(next) => written.change({ note: next })}
+                onSaved={written.saved}
                 medium={medium}
                 stored={stored}
                 usedBy={usedBy}
@@ -149,12 +143,14 @@ export function MixBench({
                 versions={versions}
                 shownVersion={stored.version}
                 textOf={({ parts: some }) => recipeOf(some)}
-                onBring={(mix) => {
-                  write(mix.parts);
-                  setAmendments(mix.amendments);
-                  setName(mix.name);
-                  setNote(mix.note);
-                }}
+                onBring={(mix) =>
+                  written.change({
+                    text: recipeOf(mix.parts),
+                    amendments: mix.amendments,
+                    name: mix.name,
+                    note: mix.note,
+                  })
+                }
               />
             )}
             {mixed?.ok && <Character parts={parts} mixed={mixed.value} heightCm={heightCm} amendments={amendments} />}
@@ -200,7 +196,7 @@ export function MixBench({
                 onRoom={setRoomId}
                 list={list}
                 chosen={amendments}
-                onChoose={setAmendments}
+                onChoose={(next) => written.change({ amendments: next })}
               />
               <FindMix
                 media={media}
@@ -233,5 +229,22 @@ export function MixBench({
         </div>
       </main>
     </>
+  );
+}
+
+const savedOf = (stored: Kept<Mix> | undefined, text: string): MixDraft => ({
+  text,
+  name: stored?.value.name ?? "",
+  note: stored?.value.note ?? "",
+  amendments: stored?.value.amendments ?? [],
+});
+
+/** The recipe is the page's address, so that it can be kept and sent. */
+function setAddress(text: string, mixId: string | undefined, own: string | undefined): void {
+  const address = mixId === undefined ? "/mixes" : `/mixes/${mixId}`;
+  window.history.replaceState(
+    null,
+    "",
+    text.trim() === "" || text === own ? address : `${address}?recipe=${encodeURIComponent(text)}`,
   );
 }

@@ -1,5 +1,5 @@
 import type { SetupDocument } from "@/formats/setup/document";
-import { browserShelf, drawerIn, leftIn, pagesThere, parsed, thisPage, type Shelf } from "../outbox/drawer";
+import { browserShelf, drawerIn, keysOn, leftIn, pagesThere, parsed, thisPage, type Shelf } from "../outbox/drawer";
 import type { Drawer } from "../outbox/outbox";
 import type { Change, KeptChange } from "./save-queue";
 
@@ -49,9 +49,7 @@ const isDocument = (value: unknown): value is SetupDocument =>
 
 function earlier(shelf: Shelf, setupId: string): readonly (LeftOver & { readonly page: string })[] {
   const prefix = `${EARLIER}${setupId}.`;
-  const keys = Array.from({ length: shelf.length }, (_, i) => shelf.key(i)).flatMap((key) =>
-    key?.startsWith(prefix) ? [key] : [],
-  );
+  const keys = keysOn(shelf).filter((key) => key.startsWith(prefix));
   return keys.sort().flatMap((key) => {
     const kept = parsed(shelf.getItem(key)) as { baseVersion?: unknown; changes?: unknown } | undefined;
     const { baseVersion, changes } = kept ?? {};

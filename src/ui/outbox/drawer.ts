@@ -68,7 +68,7 @@ export function leftIn<I extends Item>(
 ): readonly LeftIn<I>[] {
   const prefix = `${PREFIX}${lane}.`;
   const pages = new Map<string, { readonly keys: string[]; readonly items: I[] }>();
-  for (const key of keysOf(shelf)
+  for (const key of keysOn(shelf)
     .filter((one) => one.startsWith(prefix))
     .sort()) {
     const item = read(parsed(shelf.getItem(key)));
@@ -86,7 +86,8 @@ export function leftIn<I extends Item>(
   }));
 }
 
-const keysOf = (shelf: Shelf): string[] =>
+/** All keys there are in a browser's storage. */
+export const keysOn = (shelf: Shelf): string[] =>
   Array.from({ length: shelf.length }, (_, i) => shelf.key(i)).flatMap((key) => key ?? []);
 
 export function parsed(text: string | null): unknown {

@@ -192,7 +192,12 @@ export class Outbox<I extends Item, A, Why> {
   }
 }
 
-const losing = new Set<object>();
+const losing = new Set<unknown>();
+/** Says of something written on a page, by a name of its own, whether only the page has it. */
+export function onlyHere(what: string, is: boolean): void {
+  if (is) losing.add(what);
+  else losing.delete(what);
+}
 /** Whether closing the page now would lose what no server and no browser has. */
 export const wouldLose = (): boolean => losing.size > 0;
 

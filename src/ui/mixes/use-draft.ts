@@ -1,0 +1,113 @@
+import { useEffect, useRef, useState } from "react";
+import { browserShelf } from "../outbox/drawer";
+import { onlyHere } from "../outbox/outbox";
+import {
+  draftsOf,
+  dropDraft,
+  goesOnWith,
+  isSameDraft,
+  keepDraft,
+  newDraftKey,
+  type KeptDraft,
+  type MixDraft,
+} from "./draft";
+
+/** What is written of a mix on its page, kept in this browser from the first change until it is saved. */
+export type WrittenMix = {
+  readonly draft: MixDraft;
+  change(some: Partial<MixDraft>): void;
+  /** Whether it differs from what is saved by something that was written, and whether the browser keeps that. */
+  readonly unsaved: "no" | "kept" | "only-here";
+  /** When what stands there was written, where an earlier page did not save it. */
+  readonly takenUp: string | undefined;
+  /** What else was written of it and not saved. */
+  readonly offered: readonly KeptDraft[];
+  bring(kept: KeptDraft): void;
+  letGo(kept: KeptDraft): void;
+  /** Goes back to what is saved. */
+  goBack(): void;
+  /** It was saved: nothing of it is kept any more. */
+  saved(): void;
+};
+
+/**
+ * @param mixId undefined for one that was never saved
+ * @param asked the recipe in the page's address; empty where there is none
+ * @param base what is saved
+ */
+export function useDraft(
+  mixId: string | undefined,
+  asked: string,
+  base: MixDraft,
+  onText: (text: string) => void,
+): WrittenMix {
+  const [draft, setDraft] = useState<MixDraft>({ ...base, text: asked || base.text });
+  const [touched, setTouched] = useState(false);
+  const [isKept, setKept] = useState(true);
+  const [takenUp, setTakenUp] = useState<string>();
+  const [offered, setOffered] = useState<readonly KeptDraft[]>([]);
+  const key = useRef("");
+
+  const show = (next: MixDraft): void => {
+    setDraft(next);
+    onText(next.text);
+  };
+  const take = (kept: KeptDraft): void => {
+    key.current = kept.key;
+    setTakenUp(kept.keptAt);
+    setTouched(true);
+    show(kept);
+  };
+  // storage is the browser's: what it holds is known once the page is there
+  useEffect(() => {
+    const shelf = browserShelf();
+    const found = goesOnWith(
+      draftsOf(shelf, mixId).filter((one) => !isSameDraft(one, base)),
+      asked,
+    );
+    key.current = newDraftKey(mixId);
+    // eslint-disable-next-line react-hooks/set-state-in-effect -- once, and the first paint is what the server made
+    if (found.taken) take(found.taken);
+    setOffered(found.offered);
+    return () => onlyHere(key.current, false);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+
+  const forget = (): void => {
+    dropDraft(browserShelf(), key.current);
+    onlyHere(key.current, false);
+    key.current = newDraftKey(mixId);
+    setKept(true);
+    setTakenUp(undefined);
+    setTouched(false);
+  };
+
+  return {
+    draft,
+    unsaved: !touched || isSameDraft(draft, base) ? "no" : isKept ? "kept" : "only-here",
+    takenUp,
+    offered,
+    change(some) {
+      const next = { ...draft, ...some };
+      show(next);
+      setTouched(true);
+      if (isSameDraft(next, base)) return forget();
+      const kept = keepDraft(browserShelf(), key.current, next, new Date().toISOString());
+      setKept(kept);
+      onlyHere(key.current, !kept);
+    },
+    bring(kept) {
+      setOffered(offered.filter((one) => one !== kept));
+      take(kept);
+    },
+    letGo(kept) {
+      dropDraft(browserShelf(), kept.key);
+      setOffered(offered.filter((one) => one !== kept));
+    },
+    goBack() {
+      forget();
+      show(base);
+    },
+    saved: forget,
+  };
+}
