@@ -3,6 +3,7 @@ import { existsSync } from "node:fs";
 import { createServer } from "node:http";
 import { join } from "node:path";
 import next from "next";
+import { bodyOf, isForFiles, isGiven, noRequest, refuse, requestAgain } from "./gate.mjs";
 import { portFromEnvironment } from "./run.mjs";
 
 // Serves the built application (or, with --dev, the one being developed) on PORT and MARLSTONE_HOST. It alone sees who
@@ -30,11 +31,25 @@ await app.prepare();
 const handle = app.getRequestHandler();
 
 const server = createServer((request, response) => {
+  answer(request, response).catch((error) => {
+    console.error(error);
+    refuse(response, { status: 500, reason: "Marlstone failed at this; its log says why." });
+  });
+});
+
+async function answer(request, response) {
   const here = LOOPBACK.has(request.socket.remoteAddress) && !HANDED_ON.some((name) => name in request.headers);
   request.headers["x-marlstone-from"] = here ? atHome : (request.socket.remoteAddress ?? "nowhere");
+  const fault = noRequest(request);
+  if (fault) return refuse(response, fault);
   if (isForPage(request) && globalThis.marlstoneTrouble?.()) unavailable(response);
-  void handle(request, response);
-});
+  if (request.method !== "POST" || isForFiles(request)) return handle(request, response);
+  const body = await bodyOf(request);
+  if (!Buffer.isBuffer(body)) return refuse(response, body);
+  if ("next-action" in request.headers && !isGiven(body.toString("utf8")))
+    return refuse(response, { status: 400, reason: "This is not what a page of Marlstone sends." });
+  return handle(requestAgain(request, body), response);
+}
 
 /**
  * Whether a page itself is asked for. While the data cannot be relied on pages say so, and whoever asks by program goes

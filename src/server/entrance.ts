@@ -4,7 +4,7 @@ import { ENTER_PATH, pageAfter, STAY_COOKIE } from "./door/door";
 import { boundTo, dataFolder } from "./door/here";
 import { hostName, namesIn } from "./door/hosts";
 import { isPassphrase, LONGEST_PASSPHRASE, mayStay, readPassphrase, STAY_MS, stayUntil } from "./door/passphrase";
-import { Tries } from "./door/tries";
+import { addressOf, Tries } from "./door/tries";
 
 const said = z.object({
   passphrase: z.string().max(2 * LONGEST_PASSPHRASE),
@@ -43,10 +43,6 @@ function isFromElsewhere(headers: Headers): boolean {
   if (origin === null || origin === "null") return origin !== null;
   return !URL.canParse(origin) || hostName(new URL(origin).host) !== hostName(headers.get("host"));
 }
-
-/** Whoever has one address of IPv6 has the 2⁶⁴ beside it. */
-const addressOf = (from: string): string =>
-  from.includes(":") && !from.includes(".") ? from.split(":").slice(0, 4).join(":") : from;
 
 /** Secure where the way here is, as a proxy before Marlstone says; plain HTTP on a house's own network is not. */
 const stayCookie = (headers: Headers, value: string, seconds: number): string =>

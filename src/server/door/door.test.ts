@@ -16,7 +16,7 @@ import {
   whyNoPassphrase,
   type Passphrase,
 } from "./passphrase";
-import { Tries } from "./tries";
+import { addressOf, Tries } from "./tries";
 
 describe("the name Marlstone is asked under", () => {
   it("is read without its port, whatever its letters", () => {
@@ -216,4 +216,19 @@ describe("what is sent", () => {
     ["", "localhost:4310", false],
     ["http://localhost:4310", null, false],
   ])("from a page of %s to %s is taken: %s", (origin, host, taken) => expect(isFromOwnPage(origin, host)).toBe(taken));
+});
+
+describe("an address", () => {
+  it("of IPv6 counts as its first half, however it is written; of IPv4 as itself, in either dress", () => {
+    const full = "2001:0DB8:0000:0042:aaaa:bbbb:cccc:dddd";
+    for (const same of [full, "2001:db8:0:42::1", "2001:db8::42:0:0:0:1", "2001:db8:0:42::%eth0"])
+      expect([same, addressOf(same)]).toEqual([same, "2001:db8:0:42"]);
+    expect(addressOf("2001:db8::1")).toBe("2001:db8:0:0");
+    expect(addressOf("::1")).toBe("0:0:0:0");
+    expect(addressOf("fe80::")).toBe("fe80:0:0:0");
+    expect(addressOf("2001:db8:0:43::1")).not.toBe(addressOf(full));
+    expect(addressOf("192.0.2.7")).toBe("192.0.2.7");
+    expect(addressOf("::ffff:192.0.2.7")).toBe("192.0.2.7");
+    expect(addressOf("nowhere")).toBe("nowhere");
+  });
 });

@@ -48,3 +48,22 @@ export class Tries {
     }
   }
 }
+
+const GROUPS = 8;
+
+/** What an address counts as: whoever has one of IPv6 has the 2⁶⁴ beside it, however it is written (RFC 5952). */
+export function addressOf(from: string): string {
+  const [address] = from.split("%") as [string];
+  if (!address.includes(":")) return address;
+  // one of IPv4 in the dress of the other
+  const dotted = /:(\d+\.\d+\.\d+\.\d+)$/u.exec(address);
+  if (dotted) return dotted[1]!;
+  const [head, tail] = address.split("::").map((part) => part.split(":").filter((group) => group !== ""));
+  const left = head ?? [];
+  const zeros = tail === undefined ? 0 : Math.max(0, GROUPS - left.length - tail.length);
+  const groups = [...left, ...Array.from({ length: zeros }, () => "0"), ...(tail ?? [])];
+  return groups
+    .slice(0, 4)
+    .map((group) => Number.parseInt(group, 16).toString(16))
+    .join(":");
+}
