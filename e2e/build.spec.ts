@@ -2,7 +2,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
-import { BOG, CARBOY, Marlstone, TROUGH, expect, saved, test, faultsOn, typeInto, words } from "./marlstone";
+import { Marlstone } from "../scripts/served";
+import { BOG, CARBOY, TROUGH, expect, saved, test, faultsOn, typeInto, words } from "./marlstone";
 
 const idOf = (marlstone: Marlstone, name: string): string =>
   marlstone.rows<{ id: string }>("select id from setups where name = ?", name)[0]!.id;

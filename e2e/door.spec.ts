@@ -5,7 +5,8 @@ import { networkInterfaces } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import Database from "better-sqlite3";
-import { BOG, CARBOY, expect, Marlstone, saved, test, TROUGH, typeInto } from "./marlstone";
+import { Marlstone } from "../scripts/served";
+import { BOG, CARBOY, expect, saved, test, TROUGH, typeInto } from "./marlstone";
 
 // Who is let in, what every answer carries, and what is said when the data cannot be relied on.
 

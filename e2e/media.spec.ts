@@ -1,19 +1,7 @@
+import type { Marlstone } from "../scripts/served";
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import {
-  BOG,
-  CARBOY,
-  TALL_POT,
-  TROUGH,
-  typeInto,
-  choose,
-  expect,
-  saved,
-  test,
-  words,
-  type Marlstone,
-  mediumFields,
-} from "./marlstone";
+import { BOG, CARBOY, TALL_POT, TROUGH, typeInto, choose, expect, saved, test, words, mediumFields } from "./marlstone";
 
 const MIX = "Potting mix, peat-based";
 const RECIPE = "2 parts peat, 1 perlite, ½ sand";

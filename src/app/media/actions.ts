@@ -4,7 +4,7 @@ import { failed, problem, type Result } from "@/core/units/problem";
 import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
 import { parseOwnMedium } from "@/formats/own-medium/schema";
 import { parseWith } from "@/formats/problems";
-import { marlstone, storing } from "@/server";
+import { storing } from "@/server";
 
 // Each: parse, one service call, the result as it is.
 
@@ -30,10 +30,22 @@ export async function saveOwnMedium(input: SaveKeptInput): Promise<KeepOutcome<O
 
 export async function putAwayOwnMedium(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().media.setOwnPutAway(parsed.value.id, true);
+  return (
+    parsed.ok &&
+    storing(
+      (to) => to.media.setOwnPutAway(parsed.value.id, true),
+      () => false,
+    )
+  );
 }
 
 export async function takeBackOwnMedium(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().media.setOwnPutAway(parsed.value.id, false);
+  return (
+    parsed.ok &&
+    storing(
+      (to) => to.media.setOwnPutAway(parsed.value.id, false),
+      () => false,
+    )
+  );
 }

@@ -6,7 +6,7 @@ import { parseMix } from "@/formats/mix/schema";
 import type { Mix } from "@/formats/mix/document";
 import { putPackInput, type PutPackInput, type PutPackOutcome } from "@/formats/pack/schema";
 import { parseWith } from "@/formats/problems";
-import { marlstone, storing } from "@/server";
+import { storing } from "@/server";
 
 // Each: parse, one service call, the result as it is.
 
@@ -29,12 +29,24 @@ export async function saveMix(input: SaveKeptInput): Promise<KeepOutcome<Mix>> {
 
 export async function putAwayMix(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().mixes.setPutAway(parsed.value.id, true);
+  return (
+    parsed.ok &&
+    storing(
+      (to) => to.mixes.setPutAway(parsed.value.id, true),
+      () => false,
+    )
+  );
 }
 
 export async function takeBackMix(input: { id: string }): Promise<boolean> {
   const parsed = parseWith(keptIdInput, input);
-  return parsed.ok && marlstone().mixes.setPutAway(parsed.value.id, false);
+  return (
+    parsed.ok &&
+    storing(
+      (to) => to.mixes.setPutAway(parsed.value.id, false),
+      () => false,
+    )
+  );
 }
 
 export async function putPack(input: PutPackInput): Promise<PutPackOutcome> {

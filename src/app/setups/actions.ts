@@ -58,18 +58,35 @@ export async function restoreLastGood(input: { setupId: string }): Promise<Write
 /** Makes a copy and answers its id, or undefined when there is nothing whole to copy. */
 export async function copySetup(input: { setupId: string }): Promise<string | undefined> {
   const parsed = parseWith(setupIdInput, input);
-  const copied = parsed.ok ? marlstone().setups.copy(parsed.value.setupId) : parsed;
+  const copied = parsed.ok
+    ? storing(
+        (to) => to.setups.copy(parsed.value.setupId),
+        (message): Result<string> => failed(problem("", "not-stored", message)),
+      )
+    : parsed;
   return copied.ok ? copied.value : undefined;
 }
 
 export async function putAway(input: { setupId: string }): Promise<boolean> {
   const parsed = parseWith(setupIdInput, input);
-  return parsed.ok && marlstone().setups.setPutAway(parsed.value.setupId, true);
+  return (
+    parsed.ok &&
+    storing(
+      (to) => to.setups.setPutAway(parsed.value.setupId, true),
+      () => false,
+    )
+  );
 }
 
 export async function takeBack(input: { setupId: string }): Promise<boolean> {
   const parsed = parseWith(setupIdInput, input);
-  return parsed.ok && marlstone().setups.setPutAway(parsed.value.setupId, false);
+  return (
+    parsed.ok &&
+    storing(
+      (to) => to.setups.setPutAway(parsed.value.setupId, false),
+      () => false,
+    )
+  );
 }
 
 /** Makes a setup from a document; answers its id or what is wrong. */
