@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync } from "node:fs";
-import { spawn, spawnSync } from "node:child_process";
-import { bin, ensureInstalled, say } from "./run.mjs";
+import { spawnSync } from "node:child_process";
+import { inLanes } from "./lanes.mjs";
+import { bin, ensureInstalled } from "./run.mjs";
 
 /**
  * `npm run check`: what is worth knowing before a commit, in under two minutes on two cores. Types, lint and import rules
@@ -30,7 +31,6 @@ const changed = [
 const there = changed.filter((path) => existsSync(path));
 const code = there.filter((path) => /^(src|demo)\/.*\.tsx?$/u.test(path));
 
-/** Two at a time, each with its output when it ends. */
 const parts = [
   ["Types", bin("tsc"), ["-p", "tsconfig.json"]],
   ["Lint", bin("eslint"), [".", "--cache", "--cache-location", "tmp/eslint-cache", "--cache-strategy", "content"]],
@@ -60,23 +60,6 @@ const parts = [
       ]
     : []),
 ];
-let failed = 0;
-const queue = [...parts];
-const work = async () => {
-  for (let part = queue.shift(); part; part = queue.shift()) {
-    const [name, command, args] = part;
-    const from = performance.now();
-    const output = [];
-    const child = spawn(command, args, { env: { ...process.env, FORCE_COLOR: "1" } });
-    for (const stream of [child.stdout, child.stderr]) stream.on("data", (data) => output.push(data));
-    const status = await new Promise((done) => child.on("close", done));
-    say(`${name}: ${status === 0 ? "fine" : "failed"}, ${seconds(from)}`);
-    if (status !== 0) {
-      failed++;
-      console.log(Buffer.concat(output).toString());
-    }
-  }
-};
-await Promise.all([work(), work()]);
+const { failed } = await inLanes(parts);
 console.log(`\n${failed === 0 ? "All fine" : `${failed} failed`}, ${seconds(began)} in all.`);
 process.exit(failed === 0 ? 0 : 1);

@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { spawnSync } from "node:child_process";
+import { inLanes } from "./lanes.mjs";
 import { bin, build, ensureInstalled, run, say } from "./run.mjs";
 
 // Every check, from a fresh clone: format, types, lint, import rules, unit tests, build, browser tests.
@@ -20,14 +21,16 @@ ensureChromium();
 rmSync("tmp", { recursive: true, force: true });
 mkdirSync("tmp", { recursive: true });
 
-part("Format", () => run(bin("prettier"), ["--check", "--log-level", "warn", "."]));
-part("Types", () => {
-  run(bin("next"), ["typegen"]);
-  run(bin("tsc"), ["-p", "tsconfig.json"]);
-  run(bin("tsc"), ["-p", "tsconfig.core.json"]);
-});
-part("Lint", () => run(bin("eslint"), ["."]));
-part("Import rules", () => run(process.execPath, ["scripts/check-imports.mjs"]));
+part("Routes' types", () => run(bin("next"), ["typegen"]));
+const read = await inLanes([
+  ["Lint", bin("eslint"), ["."]],
+  ["Types", bin("tsc"), ["-p", "tsconfig.json"]],
+  ["Format", bin("prettier"), ["--check", "--log-level", "warn", "."]],
+  ["Types of core", bin("tsc"), ["-p", "tsconfig.core.json"]],
+  ["Import rules", process.execPath, ["scripts/check-imports.mjs"]],
+]);
+times.push(...read.times.map(([name, seconds]) => [`  ${name}`, seconds]));
+if (read.failed > 0) process.exit(1);
 part("Unit tests", () =>
   run(bin("vitest"), ["run", "--reporter=default", "--reporter=json", "--outputFile.json=tmp/unit.json"]),
 );

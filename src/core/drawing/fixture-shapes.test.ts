@@ -53,6 +53,37 @@ describe("a fixture cut through", () => {
     for (const { d, widthMm } of paths(shapes)) expect(`${d} ${widthMm}`).not.toMatch(/NaN|Infinity|undefined/);
   });
 
+  it("is twice as large in a drawing twice as large, its strokes and marks too", () => {
+    const at = (times: number): Partial<Pen> => {
+      const yOf = (heightCm: number): number => times * (BASE_Y - heightCm * PER_CM);
+      return {
+        yOf,
+        outline: outlineOf(POT.vessel, { left: 100 * times, right: 300 * times }, yOf, PER_CM * times, times),
+        unitsPerCm: PER_CM * times,
+        mark: 2 * times,
+        waterCm: 3,
+      };
+    };
+    const open: Fixture = { kind: "fill-tube", id: "d", diameterCm: 0.05, acrossShare: 0.5, foot: "drilled" };
+    for (const fixture of [
+      ...FIXTURE_KINDS.map((kind) => newFixture(POT, kind, "one")),
+      open,
+      { ...wallHole, in: "base" as const },
+    ]) {
+      // an arc's flags are no lengths
+      const straight = (shapes: readonly Shape[]): readonly PathShape[] =>
+        paths(shapes).filter(({ d }) => !/a/iu.test(d));
+      const [once, twice] = [straight(drawn(fixture, at(1))), straight(drawn(fixture, at(2)))];
+      expect(twice).toHaveLength(once.length);
+      twice.forEach((shape, i) => {
+        expect(shape.widthMm).toBeCloseTo(2 * once[i]!.widthMm, 9);
+        numbersIn(shape).forEach((number, j) =>
+          expect(Math.abs(number - 2 * numbersIn(once[i]!)[j]!)).toBeLessThan(0.02),
+        );
+      });
+    }
+  });
+
   it("is a hole with its lower edge at its lip, as high as it is wide, and water leaving outward", () => {
     const [hole, arrow] = paths(drawn(wallHole)) as [PathShape, PathShape];
     const [, top, , high] = numbersIn(hole) as [number, number, number, number];

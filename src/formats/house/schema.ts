@@ -17,7 +17,9 @@ import { HOUSE_UPGRADES } from "./upgrade";
 const time = z
   .string()
   .max(40)
-  .regex(/^\d{4}-\d{2}-\d{2}T.*Z$/u, { message: "must be a time in UTC, such as 2026-11-26T09:00:00.000Z" });
+  .refine((said) => /^\d{4}-\d{2}-\d{2}T.*Z$/u.test(said) && !Number.isNaN(Date.parse(said)), {
+    message: "must be a time in UTC, such as 2026-11-26T09:00:00.000Z",
+  });
 const text = z.string().max(LONGEST_NAME * 2);
 const place = z.number().int().min(0);
 const version = z.number().int().min(1).max(1e9);

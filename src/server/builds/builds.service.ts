@@ -1,6 +1,9 @@
 import type { StepState } from "../../core/sheet/built";
 import { asBuilt } from "../../core/sheet/built";
-import { sheetOf } from "../../core/sheet/sheet";
+import { sheetOf, type Sheet } from "../../core/sheet/sheet";
+import { failed, ok, type Result } from "../../core/units/problem";
+import type { UnitSystem } from "../../core/units/units";
+import { setupProblems } from "../../core/water/checked";
 import type { OccupantLookup } from "../../core/occupants/occupant";
 import type { Setup } from "../../core/stack/setup";
 import {
@@ -89,6 +92,15 @@ export type SheetContext = ServiceContext & MixContext & { readonly occupants: O
 export const recipesOf = (db: Db, setup: Setup, context: MixContext) =>
   setup.layers.map(({ mediumId }) => recipeOfMedium(db, mediumId, context));
 
+/** The sheet of a setup; what is wrong with one that cannot stand as it is said. */
+export function soundSheet(db: Db, setup: Setup, context: SheetContext, system: UnitSystem): Result<Sheet> {
+  const { medium, occupants } = context;
+  const problems = setupProblems(setup, medium, system);
+  return problems.length > 0
+    ? failed(...problems)
+    : ok(sheetOf({ setup, medium, occupants, recipes: recipesOf(db, setup, context), system }));
+}
+
 /** What a version taken over from a build is called in the history, and by name. */
 const AS_BUILT = "As built";
 
@@ -103,14 +115,9 @@ export function takeOver(
     const row = repo.buildRow(tx, setupId, buildId);
     if (loaded.status !== "ok" || !row) return { status: "missing" };
     const { setup } = loaded.state;
-    const sheet = sheetOf({
-      setup,
-      medium: context.medium,
-      occupants: context.occupants,
-      recipes: recipesOf(tx, setup, context),
-      system: "metric",
-    });
-    const built = asBuilt(sheet, stateOf(tx, row).built);
+    const sheet = soundSheet(tx, setup, context, "metric");
+    if (!sheet.ok) return { status: "refused", problems: sheet.problems };
+    const built = asBuilt(sheet.value, stateOf(tx, row).built);
     if (!built.ok) return { status: "refused", problems: built.problems };
     const outcome = addVersion(tx, { setupId, baseVersion, label: AS_BUILT, setup: built.value }, context);
     if (outcome.status === "saved") {

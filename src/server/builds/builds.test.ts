@@ -105,6 +105,17 @@ describe("a build", () => {
   });
 });
 
+describe("the sheet", () => {
+  it("is of a setup that can stand; of one that cannot it says why", () => {
+    expect(house.builds.sheetOf(POT, "metric").ok).toBe(true);
+    for (const thicknessCm of [1e9, -5]) {
+      const absurd = { ...POT, layers: [{ ...POT.layers[0]!, thicknessCm }, ...POT.layers.slice(1)] };
+      const sheet = house.builds.sheetOf(absurd, "metric");
+      expect(sheet.ok ? [] : sheet.problems.map(({ path }) => path)).not.toEqual([]);
+    }
+  });
+});
+
 describe("what was really built", () => {
   it("becomes the setup by one change, with a name, and undo takes it back", () => {
     const { id: buildId } = record([

@@ -7,7 +7,7 @@ import { asBuilt } from "@/core/sheet/built";
 import { packsIn } from "@/formats/pack/schema";
 import { readPreferences } from "@/formats/preferences/schema";
 import { BuildSheet } from "@/ui/sheet/build-sheet";
-import { NotReadable } from "@/ui/sheet/not-readable";
+import { NotReadable, NotSound } from "@/ui/sheet/not-readable";
 import { sheetShown } from "@/ui/sheet/sheet-shown";
 import { toldDifferences } from "@/core/readings/version-differences";
 import { mediumChoices } from "@/ui/setup/medium-choices";
@@ -35,7 +35,9 @@ export default async function BuildPage({ params }: Params) {
     build && build.revisionId !== history.headRevisionId ? house.history.version(id, build.revisionId) : undefined;
   // a version that cannot be read any more is not built from: the present one is shown
   const shown = begun?.ok ? begun.value.setup : setup;
-  const sheet = house.builds.sheetOf(shown, system);
+  const made = house.builds.sheetOf(shown, system);
+  if (!made.ok) return <NotSound setupId={id} what="built from" problems={made.problems} />;
+  const sheet = made.value;
   const built = build && asBuilt(sheet, build.built);
   const isTheSetup = built?.ok === true && isDeepStrictEqual(built.value, setup);
   return (
