@@ -5,6 +5,7 @@ import { networkInterfaces } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import Database from "better-sqlite3";
+import { attackProtocol } from "../scripts/attack/protocol";
 import { Marlstone } from "../scripts/served";
 import { BOG, CARBOY, expect, saved, test, TROUGH, typeInto } from "./marlstone";
 
@@ -194,7 +195,8 @@ test("from elsewhere nothing is read or written without the passphrase, and nobo
       303,
     );
     const action = { "next-action": "0".repeat(40), "content-type": "text/plain", origin: "http://shelf.test" };
-    for (const path of ["/", "/enter", "/keeping/backup"]) expect((await at(path, "POST", action)).status).toBe(401);
+    for (const path of ["/", "/enter", "/keeping/backup"])
+      expect((await at(path, "POST", action, "[]")).status).toBe(401);
 
     const form = { "content-type": "application/x-www-form-urlencoded" };
     const say = (words: string, headers = {}) =>
@@ -212,7 +214,7 @@ test("from elsewhere nothing is read or written without the passphrase, and nobo
     expect(String(secure.headers["set-cookie"])).toContain("; Secure");
 
     // too much to be a passphrase is not read, and counts for nothing
-    expect((await say("x".repeat(20_000))).headers.location).toBe("/enter?said=wrong");
+    expect((await say("x".repeat(20_000))).status).toBe(413);
     for (let i = 0; i < 5; i++) expect((await say(`wrong${i}`)).headers.location).toBe("/enter?said=wrong");
     expect((await say(encodeURIComponent(PASSPHRASE))).headers.location).toMatch(/^\/enter\?wait=\d+$/u);
     expect((await ask(marlstone.port, "/", "localhost")).status).toBe(200);
@@ -389,4 +391,20 @@ test("a database moved away is written to no more; stopped, all of it is in its 
   await other.goto(marlstone.url);
   await expect(other.getByText(/was moved or deleted while Marlstone was running/u)).toBeVisible();
   expect(marlstone.stored(TROUGH).layers.at(-1)!.thicknessCm).toBe(3);
+});
+
+test("what is no request of Marlstone's is answered with its reason, and never with a fault of its own", async ({
+  marlstone,
+}) => {
+  expect(await attackProtocol(marlstone, 150, 7)).toEqual([]);
+  const at = (method: string, headers: Record<string, string> = {}, body?: string) =>
+    ask(marlstone.port, "/", "localhost", method, headers, body);
+  const trace = await at("TRACE");
+  expect([trace.status, trace.headers.allow]).toEqual([405, "GET, HEAD, POST"]);
+  const action = { "next-action": "0".repeat(42), "content-type": "text/plain" };
+  expect((await at("POST", action, "[")).status).toBe(400);
+  expect((await at("POST", action, '["$K1"]')).status).toBe(400);
+  expect((await at("POST", { ...action, "content-type": "multipart/form-data; boundary=x" }, "x")).status).toBe(415);
+  expect((await at("POST", action, `["${"x".repeat(1_000_001)}"]`)).status).toBe(413);
+  expect((await at("POST", action, '["$$5 a bag", "$undefined"]')).status).toBe(404);
 });

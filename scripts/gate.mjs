@@ -53,9 +53,14 @@ function isState(header) {
   }
 }
 
+/** React's words for what JSON cannot say, as far as a page here says it. */
+const WORDS = /^\$(?:\$|undefined$|NaN$|-?Infinity$|-0$)/u;
+/** The same thing as stands elsewhere in the list, which is not sent twice: $0, and the way there. */
+const SAME_AS = /^\$0(?::[^:]+)+$/u;
+
 /**
  * Whether a text is what a page gives to a function: a list of plain values. Where text begins with a dollar sign React
- * takes it for a word of its own; those for what JSON cannot say are all that a page here needs.
+ * takes it for a word of its own; a thing may be the same as one that stands before it, and whole, in the list.
  */
 export function isGiven(text) {
   let given;
@@ -66,12 +71,23 @@ export function isGiven(text) {
   }
   if (!Array.isArray(given) || given.length > MOST_GIVEN) return false;
   let values = 0;
+  const whole = new Set();
+  const isBefore = (word) => {
+    let at = given;
+    for (const key of word.split(":").slice(1)) {
+      if (typeof at !== "object" || at === null || !Object.hasOwn(at, key)) return false;
+      at = at[key];
+    }
+    return whole.has(at);
+  };
   const isPlain = (value, depth) => {
     if (++values > MOST_VALUES || depth > DEEPEST) return false;
     if (typeof value === "string")
-      return !value.startsWith("$") || /^\$(?:\$|undefined$|NaN$|-?Infinity$|-0$)/u.test(value);
+      return !value.startsWith("$") || WORDS.test(value) || (SAME_AS.test(value) && isBefore(value));
     if (typeof value !== "object" || value === null) return true;
-    return (Array.isArray(value) ? value : Object.values(value)).every((one) => isPlain(one, depth + 1));
+    for (const one of Array.isArray(value) ? value : Object.values(value)) if (!isPlain(one, depth + 1)) return false;
+    whole.add(value);
+    return true;
   };
   return isPlain(given, 0);
 }

@@ -1,5 +1,6 @@
 import "server-only";
 import { join } from "node:path";
+import { setTimeout } from "node:timers/promises";
 import { nanoid } from "nanoid";
 import { backUpAsBytes } from "./db/backup";
 import { withStorageTold } from "./db/client";
@@ -40,12 +41,21 @@ function troubleOf<T>(
   }
 }
 
+/** While another program has the database, a write is tried so often and others are answered in between: some ten seconds. */
+const MOST_TRIES = 20;
+const BETWEEN_TRIES_MS = 250;
+
 /**
- * Has something stored. Where the place it would lie in is full, read-only, damaged or gone, the answer is `refused` with
- * what is wrong, what is safe and what to do: nothing was written then.
+ * Has something stored. Where the place it would lie in is full, read-only, damaged, gone or held by another program, the
+ * answer is `refused` with what is wrong, what is safe and what to do: nothing was written then.
  */
-export function storing<T>(store: (marlstone: Marlstone) => T, refused: (message: string) => T): T {
-  const done = troubleOf(() => withStorageTold(join(dataFolder(), DATABASE_FILE), () => store(marlstone())));
+export async function storing<T>(store: (marlstone: Marlstone) => T, refused: (message: string) => T): Promise<T> {
+  const once = () => troubleOf(() => withStorageTold(join(dataFolder(), DATABASE_FILE), () => store(marlstone())));
+  let done = once();
+  for (let tries = 1; done.trouble?.code === "busy" && tries < MOST_TRIES; tries++) {
+    await setTimeout(BETWEEN_TRIES_MS);
+    done = once();
+  }
   if (!done.trouble) return done.value;
   const { what, safe, toDo } = done.trouble;
   console.error(`Marlstone could not store a change. ${what} ${toDo}`);

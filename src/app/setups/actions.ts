@@ -17,7 +17,7 @@ import {
 
 // Each: parse, one service call, the result as it is.
 
-const written = <T extends WriteOutcome>(write: (to: Marlstone) => T): T | WriteOutcome =>
+const written = <T extends WriteOutcome>(write: (to: Marlstone) => T): Promise<T | WriteOutcome> =>
   storing<T | WriteOutcome>(write, (message) => ({
     status: "refused",
     problems: [problem("", "not-stored", message)],
@@ -59,7 +59,7 @@ export async function restoreLastGood(input: { setupId: string }): Promise<Write
 export async function copySetup(input: { setupId: string }): Promise<string | undefined> {
   const parsed = parseWith(setupIdInput, input);
   const copied = parsed.ok
-    ? storing(
+    ? await storing(
         (to) => to.setups.copy(parsed.value.setupId),
         (message): Result<string> => failed(problem("", "not-stored", message)),
       )

@@ -117,6 +117,18 @@ describe("a backup", () => {
     expect(namesIn(data()).sort()).toEqual(["Bog", "Jar"]);
   });
 
+  it("that lacks a table of its schema is refused, and nothing is left of it", () => {
+    filled("Bog");
+    const lacking = join(folder, "lacking.db");
+    backUp(data(), lacking);
+    const raw = new Database(lacking);
+    raw.exec("drop table version_names");
+    raw.close();
+    expect(restore(data(), lacking, "now")).toMatchObject({ ok: false, problems: [{ code: "unsound" }] });
+    expect(namesIn(data())).toEqual(["Bog"]);
+    expect(readdirSync(data())).toEqual([DATABASE_FILE]);
+  });
+
   it("that is garbage, cut short, of something else or not there is refused, and nothing changes", () => {
     filled("Bog");
     const before = readFileSync(file());
@@ -150,12 +162,79 @@ describe("a database is looked over before it is opened", () => {
     }
   };
 
-  it("and one that is sound, missing or still empty opens", () => {
+  it("and one that is sound or was never there opens; an empty file in its place is no new yard", () => {
     expect(troubleWith(file())).toBeUndefined();
     filled("Bog");
     expect(codeOf()).toBeUndefined();
-    writeFileSync(join(folder, "empty.db"), "");
-    expect(troubleWith(join(folder, "empty.db"))).toBeUndefined();
+    writeFileSync(file(), "");
+    expect(codeOf()).toBe("not-a-database");
+    expect(readFileSync(file())).toHaveLength(0);
+  });
+
+  it("and one that something else made is left alone, whatever its tables are called", () => {
+    mkdirSync(data());
+    const other = new Database(file());
+    other.exec("create table setups (song text); insert into setups values ('a song')");
+    other.close();
+    const before = readFileSync(file());
+    expect(codeOf()).toBe("not-a-database");
+    expect(readFileSync(file()).equals(before)).toBe(true);
+  });
+
+  it("and one without a table or a column of its own says which, however it comes to lack it", () => {
+    for (const [damage, lost] of [
+      ["drop table packs_gone", undefined],
+      ["drop table version_names", "version_names"],
+      ["alter table builds drop column revision_id", undefined],
+      ["alter table revisions rename column saved_at to stored_at", "saved_at"],
+    ] as const) {
+      rmSync(data(), { recursive: true, force: true });
+      filled("Bog");
+      const raw = new Database(file());
+      try {
+        raw.pragma("writable_schema = ON");
+        raw.exec(damage);
+      } catch {
+        raw.close();
+        continue;
+      }
+      raw.close();
+      expect(codeOf(), damage).toBe("damaged");
+      if (lost !== undefined) expect(() => openDatabase(data())).toThrow(new RegExp(lost, "u"));
+    }
+  });
+
+  it("and one whose migration fails is trouble, and no error of the server's own", () => {
+    filled("Bog");
+    const raw = new Database(file());
+    // as if the last migration had not been made, though its tables are there
+    raw.exec("delete from __drizzle_migrations where created_at = (select max(created_at) from __drizzle_migrations)");
+    raw.close();
+    expect(codeOf()).toBe("damaged");
+  });
+
+  it("and one that is gone, beside what a restore moved aside, is no new yard", () => {
+    filled("Bog");
+    renameSync(file(), `${file()}.before-now`);
+    expect(codeOf()).toBe("gone");
+    expect(existsSync(file())).toBe(false);
+  });
+
+  it("and a restore that was cut between its renames is finished by the next start; one cut before is undone", () => {
+    filled("Bog");
+    backUp(data(), join(folder, "kept.db"));
+    filled("Jar");
+    copyFileSync(join(folder, "kept.db"), `${file()}.incoming`);
+    renameSync(file(), `${file()}.before-now`);
+    expect(namesIn(data())).toEqual(["Bog"]);
+    expect(existsSync(`${file()}.incoming`)).toBe(false);
+    // cut while it was copied, or before anything was moved: what is there is as it was
+    copyFileSync(join(folder, "kept.db"), `${file()}.incoming`);
+    writeFileSync(`${file()}.copying`, "half of it");
+    writeFileSync(join(data(), ".backup-x.db"), "half of it");
+    writeFileSync(`${file()}.new`, "half of it");
+    expect(namesIn(data())).toEqual(["Bog"]);
+    expect(readdirSync(data()).sort()).toEqual([DATABASE_FILE, `${DATABASE_FILE}.before-now`]);
   });
 
   it("and one that is garbage or cut short says so and is left as it is", () => {

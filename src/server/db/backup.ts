@@ -1,7 +1,8 @@
-import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
+import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import { dirname, join } from "node:path";
 import Database from "better-sqlite3";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
+import { bringUpToDate, incomingBeside } from "./client";
 import { DATABASE_FILE, troubleWith } from "./health";
 
 /** What a backup holds, counted in it after it was written. */
@@ -71,14 +72,22 @@ export function restore(
   if (!existsSync(file)) return failed(problem("file", "missing", `There is no file ${file}.`));
   const trouble = troubleWith(file);
   if (trouble && trouble.code !== "not-writable") return failed(problem("file", "unsound", trouble.what));
-  const found = counted(file);
-  if (!found.ok) return found;
   mkdirSync(dataFolder, { recursive: true });
   const target = join(dataFolder, DATABASE_FILE);
   if (existsSync(target) && isInUse(target))
     return failed(problem("data", "in-use", `Marlstone is running on ${dataFolder}. Stop it first.`));
-  const incoming = `${target}.incoming`;
-  copyFileSync(file, incoming);
+  // a copy is brought up to date and counted: one of any earlier schema that can be is good enough, one that cannot is not
+  const copy = `${target}.copying`;
+  copyFileSync(file, copy);
+  chmodSync(copy, 0o644);
+  const found = upToDate(copy, file);
+  if (!found.ok) {
+    for (const end of ["", "-wal", "-shm"]) rmSync(copy + end, { force: true });
+    return found;
+  }
+  // from here on it is found, and put in its place, by the next start if this ends before it
+  const incoming = incomingBeside(target);
+  renameSync(copy, incoming);
   const movedTo = existsSync(target) ? `${target}.before-${stamp}` : undefined;
   if (movedTo) {
     for (const end of ["-wal", "-shm"]) if (existsSync(target + end)) renameSync(target + end, movedTo + end);
@@ -86,6 +95,15 @@ export function restore(
   }
   renameSync(incoming, target);
   return ok({ ...found.value, movedTo });
+}
+
+function upToDate(copy: string, file: string): Result<Backup> {
+  try {
+    bringUpToDate(copy);
+  } catch (error) {
+    return failed(problem("file", "unsound", `${file} holds no data of Marlstone's: ${messageOf(error)}.`));
+  }
+  return counted(copy);
 }
 
 function counted(file: string): Result<Backup> {

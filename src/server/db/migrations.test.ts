@@ -13,6 +13,7 @@ import { loadOwnOccupant, ownOccupantsOf } from "../occupants/occupants.service"
 import { listPacks } from "../packs/packs.service";
 import { loadSetup, saveChanges, shelf } from "../setups/setups.service";
 import { setupDocument } from "../../formats/setup/document";
+import { restore } from "./backup";
 import { DATABASE_FILE, MIGRATIONS_FOLDER, openDatabase } from "./client";
 
 type Journal = { entries: { idx: number; tag: string }[] };
@@ -42,6 +43,16 @@ function dataFrom({ idx, tag }: Journal["entries"][number]): string {
 }
 
 describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data from the time of %s", (_, entry) => {
+  it("is a backup that can be put in the place of today's", () => {
+    const then = join(dataFrom(entry), DATABASE_FILE);
+    const now = join(folder, "now");
+    openDatabase(now).close();
+    expect(restore(now, then, "before")).toMatchObject({ ok: true, value: { setups: 1 } });
+    const { db, close } = openDatabase(now);
+    expect(shelf(db, 1).items.map(({ id }) => id)).toEqual(["old-trough"]);
+    close();
+  });
+
   it("comes through to the present schema whole: read, changed, undone", () => {
     const { db, close } = openDatabase(dataFrom(entry));
     try {

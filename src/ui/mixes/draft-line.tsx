@@ -25,7 +25,7 @@ export function DraftLine({ written, isNew }: { written: WrittenMix; isNew: bool
         </button>
       )}
       {offered.length > 0 && (
-        <section aria-label="Written before and not saved">
+        <section aria-label="Written before and not saved" className="pt-2">
           <h2 className="small-caps">Written before and not saved</h2>
           <ul>
             {offered.map((one) => (

@@ -6,7 +6,7 @@ import { bodyText } from "../body-text";
 export async function POST(request: Request): Promise<Response> {
   const text = await bodyText(request);
   const taken: Result<FileTakenIn> = text.ok
-    ? storing(
+    ? await storing(
         (to) => to.files.takeIn(text.value),
         (message): Result<FileTakenIn> => failed(problem("", "not-stored", message)),
       )

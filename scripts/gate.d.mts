@@ -1,0 +1,1 @@
+export function isGiven(text: string): boolean;
