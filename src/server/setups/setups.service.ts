@@ -1,5 +1,6 @@
 import type { Setup } from "../../core/stack/setup";
 import { newProblems } from "../../core/stack/edit";
+import { keptFor } from "../../core/units/once";
 import { problem, type Problem, type Result } from "../../core/units/problem";
 import { type MediumLookup } from "../../core/water/settle";
 import { setupProblems } from "../../core/water/checked";
@@ -52,6 +53,10 @@ export function shelf(db: Db, page: number, putAway = false, words = ""): Shelf 
   return { items, page: shown, pages, found, total, putAway: away };
 }
 
+/** A page is drawn far more often than its setup changes, and a shelf of many reads them all. */
+const MOST_PARSED = 1000;
+const parsedOnce = keptFor(parseSetupText, MOST_PARSED);
+
 /** A stored version as a setup, with its mixes in the versions they had when it was saved. */
 function readStored(
   db: Db,
@@ -59,7 +64,7 @@ function readStored(
 ): Result<Setup> {
   if (!stored || stored.document === null)
     return { ok: false, problems: [problem("", "no-document", "This setup has no stored version.")] };
-  const parsed = parseSetupText(stored.document);
+  const parsed = parsedOnce(stored.document);
   return parsed.ok ? { ok: true, value: withMixVersions(db, parsed.value, stored.savedAt ?? "") } : parsed;
 }
 
