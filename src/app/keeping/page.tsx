@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { cookies } from "next/headers";
 import { isGuest, marlstone, openness } from "@/server";
 import { KeepingPage } from "@/ui/keeping/keeping-page";
+import { backToWhole, putAwayUnreadable } from "./actions";
 
 export const metadata: Metadata = { title: "Keeping" };
 
@@ -12,6 +13,8 @@ export default async function Keeping() {
       counts={marlstone().counts()}
       openness={openness()}
       isGuest={isGuest((name) => jar.get(name)?.value)}
+      unreadable={marlstone().files.unreadable()}
+      actions={{ backToWhole, putAway: putAwayUnreadable }}
     />
   );
 }

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import Database from "better-sqlite3";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
@@ -14,6 +15,7 @@ import { ownMediumDocument } from "../../formats/own-medium/document";
 import { ownOccupantDocument } from "../../formats/own-occupant/document";
 import { setupDocument } from "../../formats/setup/document";
 import { setupFileDocument } from "../../formats/setup-file/document";
+import { DATABASE_FILE } from "../db/health";
 import { openMarlstone, type Marlstone } from "../open";
 
 const folders: string[] = [];
@@ -435,5 +437,49 @@ describe("a whole house", () => {
     ).toBe(false);
     expect(broken((copy) => Object.assign(copy, { version: 2 }))).toBe(false);
     expect(third.counts()).toMatchObject({ setups: 0, mixes: 0, versions: 0 });
+  });
+});
+
+describe("what is stored and cannot be read", () => {
+  /** Writes over what is stored, as no Marlstone does. */
+  const damage = (table: string, text: string): void => {
+    const raw = new Database(join(folders[0]!, DATABASE_FILE));
+    raw.prepare(`update ${table} set document = ? where rowid = (select max(rowid) from ${table})`).run(text);
+    raw.close();
+  };
+  const told = () => here.files.unreadable().map(({ what, name, wholeAt }) => [what, name, wholeAt !== null]);
+
+  it("is told of by its name, taken out as it is, gone back from or put away; what can be read is not", () => {
+    const id = value(here.mixes.create(MIX));
+    value(here.media.createOwn(GRIT));
+    value(here.occupants.create(KIND));
+    value(here.setups.create(POT));
+    expect(told()).toEqual([]);
+    here.mixes.save({ id, baseVersion: 1, document: mixDocument({ ...MIX, note: "second" }) });
+    for (const table of ["mix_versions", "own_medium_versions", "own_occupant_versions", "revisions"])
+      damage(table, `{"torn": "${table}`);
+    expect(told()).toEqual([
+      ["setup", "Pot", false],
+      ["mix", "Bog bench", true],
+      ["medium", "Lane grit", false],
+      ["living", "Rosemary of the wall", false],
+    ]);
+    for (const { what, id: one } of here.files.unreadable())
+      expect(here.files.storedText({ what, id: one })).toMatch(/^\{"torn": "/u);
+    expect(here.files.storedText({ what: "mix", id: "nobody" })).toBeUndefined();
+    expect(here.files.storedText({ what: "setup", id: "nobody" })).toBeUndefined();
+
+    // the mix has a whole version, and goes on from it; the torn one stays in its history
+    expect(here.files.backToWhole({ what: "mix", id })).toBe(true);
+    expect(here.mixes.load(id)).toMatchObject({ stored: { version: 3, value: { note: "rinse" } } });
+    expect(here.files.backToWhole({ what: "mix", id: "nobody" })).toBe(false);
+    for (const { what, id: one } of here.files.unreadable()) {
+      expect(here.files.backToWhole({ what, id: one })).toBe(false);
+      expect(here.files.putAwayUnreadable({ what, id: one })).toBe(true);
+    }
+    expect(told()).toEqual([]);
+    expect(here.files.putAwayUnreadable({ what: "mix", id: "nobody" })).toBe(false);
+    // and all of it goes along in the house, as the text it is
+    expect(JSON.stringify(here.files.house())).toContain("torn");
   });
 });

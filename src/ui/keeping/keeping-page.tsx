@@ -1,4 +1,6 @@
+import type { Unreadable } from "@/formats/unreadable";
 import { SiteHeader } from "../head/site-header";
+import { UnreadableList, type UnreadableActions } from "./unreadable-list";
 
 export type Counts = {
   readonly setups: number;
@@ -15,6 +17,8 @@ export function KeepingPage({
   counts: { setups, mixes, ownMedia, versions },
   openness: { hasPassphrase, boundTo, names },
   isGuest,
+  unreadable,
+  actions,
 }: {
   counts: Counts;
   openness: {
@@ -23,6 +27,8 @@ export function KeepingPage({
     readonly names: readonly string[];
   };
   isGuest: boolean;
+  unreadable: readonly Unreadable[];
+  actions: UnreadableActions;
 }) {
   const isOpen = hasPassphrase && (boundTo !== undefined || names.length > 0);
   return (
@@ -35,6 +41,8 @@ export function KeepingPage({
           {counted(ownMedia, "medium", "media")} of your own, with {counted(versions, "version", "versions")} to go back
           to: all of it on the machine Marlstone runs on, and nowhere else.
         </p>
+
+        {unreadable.length > 0 && <UnreadableList unreadable={unreadable} actions={actions} />}
 
         <section aria-labelledby="backup" className="mt-8">
           <h2 id="backup" className="text-xl">

@@ -1,15 +1,18 @@
 import type { Metadata } from "next";
-import { notFound } from "next/navigation";
 import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
+import { OWN_KIND_PREFIX } from "@/core/occupants/own-occupant";
 import { marlstone } from "@/server";
+import { notThere } from "../../not-there";
 import { OccupantPage } from "@/ui/occupants/occupant-page";
 
 type Params = { params: Promise<{ id: string }> };
 
+/** A colon stands in the address as %3A. */
+const plainOf = (id: string): string => id.replace(/%3A/iu, ":");
+
 function kindOf(id: string): Occupant | undefined {
-  // a colon stands in the address as %3A
-  const plain = id.replace(/%3A/iu, ":");
+  const plain = plainOf(id);
   return inLibrary(plain) ?? marlstone().occupants.byId(plain);
 }
 
@@ -18,7 +21,8 @@ export async function generateMetadata({ params }: Params): Promise<Metadata> {
 }
 
 export default async function KindPage({ params }: Params) {
-  const found = kindOf((await params).id);
-  if (!found) notFound();
+  const { id } = await params;
+  const found = kindOf(id);
+  if (!found) notThere({ what: "living", id: plainOf(id).replace(OWN_KIND_PREFIX, "") });
   return <OccupantPage occupant={found} />;
 }

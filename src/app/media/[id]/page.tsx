@@ -1,9 +1,11 @@
 import type { Metadata } from "next";
-import { notFound, redirect } from "next/navigation";
+import { redirect } from "next/navigation";
+import { OWN_PREFIX } from "@/core/media/own-id";
 import { SOURCES } from "@/core/media/sources";
 import { mixOfMedium } from "@/core/mixing/mix-medium";
 import { putPack } from "@/app/mixes/actions";
 import { marlstone } from "@/server";
+import { notThere } from "../../not-there";
 import { MediumPage } from "@/ui/media/medium-page";
 
 type Params = { params: Promise<{ id: string }> };
@@ -27,7 +29,7 @@ export default async function OneMediumPage({ params }: Params) {
   const mix = mixOfMedium(id);
   if (mix) redirect(`/mixes/${mix.mixId}`);
   const medium = marlstone().media.byId(id);
-  if (!medium) notFound();
+  if (!medium) notThere({ what: "medium", id: id.replace(OWN_PREFIX, "") });
   return (
     <MediumPage
       medium={medium}

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { notFound } from "next/navigation";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { MixBench } from "@/ui/mixes/mix-bench";
+import { notThere } from "../../not-there";
 import { benchProps } from "../bench-props";
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | string[] | undefined>> };
@@ -14,8 +14,9 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 }
 
 export default async function MixPage({ params, searchParams }: Props) {
-  const loaded = marlstone().mixes.load((await params).id);
-  if (!loaded) notFound();
+  const { id } = await params;
+  const loaded = marlstone().mixes.load(id);
+  if (!loaded) notThere({ what: "mix", id });
   const { recipe, room } = query.parse(await searchParams);
   return (
     <MixBench
