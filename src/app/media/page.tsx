@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { marlstone } from "@/server";
 import { packsIn } from "@/formats/pack/schema";
+import { carried } from "@/ui/common/carried";
 import { MediaShelf } from "@/ui/media/media-shelf";
 import { takeBackOwnMedium } from "./actions";
 
@@ -19,7 +20,7 @@ export default async function MediaPage({
   const { total } = marlstone().mixes.names({ putAway: false, words: "", page: 1 });
   return (
     <MediaShelf
-      media={marlstone().media.all(all ? undefined : MOST_MIXES)}
+      media={carried(marlstone().media.all(all ? undefined : MOST_MIXES))}
       mixesLeftOut={all ? 0 : Math.max(0, total - MOST_MIXES)}
       packs={packsIn(marlstone().packs.list())}
       putAway={marlstone()

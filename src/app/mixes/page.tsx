@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { z } from "zod";
 import { marlstone } from "@/server";
+import { carried } from "@/ui/common/carried";
 import { MixBench } from "@/ui/mixes/mix-bench";
 import { benchProps } from "./bench-props";
 
@@ -17,7 +18,7 @@ export default async function MixesPage({
   return (
     <MixBench
       key="new"
-      media={marlstone().media.ingredients(marlstone().rooms.mediaOf(room))}
+      media={carried(marlstone().media.ingredients(marlstone().rooms.mediaOf(room)))}
       {...benchProps(recipe, room)}
     />
   );

@@ -11,6 +11,7 @@ import { SiteHeader } from "../head/site-header";
 import { Choice, Entry } from "../fields/typed-form";
 import { packText } from "../packs/packs";
 import { GrainPatterns } from "../drawing/patterns";
+import { useCarried, type Carried } from "../common/carried";
 import { ComparedMedia } from "./compared-media";
 import { mediumSearch } from "./find-medium";
 import { MediaTable, type SortKey } from "./media-table";
@@ -28,7 +29,7 @@ const LEAST_LETTERS = 2;
  * against one another.
  */
 export function MediaShelf({
-  media,
+  media: mediaText,
   mixesLeftOut,
   packs,
   putAway,
@@ -36,12 +37,13 @@ export function MediaShelf({
 }: {
   /** So many more mixes there are than are on this shelf. */
   mixesLeftOut: number;
-  media: readonly Medium[];
+  media: Carried<Medium>;
   packs: readonly Pack[];
   putAway: readonly { readonly id: string; readonly name: string }[];
   takeBack: (input: { id: string }) => Promise<boolean>;
 }) {
   const system = useUnits();
+  const media = useCarried(mediaText);
   const priceText = usePrice();
   const form = useForm<SiftTexts>({ defaultValues: NOTHING_SIFTED });
   const texts = useWatch({ control: form.control }) as SiftTexts;

@@ -10,6 +10,7 @@ import { blend, type Part } from "@/core/mixing/blend";
 import { readRecipe, recipeText, type RecipePart } from "@/core/mixing/recipe";
 import { lengthFieldText, lengthUnitName } from "@/core/units/units";
 import { EarlierVersions } from "../common/keep";
+import { useCarried, type Carried } from "../common/carried";
 import { lookupIn } from "../common/media";
 import { readVesselHeight, USUAL_VESSEL_CM } from "../fields/vessel-height";
 import { useUnits } from "../common/preferences";
@@ -38,7 +39,7 @@ const RetentionChart = late(() => import("../media/curves").then((curves) => cur
 
 /** A mix composed in parts, and at once what water and air it ends up with, and how much of everything it takes. */
 export function MixBench({
-  media,
+  media: mediaText,
   recipe,
   rooms,
   roomId: roomAsked = "",
@@ -51,7 +52,7 @@ export function MixBench({
   packs,
   actions,
 }: {
-  media: readonly Medium[];
+  media: Carried<Medium>;
   rooms: readonly Room[];
   /** What the address says; without it the stored mix's own. */
   recipe: string;
@@ -69,6 +70,7 @@ export function MixBench({
   actions: MixActions & { readonly putPack: PutPack };
 }) {
   const system = useUnits();
+  const media = useCarried(mediaText);
   const recipeOf = (some: readonly RecipePart[]): string =>
     recipeText(some, (id) => media.find((one) => one.id === id)?.name ?? id);
   const own = stored && recipeOf(stored.value.parts);

@@ -12,6 +12,7 @@ import type { SetupState } from "@/formats/setup/actions";
 import type { Medium } from "@/core/media/medium";
 import type { Occupant } from "@/core/occupants/occupant";
 import type { Result } from "@/core/units/problem";
+import { useCarried, type Carried } from "../common/carried";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
 import { TextField } from "../fields/text-field";
@@ -44,7 +45,7 @@ const RunBar = late(() => import("./run-bar").then(({ RunBar: bar }) => bar));
 /** A setup's page: stack, section, profile and readings, with every change saved as it is made. */
 export function Workbench({
   initial,
-  media,
+  media: mediaText,
   mixes,
   ownOccupants,
   keepMix,
@@ -52,7 +53,7 @@ export function Workbench({
   actions,
 }: {
   initial: SetupState;
-  media: readonly Medium[];
+  media: Carried<Medium>;
   mixes: readonly MixToMake[];
   ownOccupants: readonly Occupant[];
   keepMix: (document: unknown) => Promise<Result<string>>;
@@ -60,6 +61,7 @@ export function Workbench({
   actions: SetupActions;
 }) {
   const system = useUnits();
+  const media = useCarried(mediaText);
   const router = useRouter();
   const { store, queue } = useSavedStore(initial, { media, mixes, ownOccupants, keepMix }, actions);
   const name = useStore(store, (state) => state.setup.name);

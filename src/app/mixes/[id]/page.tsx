@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { z } from "zod";
 import { marlstone } from "@/server";
+import { carried } from "@/ui/common/carried";
 import { MixBench } from "@/ui/mixes/mix-bench";
 import { notThere } from "../../not-there";
 import { benchProps } from "../bench-props";
@@ -21,8 +22,10 @@ export default async function MixPage({ params, searchParams }: Props) {
   return (
     <MixBench
       key={loaded.stored.id}
-      media={marlstone().media.ingredients(
-        loaded.versions.flatMap(({ value }) => value.parts.map(({ mediumId }) => mediumId)),
+      media={carried(
+        marlstone().media.ingredients(
+          loaded.versions.flatMap(({ value }) => value.parts.map(({ mediumId }) => mediumId)),
+        ),
       )}
       {...benchProps(recipe, room)}
       stored={loaded.stored}

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { marlstone } from "@/server";
 import { DamagedSetup } from "@/ui/setup/damaged-setup";
+import { carried } from "@/ui/common/carried";
 import { Workbench } from "@/ui/setup/workbench";
 import { troubleOf } from "@/ui/yard/trouble";
 import { createMix } from "../../mixes/actions";
@@ -37,6 +38,7 @@ export default async function SetupPage({ params }: Params) {
           key={setupId}
           initial={loaded.state}
           {...offer}
+          media={carried(offer.media)}
           expected={!trouble ? "nobody" : trouble.grade === "unknown" ? "care" : trouble.grade}
           keepMix={createMix}
           actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
