@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { keptId } from "./ids";
 
 /** What is kept in versions that are only added to: mixes and a grower's own media. */
 export type Kept<T> = {
@@ -17,9 +18,9 @@ export type KeepOutcome<T> =
   | { readonly status: "missing" };
 
 /** What crosses from the browser. */
-export const keptIdInput = z.strictObject({ id: z.string().min(1).max(40) });
+export const keptIdInput = z.strictObject({ id: keptId });
 export const saveKeptInput = z.strictObject({
-  id: z.string().min(1).max(40),
+  id: keptId,
   baseVersion: z.number().int().min(1),
   document: z.unknown(),
 });

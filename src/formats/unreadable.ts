@@ -1,7 +1,8 @@
 import { z } from "zod";
+import { keptId } from "./ids";
 
 /** What is stored and cannot be read: brought by a damaged disk, by another program, or by a file. */
-export const UNREADABLE_KINDS = ["setup", "mix", "medium", "living"] as const;
+const UNREADABLE_KINDS = ["setup", "mix", "medium", "living"] as const;
 export type UnreadableKind = (typeof UNREADABLE_KINDS)[number];
 
 export type Unreadable = {
@@ -12,5 +13,5 @@ export type Unreadable = {
   readonly wholeAt: string | null;
 };
 
-export const unreadableInput = z.strictObject({ what: z.enum(UNREADABLE_KINDS), id: z.string().min(1).max(40) });
+export const unreadableInput = z.strictObject({ what: z.enum(UNREADABLE_KINDS), id: keptId });
 export type UnreadableInput = z.infer<typeof unreadableInput>;

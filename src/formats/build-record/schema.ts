@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { mediumId } from "../ids";
 import type { Actual, Built } from "../../core/sheet/built";
 import { MOST_HOLES } from "../../core/stack/check";
 import { tied } from "../tied";
@@ -10,7 +11,7 @@ const actualSchema = tied<Actual>()(
   z.strictObject({
     topCm: cm,
     usedCm3: z.number().min(0).max(1e9).nullable(),
-    mediumId: z.string().min(1).max(80).nullable(),
+    mediumId: mediumId.nullable(),
     lipCm: cm,
     diameterCm: z.number().gt(0).max(500).nullable(),
     count: z.number().int().min(1).max(MOST_HOLES).nullable(),

@@ -4,7 +4,7 @@ import { failed, ok, problem, type Problem, type Result } from "../../core/units
 import { stepKey, stepStateSchema } from "../build-record/schema";
 import { packSchema } from "../pack/schema";
 import { checkKind, parseWith } from "../problems";
-import { keptId } from "../setup-file/schema";
+import { keptId, mediumId } from "../ids";
 import { HOUSE_KIND, HOUSE_VERSION } from "./document";
 import { HOUSE_UPGRADES } from "./upgrade";
 
@@ -80,7 +80,7 @@ export const houseSchema = z.strictObject({
   occupants: z.array(keptSchema),
   packs: z.array(
     z.strictObject({
-      mediumId: z.string().min(1).max(80),
+      mediumId,
       versions: z.array(z.strictObject({ version, savedAt: time, pack: packSchema.nullable() })).min(1),
     }),
   ),

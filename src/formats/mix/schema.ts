@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { mediumId } from "../ids";
 import { LONGEST_NAME } from "../../core/stack/check";
 import { AMENDMENTS, GREATEST_DOSE } from "../../core/mixing/amendments";
 import { GREATEST_PARTS } from "../../core/mixing/blend";
@@ -19,7 +20,7 @@ export const mixSchema = tied<MixDocument>()(
     version: z.literal(MIX_VERSION),
     name: z.string().trim().min(1).max(LONGEST_NAME),
     parts: z
-      .array(z.strictObject({ mediumId: z.string().min(1).max(80), parts: z.number().gt(0).max(GREATEST_PARTS) }))
+      .array(z.strictObject({ mediumId, parts: z.number().gt(0).max(GREATEST_PARTS) }))
       .min(1)
       .max(MOST_RECIPE_PARTS)
       .refine((parts) => new Set(parts.map(({ mediumId }) => mediumId)).size === parts.length, {

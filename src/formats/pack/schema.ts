@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { mediumId } from "../ids";
 import {
   GREATEST_PACK,
   GREATEST_PRICE,
@@ -8,8 +9,6 @@ import {
   type Pack,
 } from "../../core/mixing/batch";
 import { tied } from "../tied";
-
-const mediumId = z.string().min(1).max(80);
 
 /** How a medium is bought, as it is stored and as it crosses from the browser. */
 export const packSchema = tied<Pack>()(

@@ -6,21 +6,11 @@ import { mixSchema, parseMix } from "../mix/schema";
 import { ownMediumSchema, parseOwnMedium } from "../own-medium/schema";
 import { ownOccupantSchema, parseOwnOccupant } from "../own-occupant/schema";
 import { packSchema } from "../pack/schema";
+import { mixMediumId, ownMediumId, ownOccupantId } from "../ids";
 import { checkKind, fromText, parseWith } from "../problems";
 import { SETUP_KIND } from "../setup/document";
 import { parseSetup, setupSchema } from "../setup/schema";
 import { SETUP_FILE_KIND, SETUP_FILE_VERSION, type SetupFile } from "./document";
-
-/** What goes into a web address and into the name of a medium: nothing that any of them could trip over. */
-export const keptId = z.string().regex(/^[\w-]{1,40}$/u, { message: "is not an id" });
-const safe = (prefix: string): string => `^${prefix}[\\w-]{1,40}`;
-const mixMediumId = z
-  .string()
-  .regex(new RegExp(`${safe("mix:")}@[1-9]\\d{0,8}$`, "u"), { message: "must be mix:<id>@<version>" });
-const ownMediumId = z.string().regex(new RegExp(`${safe("own:")}$`, "u"), { message: "must begin with own:" });
-const ownOccupantId = z
-  .string()
-  .regex(new RegExp(`${safe("own-kind:")}$`, "u"), { message: "must begin with own-kind:" });
 
 /** Each entry's name once, in a list of entries that are parsed by `of`. */
 const listOf = <K extends string, V extends string, S extends z.ZodType>(

@@ -1,10 +1,11 @@
 import { z } from "zod";
+import { keptId } from "../ids";
 import type { Problem } from "../../core/units/problem";
 import type { Setup } from "../../core/stack/setup";
 
 /** Inputs and outcomes of the actions on setups: what crosses between browser and server. */
 
-const setupId = z.string().min(1).max(40);
+const setupId = keptId;
 const version = z.number().int().min(0);
 
 /**

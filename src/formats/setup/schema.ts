@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { mediumId, occupantId } from "../ids";
 import { LONGEST_NAME, MOST_FIXTURES, MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../../core/stack/fixtures";
 import {
@@ -105,7 +106,7 @@ const layerSchema = tied<StackLayer>()(
   z.strictObject({
     id,
     name: z.string().max(LONGEST_NAME),
-    mediumId: z.string().min(1).max(80),
+    mediumId,
     thicknessCm: cm,
     legs: z.strictObject({ section: z.enum(["round", "square"]), acrossCm: cm, count }).nullable(),
     separator: z.enum(SEPARATORS).nullable(),
@@ -134,7 +135,7 @@ const siteSchema = tied<Site>()(
   }),
 );
 
-const occupancySchema = tied<Occupancy>()(z.strictObject({ id, occupantId: z.string().min(1).max(80), count }));
+const occupancySchema = tied<Occupancy>()(z.strictObject({ id, occupantId, count }));
 
 /** No id stands twice in a list. */
 const eachOnce =

@@ -89,7 +89,7 @@ export function followDesign(db: Db, { setupId, revisionId }: BuildOfInput): Rec
 export type SheetContext = ServiceContext & MixContext & { readonly occupants: OccupantLookup };
 
 /** What each layer of a setup is mixed of. */
-export const recipesOf = (db: Db, setup: Setup, context: MixContext) =>
+const recipesOf = (db: Db, setup: Setup, context: MixContext) =>
   setup.layers.map(({ mediumId }) => recipeOfMedium(db, mediumId, context));
 
 /** The sheet of a setup; what is wrong with one that cannot stand as it is said. */
