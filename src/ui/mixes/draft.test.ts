@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { AMENDMENTS } from "@/core/mixing/amendments";
 import { shelfIn } from "../outbox/shelf.testing";
 import {
   draftsOf,
@@ -31,7 +32,7 @@ describe("what was written of a mix and not saved", () => {
           note: fc.string({ maxLength: 300 }),
           amendments: fc.array(
             fc.record({
-              id: fc.string({ maxLength: 20 }),
+              id: fc.constantFrom(...AMENDMENTS.map((one) => one.id)),
               amount: fc.double({ noNaN: true, noDefaultInfinity: true }),
             }),
             { maxLength: 4 },
@@ -52,6 +53,16 @@ describe("what was written of a mix and not saved", () => {
         },
       ),
     );
+  });
+
+  it("comes without what there is no such amendment for", () => {
+    const shelf = shelfIn(new Map());
+    const amendments = [
+      { id: "gunpowder", amount: 1 },
+      { id: "dolomite", amount: 2 },
+    ];
+    keepDraft(shelf, newDraftKey("m"), draft("peat", { amendments }), at(0));
+    expect(draftsOf(shelf, "m")[0]!.amendments).toEqual([{ id: "dolomite", amount: 2 }]);
   });
 
   it("is one entry for as long as it is written on, and eight at most are kept of a mix, the newest", () => {

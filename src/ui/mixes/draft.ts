@@ -1,6 +1,6 @@
 import { nanoid } from "nanoid";
 import { z } from "zod";
-import type { Dosed } from "@/core/mixing/amendments";
+import { AMENDMENTS, type Dosed } from "@/core/mixing/amendments";
 import { keysOn, parsed, type Shelf } from "../outbox/drawer";
 
 /**
@@ -70,7 +70,9 @@ const readLane = (shelf: Shelf, lane: string): readonly KeptDraft[] =>
     .filter((key) => key.startsWith(lane))
     .flatMap((key) => {
       const read = draftSchema.safeParse(parsed(shelf.getItem(key)));
-      return read.success ? [{ ...read.data, key } as KeptDraft] : [];
+      if (!read.success) return [];
+      const amendments = read.data.amendments.filter(({ id }) => AMENDMENTS.some((one) => one.id === id));
+      return [{ ...read.data, amendments, key }];
     })
     .sort((a, b) => (a.keptAt < b.keptAt ? 1 : a.keptAt > b.keptAt ? -1 : 0));
 

@@ -46,9 +46,14 @@ export function useDraft(
   const [isKept, setKept] = useState(true);
   const [takenUp, setTakenUp] = useState<string>();
   const [offered, setOffered] = useState<readonly KeptDraft[]>([]);
-  const key = useRef("");
+  const [firstKey] = useState(() => newDraftKey(mixId));
+  const key = useRef(firstKey);
+  /** What stands there now, for what was begun before it did. */
+  const latest = useRef(draft);
+  const typed = useRef(false);
 
   const show = (next: MixDraft): void => {
+    latest.current = next;
     setDraft(next);
     onText(next.text);
   };
@@ -65,10 +70,10 @@ export function useDraft(
       draftsOf(shelf, mixId).filter((one) => !isSameDraft(one, base)),
       asked,
     );
-    key.current = newDraftKey(mixId);
-    // eslint-disable-next-line react-hooks/set-state-in-effect -- once, and the first paint is what the server made
-    if (found.taken) take(found.taken);
-    setOffered(found.offered);
+    // what was typed before the page was at work is not written over
+    const { taken } = found;
+    if (taken && !typed.current) take(taken);
+    setOffered(taken && typed.current ? [taken, ...found.offered] : found.offered);
     return () => onlyHere(key.current, false);
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
@@ -88,7 +93,8 @@ export function useDraft(
     takenUp,
     offered,
     change(some) {
-      const next = { ...draft, ...some };
+      typed.current = true;
+      const next = { ...latest.current, ...some };
       show(next);
       setTouched(true);
       if (isSameDraft(next, base)) return forget();
@@ -108,6 +114,9 @@ export function useDraft(
       forget();
       show(base);
     },
-    saved: forget,
+    saved() {
+      // what was written while it was being saved is not saved
+      if (isSameDraft(latest.current, draft)) forget();
+    },
   };
 }
