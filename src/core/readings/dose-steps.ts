@@ -4,8 +4,15 @@ import { whenSound } from "../water/checked";
 import { settle, type MediumLookup, type Settled } from "../water/settle";
 import { readDose, readSettled, topOfZones } from "./readings";
 
-/** A dose is poured in steps of this. [cm³] */
-export const DOSE_STEP_CM3 = 50;
+/** What a hand pours at once, by what is in there: a syringe into a jar, a jug into a tank. [cm³] */
+const POURED: readonly (readonly [under: number, step: number])[] = [
+  [1000, 10],
+  [5000, 50],
+  [20_000, 100],
+  [Infinity, 500],
+];
+/** In what steps a dose is poured into a vessel that holds so much water. [cm³] */
+export const doseStepCm3 = (storedCm3: number): number => POURED.find(([under]) => storedCm3 < under)![1];
 
 /** What the wet zone is once so much more water is in a sealed vessel. */
 export type DoseStep = {
@@ -27,9 +34,8 @@ export function doseSteps(setup: Setup, medium: MediumLookup, steps = 6): DoseSt
   const now = settledOf(setup);
   if (water.by !== "volume" || !now.ok) return [];
   const { untilBaseCm3, untilRootsCm3 } = readDose(setup, now.value);
-  const doses = new Map<number, DoseStep["event"]>(
-    Array.from({ length: steps + 1 }, (_, i) => [i * DOSE_STEP_CM3, undefined]),
-  );
+  const step = doseStepCm3(water.storedCm3);
+  const doses = new Map<number, DoseStep["event"]>(Array.from({ length: steps + 1 }, (_, i) => [i * step, undefined]));
   if (untilBaseCm3 > 0) doses.set(untilBaseCm3, "stands-at-base");
   if (untilRootsCm3 !== undefined && untilRootsCm3 > 0) doses.set(untilRootsCm3, "stands-at-roots");
   return [...doses]

@@ -1,3 +1,4 @@
+import { capitalised } from "../units/text";
 import { formatHours, formatLength, formatVolume, type UnitSystem } from "../units/units";
 import type { Run } from "../water/run";
 
@@ -78,12 +79,12 @@ export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): st
 }
 
 /** What left by other ways than drinking, and that all of it is accounted for. */
-function accountOf({ ranOutCm3, driedCm3, massBalanceRelError }: Run, system: UnitSystem): string {
+function accountOf({ ranOutCm3, driedCm3 }: Run, system: UnitSystem): string {
   const ways = [
     ...(ranOutCm3 > WORTH_TELLING_CM3 ? [`${formatVolume(ranOutCm3, system)} ran out`] : []),
     ...(driedCm3 > WORTH_TELLING_CM3 ? [`${formatVolume(driedCm3, system)} dried from wall and tray`] : []),
   ];
-  const closes = `balance of all its water closes to ${massBalanceRelError < 1e-9 ? "a billionth" : massBalanceRelError.toExponential(0)}.`;
-  return ways.length === 0 ? `The ${closes}` : `${ways.join(" and ")}, soaking and refill counted; the ${closes}`;
+  const allTold = "all of its water is accounted for.";
+  return ways.length === 0 ? capitalised(allTold) : `${ways.join(" and ")}, soaking and refill counted; ${allTold}`;
 }
 const WORTH_TELLING_CM3 = 20;

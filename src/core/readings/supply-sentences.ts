@@ -18,6 +18,9 @@ import type { Why } from "./sentences";
 export const perDay = (cm3PerHour: number, areaCm2: number, system: UnitSystem): string =>
   `${formatVolume(cm3PerHour * 24, system)} a day (${formatDepthPerDay((cm3PerHour * 24 * 10) / areaCm2, system)})`;
 
+const MANY_TIMES = 10;
+const lowerCased = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
 export type SupplySaying = {
   readonly heading: string;
   readonly text: string;
@@ -75,6 +78,9 @@ export function supplySayings(
     text: markSentence(marked, supply, system),
   });
   const now = shown.nowCm3PerHour;
+  /** Beyond many times what is asked, how much says nothing. */
+  const risesWords = (cm3PerHour: number): string =>
+    cm3PerHour > MANY_TIMES * demandCm3PerHour ? "Many times what is drunk" : perDay(cm3PerHour, areaCm2, system);
   sayings.push({
     heading: "Supply at this level",
     tone: "plain",
@@ -82,13 +88,15 @@ export function supplySayings(
     text:
       now === undefined
         ? "Water stands in the middle of the root zone: at this level supply is not the limit."
-        : `${perDay(now, areaCm2, system)} can rise to the roots; a day takes ${demand}.`,
+        : demandCm3PerHour === 0
+          ? "Nothing is drunk from it, so supply is not the limit."
+          : `${risesWords(now)} can rise to the roots; a day takes ${demand}.`,
   });
   sayings.push({
     heading: ownIsSoaked ? "Had it only wicked up" : "Had it been soaked first",
     tone: "plain",
     why,
-    text: `${capitalised(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined ? "" : `At this level ${perDay(other.nowCm3PerHour, areaCm2, system)}. `}${ownIsSoaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
+    text: `${capitalised(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined || demandCm3PerHour === 0 ? "" : `At this level ${lowerCased(risesWords(other.nowCm3PerHour))}. `}${ownIsSoaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
   });
   return sayings;
 }

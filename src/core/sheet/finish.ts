@@ -119,6 +119,9 @@ const sinkingWords = ({ sinksCm, system }: Bench): string =>
     ? "What is loose sinks: top it up."
     : `All that is loose settles, and the surface sinks by about ${formatLength(sinksCm, system)}: top it up with the same.`;
 
+/** More than this nobody gives by drops. [cm³] */
+const BY_DROPS_CM3 = 300;
+
 /** How the first water goes in, and how much: what the damp layers bring is in there already. */
 function firstWater(bench: Bench, shows: Shows): WrittenStep {
   const { setup, system, settled, network, readings, layers, living } = bench;
@@ -210,7 +213,7 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
         text:
           doseCm3 > 0
             ? [
-                `Nothing leaves this vessel, so the dose counts: its ${litres(setup.water.storedCm3)} in all are the ${litres(broughtCm3)} that the layers bring at the damp they were filled in with, and ${litres(doseCm3)} more. Give it in three goes a day apart, drop by drop and all over, by syringe or a fine rose.`,
+                `Nothing leaves this vessel, so the dose counts: its ${litres(setup.water.storedCm3)} in all are the ${litres(broughtCm3)} that the layers bring at the damp they were filled in with, and ${litres(doseCm3)} more. Give it in three goes a day apart, ${doseCm3 > BY_DROPS_CM3 ? "slowly and all over, with a fine rose" : "drop by drop and all over, by syringe or a fine rose"}.`,
                 "Look at the base from the side before each: water that stands there, and does not go within a day, is the limit, whatever the sum says.",
               ]
             : [

@@ -5,9 +5,11 @@ import { threeFigures } from "@/core/units/units";
 
 /** "3.4–4.8" */
 export const rangeText = ({ low, high }: Range, digits = 2): string =>
-  low === high ? threeFigures(low, digits) : `${threeFigures(low, digits)}–${threeFigures(high, digits)}`;
+  spanned(threeFigures(low, digits), threeFigures(high, digits));
 export const percentRange = ({ low, high }: Range): string =>
-  `${threeFigures(100 * low, 0)}–${threeFigures(100 * high, 0)}\u00a0%`;
+  `${spanned(threeFigures(100 * low, 0), threeFigures(100 * high, 0))}\u00a0%`;
+/** What reads the same at both ends is said once. */
+const spanned = (low: string, high: string): string => (low === high ? low : `${low}–${high}`);
 
 export const EVIDENCE_WORDS: Record<Medium["evidence"], string> = {
   measured: "measured on this kind of material",

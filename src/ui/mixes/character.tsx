@@ -7,6 +7,7 @@ import { mixEc, mixPH } from "@/core/mixing/chemistry";
 import { wickingOf } from "@/core/mixing/wicking";
 import { TIGHT_AIR_SPACE } from "@/core/readings/readings";
 import { formatLength, formatPercent, formatRange, threeFigures } from "@/core/units/units";
+import { yearsWords } from "./years-words";
 import { formatDensity, formatSpeed } from "@/core/units/media-units";
 import { containerState } from "@/core/water/container";
 import { useUnits } from "../common/preferences";
@@ -113,9 +114,5 @@ function ageingText(
   if (typical === 0) return `At this height it is under ${limit} air from the start.`;
   if (!rots) return "Nothing in it rots: it keeps its air.";
   if (low === Infinity) return `Its organic parts rot, but what does not rot keeps the air above ${limit}.`;
-  const years = (value: number): string => (value === Infinity ? "never" : threeFigures(value, 0));
-  return `As its organic parts rot, air falls under ${limit} in ${years(low)} to ${years(high)} years, likely ${years(typical)}.`.replace(
-    "to never years",
-    "years or never",
-  );
+  return `As its organic parts rot, air falls under ${limit} ${yearsWords(low, typical, high)}.`;
 }

@@ -1,7 +1,7 @@
 "use client";
 import { useStore } from "zustand";
 import { withFillFrom, withHistory, withWater } from "@/core/stack/edit";
-import { DOSE_STEP_CM3 } from "@/core/readings/dose-steps";
+import { doseStepCm3 } from "@/core/readings/dose-steps";
 import { HISTORIES, type History, type Standing } from "@/core/stack/setup";
 import { reservoirTopCm } from "@/core/stack/geometry";
 import { formatVolume } from "@/core/units/units";
@@ -77,11 +77,11 @@ export function WaterPanel({ store }: { store: SetupStore }) {
               onOffer={(storedCm3) => offer("Water in the vessel", { by: "volume", storedCm3 })}
             />
             <span className="no-print flex gap-1 self-end">
-              <button type="button" className="press" onClick={dose(-DOSE_STEP_CM3)}>
-                − {formatVolume(DOSE_STEP_CM3, system)}
+              <button type="button" className="press" onClick={dose(-doseStepCm3(water.storedCm3))}>
+                − {formatVolume(doseStepCm3(water.storedCm3), system)}
               </button>
-              <button type="button" className="press" onClick={dose(DOSE_STEP_CM3)}>
-                + {formatVolume(DOSE_STEP_CM3, system)}
+              <button type="button" className="press" onClick={dose(doseStepCm3(water.storedCm3))}>
+                + {formatVolume(doseStepCm3(water.storedCm3), system)}
               </button>
             </span>
           </>
