@@ -34,3 +34,17 @@ it("a screen that stays keeps sharp grains out of an animal's reach, one that ro
   expect(gradeOf(over("mesh"), "fire-salamander", "harm")).toBeUndefined();
   expect(gradeOf(over("card"), "fire-salamander", "harm")).toBe("care");
 });
+
+it("where no layer is said to have roots in it nobody is told to suit: it cannot be told; what is bad by itself still is", () => {
+  const bog: Setup = PAIR_STACKS["peat bog over a raised outlet"];
+  const bare: Setup = { ...bog, layers: bog.layers.map((one) => ({ ...one, rooted: false })) };
+  const of = (setup: Setup, site: Partial<Setup["site"]> = {}) =>
+    judgedWhole(
+      { ...setup, site: { ...setup.site, ...site }, occupants: [{ id: "a", occupantId: "flytrap", count: 1 }] },
+      medium,
+      inLibrary,
+    )![0]!.grade;
+  expect(of(bog)).toBe("suits");
+  expect(of(bare)).toBe("unknown");
+  expect(of(bare, { coldestC: -40 })).toBe("unsuited");
+});

@@ -178,9 +178,13 @@ export type Asked = {
   readonly states: WaterStates;
 };
 
+/** Without these nothing is known of what matters most, and it cannot be told to suit. */
+const FIRST_TO_KNOW: ReadonlySet<Limit> = new Set<Limit>(["no-roots", "unknown-kind"]);
+
 /** The worst of what is known. Whatever is fatal and unsuited decides alone, and nothing is averaged. */
-export function worstOf(findings: readonly { readonly grade: Grade }[]): Grade {
+export function worstOf(findings: readonly { readonly grade: Grade; readonly limit: Limit }[]): Grade {
   for (const grade of ["unsuited", "care"] as const) if (findings.some((one) => one.grade === grade)) return grade;
+  if (findings.some(({ grade, limit }) => grade === "unknown" && FIRST_TO_KNOW.has(limit))) return "unknown";
   return findings.length > 0 && findings.every(({ grade }) => grade === "unknown") ? "unknown" : "suits";
 }
 

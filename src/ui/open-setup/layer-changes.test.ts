@@ -3,7 +3,7 @@ import { fixtureName } from "./fixture-words";
 import { BASE_HOLES, layer, MIX, medium, potWith, wallHole } from "@/core/testing/setups";
 import type { Fixture } from "@/core/stack/fixtures";
 import type { Setup } from "@/core/stack/setup";
-import { addAbove, layerName, removeLayer } from "./layer-changes";
+import { addAbove, layerName, removeLayer, rootedIn, rootsWords } from "./layer-changes";
 import { makeSetupStore } from "./setup-store";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
@@ -101,6 +101,20 @@ describe("taking a layer out", () => {
     expect(layerName({ name: "Soil", mediumId: MIX }, store)).toBe("Soil");
     expect(layerName({ name: "", mediumId: MIX }, store)).toBe(medium(MIX)!.name);
     expect(layerName({ name: "", mediumId: "moon-dust" }, store)).toBe("unknown medium");
+  });
+});
+
+describe("a layer of another medium", () => {
+  const [soil, gravel] = [medium(MIX)!, medium(GRAVEL)!];
+  it("is rooted as that usually is, unless the grower has said otherwise, and it is told", () => {
+    expect(rootedIn(true, soil, gravel, false)).toBe(false);
+    expect(rootedIn(false, gravel, soil, false)).toBe(true);
+    // gravel that was marked as rooted, and soil that was not, stay so
+    expect(rootedIn(true, gravel, soil, false)).toBe(true);
+    expect(rootedIn(false, soil, medium("sphagnum-peat")!, false)).toBe(false);
+    expect(rootedIn(true, undefined, gravel, false)).toBe(false);
+    expect(rootsWords(false, gravel)).toMatch(/^Pea gravel 6–10 mm is not counted as rooted/u);
+    expect(rootsWords(true, soil)).toMatch(/is counted as rooted/u);
   });
 });
 

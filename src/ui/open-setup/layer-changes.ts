@@ -1,5 +1,6 @@
 import { isRootedByDefault } from "@/core/stack/drainage-layer";
 import { addLayer, withLayer, withoutLayer } from "@/core/stack/edit";
+import type { Medium } from "@/core/media/medium";
 import type { StackLayer } from "@/core/stack/setup";
 import type { SetupStore } from "./setup-store";
 
@@ -49,6 +50,16 @@ export function addAbove(store: SetupStore, mediumId: string, newId: () => strin
   store.say(notes.length > 0 ? notes.join(" ") : undefined);
   return id;
 }
+
+/** Whether a layer is rooted once it is of another medium: what the grower has said of it stays. */
+export const rootedIn = (now: boolean, was: Medium | undefined, next: Medium, isTop: boolean): boolean =>
+  was && now !== isRootedByDefault(was, isTop) ? now : isRootedByDefault(next, isTop);
+
+/** What is said where a change of medium has changed that. */
+export const rootsWords = (rooted: boolean, { name }: Medium): string =>
+  rooted
+    ? `${name} is counted as rooted; unmark it if no roots live in it.`
+    : `${name} is not counted as rooted: roots seldom live in it. Mark it again if they do; without a rooted layer nothing can be told of them.`;
 
 export function removeLayer(store: SetupStore, id: string): void {
   const { committed } = store.getState();

@@ -5,7 +5,6 @@ import { CSS } from "@dnd-kit/utilities";
 import { GripVertical } from "lucide-react";
 import { useStore } from "zustand";
 import { useShallow } from "zustand/react/shallow";
-import { isRootedByDefault } from "@/core/stack/drainage-layer";
 import { withLayer } from "@/core/stack/edit";
 import type { Legs, StackLayer } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
@@ -14,7 +13,7 @@ import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { SearchedChoice } from "../fields/searched-choice";
 import { grainFill, soilFill } from "../drawing/patterns";
-import { layerName, removeLayer } from "../open-setup/layer-changes";
+import { layerName, removeLayer, rootedIn, rootsWords } from "../open-setup/layer-changes";
 import { LayerDetails } from "./layer-details";
 import { mediumChoices } from "./medium-choices";
 import type { SetupStore } from "../open-setup/setup-store";
@@ -231,12 +230,10 @@ function MediumChoice({
       className="w-0 grow text-[0.95rem]"
       onChoose={(id) => {
         const next = store.medium(id)!;
-        onChange(`${name} to ${next.name}`, {
-          mediumId: next.id,
-          // what the grower has said of it stays
-          rooted:
-            medium && layer.rooted !== isRootedByDefault(medium, isTop) ? layer.rooted : isRootedByDefault(next, isTop),
-        });
+        const rooted = rootedIn(layer.rooted, medium, next, isTop);
+        onChange(`${name} to ${next.name}`, { mediumId: next.id, rooted });
+        const isTaken = store.getState().committed.layers.some((one) => one.id === layer.id && one.mediumId === id);
+        if (isTaken && rooted !== layer.rooted) store.say(rootsWords(rooted, next));
       }}
     />
   );
