@@ -1,4 +1,15 @@
-import { chmodSync, copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
+import {
+  chmodSync,
+  closeSync,
+  copyFileSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+} from "node:fs";
 import { dirname, join } from "node:path";
 import Database from "better-sqlite3";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
@@ -85,6 +96,7 @@ export function restore(
     for (const end of ["", "-wal", "-shm"]) rmSync(copy + end, { force: true });
     return found;
   }
+  toDisk(copy);
   // from here on it is found, and put in its place, by the next start if this ends before it
   const incoming = incomingBeside(target);
   renameSync(copy, incoming);
@@ -95,6 +107,16 @@ export function restore(
   }
   renameSync(incoming, target);
   return ok({ ...found.value, movedTo });
+}
+
+/** Sees that all of a file is on its disk: what has its name from now on has to outlive the machine. */
+function toDisk(file: string): void {
+  const descriptor = openSync(file, "r+");
+  try {
+    fsyncSync(descriptor);
+  } finally {
+    closeSync(descriptor);
+  }
 }
 
 function upToDate(copy: string, file: string): Result<Backup> {
