@@ -73,6 +73,12 @@ describe("checks of a whole design", () => {
       "by 40 mm before the water touches the soil at one end, and by 20 mm",
     );
     expect(said(POT, "out-of-level")).toBe("");
+    // half way from the middle to the end it rises half as much, and in the middle not at all
+    const hole = PLATFORM.fixtures.find(({ kind }) => kind === "hole") as FixtureOf<"hole">;
+    const at = (acrossShare: number): string => said(withFixture(PLATFORM, { ...hole, acrossShare }), "out-of-level");
+    expect([at(1), at(0)]).toEqual([expect.stringContaining("by 20 mm before it runs"), at(1)]);
+    expect(at(0.75)).toContain("by 40 mm before it runs out at the hole");
+    expect(at(0.5)).not.toContain("hole");
   });
 
   it("say what a hand reckons: heights, places and volumes", () => {

@@ -2,7 +2,7 @@ import { fixtureOf } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
 import { openingsOf, stackHeightCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
-import { levelForDischargeCm, type Discharge } from "../water/discharge";
+import { dischargeOf, levelForDischargeCm, type Discharge } from "../water/discharge";
 
 /**
  * A heavy short storm, as drains of buildings are sized for in temperate climates: 0.03 L a second on a square metre,
@@ -32,11 +32,7 @@ export function stormInflowCm3PerHour(setup: Setup): number {
 const stormDischarges = (setup: Setup): readonly Discharge[] =>
   openingsOf(setup)
     .over.filter(({ lipCm }) => lipCm >= stackHeightCm(setup) - 1e-6)
-    .map(({ lipCm, diameterCm, count, way }): Discharge =>
-      way === "wall"
-        ? { kind: "holes", lipCm, diameterCm, count }
-        : { kind: "rim", lipCm, lengthCm: count * Math.PI * diameterCm },
-    );
+    .map(dischargeOf);
 
 /** One hole fewer in the first way out: the one that leaves clog. */
 function oneClogged(discharges: readonly Discharge[]): readonly Discharge[] {

@@ -90,7 +90,9 @@ function fines(design: Design): Check[] {
 function grainsOut({ setup, medium, system }: Design): Check[] {
   const [lowest] = setup.layers;
   const found = lowest && medium(lowest.mediumId);
-  const { baseIsOpen, baseDiameterCm } = openingsOf(setup);
+  const { baseIsOpen, base } = openingsOf(setup);
+  // grains leave by the widest
+  const baseDiameterCm = Math.max(0, ...base.map(({ diameterCm }) => diameterCm));
   // cloth holds its soil, and a false bottom is a screen by itself
   const isHeld =
     fixtureOf(setup, "drain-screen") !== undefined || setup.vessel.material === "fabric" || setup.fillFromCm > 0;

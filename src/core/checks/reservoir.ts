@@ -77,13 +77,27 @@ function reservoirSmall({ setup, network, drainsAt, surface, system }: Design): 
 /** A vessel set with a spirit level is true to this. [cm a cm] */
 const TRUE_TO = 0.002;
 
+/** How far from the middle the lowest way out sits, as a share of the length; half of it at an end, or where unknown. */
+function holeArm({ fixtures }: Design["setup"], drainsAt: number | undefined): number {
+  const arms = fixtures.flatMap((fixture) =>
+    ((fixture.kind === "hole" && fixture.in === "wall" && !fixture.plugged) || fixture.kind === "standpipe") &&
+    fixture.lipCm === drainsAt
+      ? [Math.abs(fixture.acrossShare - 0.5)]
+      : [],
+  );
+  return arms.length > 0 ? Math.max(...arms) : 0.5;
+}
+
 function outOfLevel({ setup, drainsAt, platform, roots, system }: Design): Check[] {
   if (setup.water.by !== "level" || fixtureOf(setup, "tray")) return [];
   const { levelCm } = setup.water;
   const lengthCm = cutAt(setup.vessel, levelCm).lengthCm;
   const over = platform > 0 ? platform : (roots?.fromCm ?? Infinity);
   const toSoil = over - levelCm;
-  const toHole = drainsAt === undefined ? Infinity : drainsAt - levelCm;
+  // along the vessel water rises at a hole by as much of the tilt as the hole sits from the middle
+  const spareCm = drainsAt === undefined ? Infinity : drainsAt - levelCm;
+  const arm = holeArm(setup, drainsAt);
+  const toHole = arm > 0 ? spareCm / (2 * arm) : Infinity;
   if (toSoil <= 0 || (toSoil === Infinity && toHole === Infinity)) return [];
   const mm = (cm: number): string =>
     system === "metric" ? `${threeFigures(20 * cm, 0)} mm` : formatLength(2 * cm, system);

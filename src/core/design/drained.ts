@@ -162,7 +162,7 @@ export function openPot(bench: Bench): Designed {
     reasons: [
       {
         about: "Holes",
-        text: `${openingsOf(setup).baseCount} in the base, and soil on them all the way: stones under it would only lift the wet zone.`,
+        text: `${openingsOf(setup).base.reduce((sum, { count }) => sum + count, 0)} in the base, and soil on them all the way: stones under it would only lift the wet zone.`,
       },
       {
         about: "Air",

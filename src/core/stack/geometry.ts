@@ -46,9 +46,8 @@ export type Opening = {
 export type Openings = {
   /** Whether water passes the base. */
   readonly baseIsOpen: boolean;
-  /** What it passes there. */
-  readonly baseDiameterCm: number;
-  readonly baseCount: number;
+  /** What it passes there: holes of one size each. */
+  readonly base: readonly { readonly diameterCm: number; readonly count: number }[];
   /** Ways out over the base, the lowest first. */
   readonly over: readonly Opening[];
   /** The tray's water stands at most this high over the inside base; undefined without a tray. */
@@ -96,8 +95,7 @@ export const openingsOf = onceFor((setup: Equipped): Openings => {
   ].sort((a, b) => a.lipCm - b.lipCm);
   return {
     baseIsOpen: inBase.length > 0 || seeps,
-    baseDiameterCm: seeps ? FABRIC_HOLES.diameterCm : (inBase[0]?.diameterCm ?? 0),
-    baseCount: seeps ? FABRIC_HOLES.count : inBase.reduce((sum, { count }) => sum + count, 0),
+    base: seeps ? [FABRIC_HOLES] : inBase.map(({ diameterCm, count }) => ({ diameterCm, count })),
     over,
     trayRimCm: tray && tray.insideDepthCm - vessel.baseCm,
     trayBedCm: tray && -vessel.baseCm,

@@ -1,11 +1,24 @@
+import type { Opening } from "../stack/geometry";
+
 /**
  * What free water runs out through: holes, and the rim. A hole in a thin wall passes Q = Cd·√(2g)·∫ b(z)·√(H − z) dz
  * over its wetted part: a weir while the water only partly covers it, an orifice once it is drowned (Bos 1989, sections
- * 5.1 and 8.1). A rim is a long sharp-crested weir, the same integral over an even width (Poleni's formula).
+ * 5.1 and 8.1). A rim is a long sharp-crested weir, the same integral over an even width (Poleni's formula). A pipe that
+ * stands upright is such a weir all around until it is drowned, at three eighths of its width, and an orifice from there.
  */
 export type Discharge =
   | { readonly kind: "holes"; readonly lipCm: number; readonly diameterCm: number; readonly count: number }
+  /** Pipes that stand upright, open at their upper ends. */
+  | { readonly kind: "pipes"; readonly lipCm: number; readonly diameterCm: number; readonly count: number }
   | { readonly kind: "rim"; readonly lipCm: number; readonly lengthCm: number };
+
+/** How an opening over the base lets out what stands higher. */
+export const dischargeOf = ({ lipCm, diameterCm, count, way }: Opening): Discharge => ({
+  kind: way === "wall" ? "holes" : "pipes",
+  lipCm,
+  diameterCm,
+  count,
+});
 
 /** Of a sharp edge (Bos 1989). */
 const DISCHARGE_COEFFICIENT = 0.6;
@@ -30,12 +43,19 @@ export function dischargeAt(discharges: readonly Discharge[], levelCm: number, o
     const head = levelCm - discharge.lipCm;
     if (!(head > 0)) continue;
     if (discharge.kind === "rim") {
-      const perRoot = ((DISCHARGE_COEFFICIENT * ROOT_2G * 2) / 3) * discharge.lengthCm;
-      out[0]! += perRoot * head ** 1.5;
-      out[1]! += 1.5 * perRoot * Math.sqrt(head);
+      overWeir(discharge.lengthCm, head, out);
       continue;
     }
     const { diameterCm, count } = discharge;
+    if (discharge.kind === "pipes") {
+      if (head < (3 / 8) * diameterCm) overWeir(count * Math.PI * diameterCm, head, out);
+      else {
+        const flow = count * DISCHARGE_COEFFICIENT * ROOT_2G * ((Math.PI / 4) * diameterCm ** 2) * Math.sqrt(head);
+        out[0]! += flow;
+        out[1]! += flow / (2 * head);
+      }
+      continue;
+    }
     const wetted = Math.min(head, diameterCm);
     const spare = head - wetted;
     let flow = 0;
@@ -53,6 +73,13 @@ export function dischargeAt(discharges: readonly Discharge[], levelCm: number, o
     out[0]! += per * flow;
     out[1]! += per * slope;
   }
+}
+
+/** What runs over a sharp edge of a length by its head. */
+function overWeir(lengthCm: number, head: number, out: Float64Array): void {
+  const perRoot = ((DISCHARGE_COEFFICIENT * ROOT_2G * 2) / 3) * lengthCm;
+  out[0]! += perRoot * head ** 1.5;
+  out[1]! += 1.5 * perRoot * Math.sqrt(head);
 }
 
 /** The lowest lip; nothing runs out under it. [cm] */

@@ -96,6 +96,22 @@ describe("how a vessel holds water, from what is built into it", () => {
     expect(lined.sideHoles).toMatchObject([{ lipCm: 6 }]);
   });
 
+  it("base holes of different sizes: each lets out by its own, and a standpipe over the soil as a pipe", () => {
+    const small = { ...BASE_HOLES, id: "small", diameterCm: 0.6, count: 6 } as Fixture;
+    const setup = withFixture(withFixture({ ...BED, water: { by: "soaking" }, fillFromCm: 4 }, BASE_HOLES), small);
+    expect(of(setup).below!.discharges.filter(({ lipCm }) => lipCm === 0)).toMatchObject([
+      { diameterCm: 1, count: 4 },
+      { diameterCm: 0.6, count: 6 },
+    ]);
+    const pipe: Fixture = { kind: "standpipe", id: "p", diameterCm: 2.5, acrossShare: 0.5, lipCm: 27 };
+    expect(of(withFixture(BED, pipe)).over.discharges[0]).toEqual({
+      kind: "pipes",
+      lipCm: 27,
+      diameterCm: 2.5,
+      count: 1,
+    });
+  });
+
   it("a plugged hole is none, and one over the soil is the pond's", () => {
     const plugged = withFixture(BED, { ...BASE_HOLES, plugged: true } as Fixture);
     expect(of(plugged).footDrains).toBe(false);

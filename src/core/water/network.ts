@@ -17,7 +17,7 @@ import {
 import { perimeterCm, standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
 import { branchOf, historyOf, onBranch, type Branch } from "./branch";
 import { makeColumn, type Column } from "./column";
-import type { Discharge } from "./discharge";
+import { dischargeOf, type Discharge } from "./discharge";
 import type { SideHole } from "./side-hole";
 
 export type MediumLookup = (id: string) => Medium | undefined;
@@ -124,11 +124,6 @@ function fillArea(inside: AreaByHeight, tubes: number, fromCm: number, toCm: num
   return widened(cut, -Math.min(tubes, leastAreaCm2(cut) / 2));
 }
 
-const dischargeOf = ({ lipCm, diameterCm, count, way }: Opening): Discharge =>
-  way === "wall"
-    ? { kind: "holes", lipCm, diameterCm, count }
-    : { kind: "rim", lipCm, lengthCm: count * Math.PI * diameterCm };
-
 function pondOf(setup: Setup, inside: AreaByHeight, tubes: number, { over }: Openings): Store {
   const surfaceCm = stackHeightCm(setup);
   const rimCm = Math.max(setup.vessel.insideDepthCm, surfaceCm);
@@ -191,14 +186,7 @@ function belowOf(setup: Setup, inside: AreaByHeight, openings: Openings): Store 
     discharges: [
       ...openings.over.filter(({ lipCm }) => rooms.length > 0 && !isOnTray && lipCm < platform).map(dischargeOf),
       ...(baseIsOpen && !tray
-        ? [
-            {
-              kind: "holes" as const,
-              lipCm: 0,
-              diameterCm: openings.baseDiameterCm,
-              count: Math.max(1, openings.baseCount),
-            },
-          ]
+        ? openings.base.map(({ diameterCm, count }) => ({ kind: "holes" as const, lipCm: 0, diameterCm, count }))
         : []),
       ...(isOnTray
         ? [{ kind: "rim" as const, lipCm: trayRimCm!, lengthCm: 2 * (tray.insideLengthCm + tray.insideWidthCm) }]

@@ -49,6 +49,21 @@ describe("what a hole passes", () => {
     );
   });
 
+  it("of a pipe that stands upright is a weir all around it, and drowned an orifice, without a step between", () => {
+    const pipe = (diameterCm: number): Discharge => ({ kind: "pipes", lipCm: 10, diameterCm, count: 1 });
+    const root2g = Math.sqrt(1962) * 3600;
+    // a cm under water of a pipe 8 cm wide: over its edge; 8 cm over one of 2.5: through its bore
+    expect(flow(pipe(8), 11)).toBeCloseTo((2 / 3) * 0.6 * root2g * Math.PI * 8, 3);
+    expect(flow(pipe(2.5), 18)).toBeCloseTo(0.6 * root2g * (Math.PI / 4) * 2.5 ** 2 * Math.sqrt(8), 3);
+    const drownedAt = 10 + (3 / 8) * 2.5;
+    expect(flow(pipe(2.5), drownedAt - 1e-9) / flow(pipe(2.5), drownedAt + 1e-9)).toBeCloseTo(1, 6);
+    for (const level of [10.3, 12, 18]) {
+      const out = new Float64Array(2);
+      dischargeAt([pipe(2.5)], level, out);
+      expect(out[1]! / ((flow(pipe(2.5), level + 1e-5) - flow(pipe(2.5), level - 1e-5)) / 2e-5)).toBeCloseTo(1, 4);
+    }
+  });
+
   it("is found back: the level at which so much runs out", () => {
     const both: Discharge[] = [hole, { kind: "rim", lipCm: 12, lengthCm: 60 }];
     for (const level of [5.4, 7, 12.3]) {
