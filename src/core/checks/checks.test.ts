@@ -223,6 +223,25 @@ describe("checks of a whole design", () => {
     expect(said(withHeld(half, { kind: "free-water", levelCm: 0, overflowCm: null }), "floats")).toBe("");
   });
 
+  it("count what holds them down as wet as it stands: three centimetres of soil do, dry they would not; and a dressing", () => {
+    const perlite = medium("perlite-coarse-3-6")!;
+    const over = (cm: number, ...fixtures: Fixture[]): string => {
+      const setup = potWith({ kind: "free-water", levelCm: 6, overflowCm: null }, [
+        layer(perlite.id, 6),
+        layer(MIX, cm),
+      ]);
+      return said({ ...setup, fixtures: [...setup.fixtures, ...fixtures] }, "floats");
+    };
+    const lift = 6 * (1 - perlite.packing.interParticlePorosity - perlite.dryBulkDensityGPerCm3.typical);
+    const dry = medium(MIX)!.dryBulkDensityGPerCm3.typical;
+    // all of it stands over the water: it presses with what it weighs wet, several times its dry weight
+    const least = Array.from({ length: 40 }, (_, i) => (i + 1) / 2).find((cm) => over(cm) === "")!;
+    expect(least * dry).toBeLessThan(lift / 2);
+    expect(over(least - 0.5)).toContain("it floats up and mixes");
+    const gravel: Fixture = { kind: "dressing", id: "d", material: "gravel", thicknessCm: 3 };
+    expect(over(least - 0.5, gravel)).toBe("");
+  });
+
   it("say what a cloudburst leaves over soil it has to sink through, and over holes it has to find", () => {
     const area = Math.PI * 100;
     const storm = (roofM2: number): number => (area + roofM2 * 1e4 * 0.9) * (CLOUDBURST_MM_PER_HOUR / 10);

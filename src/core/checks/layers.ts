@@ -2,8 +2,9 @@ import { capitalised } from "../units/text";
 import { fixtureOf, SEPARATOR_FACTS } from "../stack/fixtures";
 import { boundariesCm, openingsOf } from "../stack/geometry";
 import { formatLength, threeFigures } from "../units/units";
-import { cutAt, narrowestAboveCm } from "../vessel/vessel";
+import { cutAt, narrowestAboveCm, vesselAreaCm2 } from "../vessel/vessel";
 import { layerWords, lower, type Check, type Design } from "./check";
+import { fixtureKg } from "./vessel-weight";
 import { FILTER_RATIO, filterRatio, FLOWS_AT, grainSizeMm, runsOut, shareFinerThan } from "./grains";
 
 export const checkLayers = (design: Design): Check[] => [
@@ -117,6 +118,20 @@ function grainsOut({ setup, medium, system }: Design): Check[] {
   ];
 }
 
+/** What presses on a layer from above: soil as wet as it stands, less what free water carries of it, and a dressing. [g/cm²] */
+function weightOver({ setup, readings, surface }: Design, from: number): number {
+  const heights = boundariesCm(setup);
+  const soil = setup.layers.slice(from).reduce((sum, { thicknessCm }, k) => {
+    const { wetKg, volumeCm3 } = readings.layers[from + k]!;
+    const underWaterCm = Math.min(Math.max(0, readings.waterTableCm - heights[from + k]!), thicknessCm);
+    return sum + ((1000 * wetKg) / volumeCm3) * thicknessCm - WATER_G_PER_CM3 * underWaterCm;
+  }, 0);
+  const dressing = fixtureOf(setup, "dressing");
+  const dressed = dressing ? (1000 * fixtureKg(setup, dressing)) / vesselAreaCm2(setup.vessel, surface) : 0;
+  return Math.max(0, soil + dressed);
+}
+const WATER_G_PER_CM3 = 1;
+
 /** Grains that float, with water over their foot and too little on them to hold them down. */
 function floating(design: Design): Check[] {
   const { setup, readings, medium, system } = design;
@@ -132,14 +147,7 @@ function floating(design: Design): Check[] {
     // a floating grain displaces its whole outside, which is what the gaps between grains leave
     const outside = 1 - found.packing.interParticlePorosity;
     const lift = wetCm * Math.max(0, outside - dry);
-    const weight =
-      (heights[i + 1]! - heights[i]! - wetCm) * dry +
-      setup.layers
-        .slice(i + 1)
-        .reduce(
-          (sum, layer) => sum + layer.thicknessCm * (medium(layer.mediumId)?.dryBulkDensityGPerCm3.typical ?? 0),
-          0,
-        );
+    const weight = (heights[i + 1]! - heights[i]! - wetCm) * dry + weightOver(design, i + 1);
     if (lift <= weight) return [];
     return [
       {
@@ -149,7 +157,7 @@ function floating(design: Design): Check[] {
         tone: "trouble",
         why: {
           formula:
-            "Lift of the grains' outside under water, less their own weight, against the dry weight of what lies on them.",
+            "Lift of the grains' outside under water, less their own weight, against the weight of what lies on them, as wet as it stands, less what water carries of it.",
           inputs: [
             ["under water", formatLength(wetCm, system)],
             ["grains fill", `${Math.round(100 * outside)} % of the layer`],

@@ -192,7 +192,12 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
       const fullCm3 = fullStorageCm3(network.column);
       const takesCm3 = fullCm3 - broughtCm3;
       const stays = soakedLevelCm(setup);
-      const holes = openingsOf(setup).baseIsOpen ? "the holes in the base" : "the hole in the wall";
+      const { baseIsOpen, over } = openingsOf(setup);
+      const holes = baseIsOpen
+        ? "the holes in the base"
+        : over[0]?.way === "pipe"
+          ? "the standpipe"
+          : "the hole in the wall";
       return {
         ...base,
         text: [
