@@ -2,7 +2,7 @@ import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import type { Medium } from "../media/medium";
 import { boreCm2, fixtureOf, type Fixture } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
-import { geometryOf, legsAreaCm2, stackHeightCm, type Opening, type Openings } from "../stack/geometry";
+import { geometryOf, legsAreaCm2, stackHeightCm, type Openings } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import {
   addedAreas,
