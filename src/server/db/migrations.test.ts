@@ -1,4 +1,14 @@
-import { copyFileSync, cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import {
+  copyFileSync,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "better-sqlite3";
@@ -48,6 +58,7 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
     const now = join(folder, "now");
     openDatabase(now).close();
     expect(restore(now, then, "before")).toMatchObject({ ok: true, value: { setups: 1 } });
+    expect(readdirSync(now).sort()).toEqual([DATABASE_FILE, `${DATABASE_FILE}.before-before`]);
     const { db, close } = openDatabase(now);
     expect(shelf(db, 1).items.map(({ id }) => id)).toEqual(["old-trough"]);
     close();
