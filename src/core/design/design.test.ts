@@ -229,6 +229,8 @@ describe("any design", () => {
       }),
       { numRuns: RUNS },
     );
+    // against one of thousands of mutants it is stopped after a moment (scripts/vitest-setup.ts), and tells of no shares
+    if (process.env.STRYKER_MUTATOR_WORKER !== undefined) return;
     expect(sound).toBeGreaterThan(0.45 * RUNS);
     expect(refused).toBeGreaterThan(0.01 * RUNS);
     expect(lived).toBeGreaterThan(0.03 * RUNS);
