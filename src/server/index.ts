@@ -42,7 +42,7 @@ function troubleOf<T>(
 }
 
 /** While another program has the database, a write is tried so often and others are answered in between: some ten seconds. */
-const MOST_TRIES = 20;
+const MOST_TRIES = 33;
 const BETWEEN_TRIES_MS = 250;
 
 /**

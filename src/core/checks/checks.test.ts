@@ -8,6 +8,7 @@ import { type Setup } from "../stack/setup";
 import { openingsOf } from "../stack/geometry";
 import { BED, JAR, LID, planted, PLATFORM, POT, rained, TUBE, WRONG } from "../testing/designs";
 import { BASE_HOLES, boxVessel, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
+import { cutAt } from "../vessel/vessel";
 import { setupProblems } from "../water/checked";
 import type { Check, CheckId } from "./check";
 import { CHECK_IDS } from "./check";
@@ -73,12 +74,21 @@ describe("checks of a whole design", () => {
       "by 40 mm before the water touches the soil at one end, and by 20 mm",
     );
     expect(said(POT, "out-of-level")).toBe("");
-    // half way from the middle to the end it rises half as much, and in the middle not at all
+    // half way from the middle to the end it rises half as much
     const hole = PLATFORM.fixtures.find(({ kind }) => kind === "hole") as FixtureOf<"hole">;
     const at = (acrossShare: number): string => said(withFixture(PLATFORM, { ...hole, acrossShare }), "out-of-level");
     expect([at(1), at(0)]).toEqual([expect.stringContaining("by 20 mm before it runs"), at(1)]);
-    expect(at(0.75)).toContain("by 40 mm before it runs out at the hole");
-    expect(at(0.5)).not.toContain("hole");
+    const { lengthCm, widthCm } = cutAt(PLATFORM.vessel, hole.lipCm);
+    const mm = (arm: number): string => `by ${threeFigures(10 / arm, 0)} mm before it runs out at the hole`;
+    expect(at(0.75)).toContain(mm(Math.max(0.25, widthCm / (2 * lengthCm))));
+    // in the middle of a wall it is half the width away: in a round vessel as far as anywhere
+    expect(at(0.5)).toContain(mm(widthCm / (2 * lengthCm)));
+    const round = { ...PLATFORM, vessel: roundVessel(40, PLATFORM.vessel.insideDepthCm) };
+    expect(said(withFixture(round, { ...hole, acrossShare: 0.5 }), "out-of-level")).toContain(mm(0.5));
+    // a pipe in the middle stays out of it
+    const pipe: Fixture = { kind: "standpipe", id: hole.id, diameterCm: 2, acrossShare: 0.5, lipCm: hole.lipCm };
+    const piped = { ...PLATFORM, fixtures: PLATFORM.fixtures.map((one) => (one.id === hole.id ? pipe : one)) };
+    expect(said(piped, "out-of-level")).not.toContain("hole");
   });
 
   it("say what a hand reckons: heights, places and volumes", () => {

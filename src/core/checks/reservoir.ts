@@ -77,14 +77,19 @@ function reservoirSmall({ setup, network, drainsAt, surface, system }: Design): 
 /** A vessel set with a spirit level is true to this. [cm a cm] */
 const TRUE_TO = 0.002;
 
-/** How far from the middle the lowest way out sits, as a share of the length; half of it at an end, or where unknown. */
-function holeArm({ fixtures }: Design["setup"], drainsAt: number | undefined): number {
-  const arms = fixtures.flatMap((fixture) =>
-    ((fixture.kind === "hole" && fixture.in === "wall" && !fixture.plugged) || fixture.kind === "standpipe") &&
-    fixture.lipCm === drainsAt
-      ? [Math.abs(fixture.acrossShare - 0.5)]
-      : [],
-  );
+/**
+ * How far from the middle the lowest way out sits, as a share of the length; half of it at an end, or where unknown. A
+ * hole is in a wall, also where it is drawn in the middle: there half the width away.
+ */
+function holeArm({ vessel, fixtures }: Design["setup"], drainsAt: number | undefined): number {
+  const { lengthCm, widthCm } = cutAt(vessel, drainsAt ?? 0);
+  const arms = fixtures.flatMap((fixture) => {
+    if (fixture.kind !== "hole" && fixture.kind !== "standpipe") return [];
+    const along = Math.abs(fixture.acrossShare - 0.5);
+    if (fixture.lipCm !== drainsAt) return [];
+    if (fixture.kind === "standpipe") return [along];
+    return fixture.in === "wall" && !fixture.plugged ? [Math.max(along, widthCm / (2 * lengthCm))] : [];
+  });
   return arms.length > 0 ? Math.max(...arms) : 0.5;
 }
 
@@ -94,7 +99,7 @@ function outOfLevel({ setup, drainsAt, platform, roots, system }: Design): Check
   const lengthCm = cutAt(setup.vessel, levelCm).lengthCm;
   const over = platform > 0 ? platform : (roots?.fromCm ?? Infinity);
   const toSoil = over - levelCm;
-  // along the vessel water rises at a hole by as much of the tilt as the hole sits from the middle
+  // water rises at a hole by as much of the tilt as the hole sits from the middle
   const spareCm = drainsAt === undefined ? Infinity : drainsAt - levelCm;
   const arm = holeArm(setup, drainsAt);
   const toHole = arm > 0 ? spareCm / (2 * arm) : Infinity;
@@ -116,7 +121,7 @@ function outOfLevel({ setup, drainsAt, platform, roots, system }: Design): Check
       tone: isTight ? "trouble" : "plain",
       why: {
         formula:
-          "Free water stays level while the vessel tilts about its middle: at the ends it stands higher and lower by half of what they differ.",
+          "Free water stays level while the vessel tilts about its middle: at the ends it stands higher and lower by half of what they differ, at a hole by as much as it sits from the middle.",
         inputs: [
           ["filled to", formatLength(levelCm, system)],
           ["soil begins over it at", over === Infinity ? "not said" : formatLength(over, system)],

@@ -102,7 +102,7 @@ export function withStorageTold<T>(file: string, use: () => T): T {
 }
 
 /** So long a write waits for another program that has the database; then whoever asked tries again. [ms] */
-const BUSY_MS = 250;
+const BUSY_MS = 50;
 
 /** @throws DatabaseTrouble whatever goes wrong while it is opened and brought up to date */
 function openSound(file: string, migrationsFolder: string): OpenDatabase {

@@ -24,7 +24,7 @@ export function DraftLine({ written, isNew }: { written: WrittenMix; isNew: bool
           {isNew ? "Begin anew" : "Back to what is saved"}
         </button>
       )}
-      {offered.length > 0 && (
+      {unsaved !== "only-here" && offered.length > 0 && (
         <section aria-label="Written before and not saved" className="pt-2">
           <h2 className="small-caps">Written before and not saved</h2>
           <ul>

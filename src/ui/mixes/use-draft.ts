@@ -103,7 +103,9 @@ export function useDraft(
       onlyHere(key.current, !kept);
     },
     bring(kept) {
-      setOffered(offered.filter((one) => one !== kept));
+      // what stands there now is kept too, and can be brought back in its turn
+      const now = draftsOf(browserShelf(), mixId).filter((one) => one.key === key.current);
+      setOffered([...now, ...offered.filter((one) => one !== kept)]);
       take(kept);
     },
     letGo(kept) {
