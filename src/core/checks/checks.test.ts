@@ -5,18 +5,21 @@ import { readSettled } from "../readings/readings";
 import { withFixture, withLayer, withoutFixture } from "../stack/edit";
 import type { Fixture, FixtureOf } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
-import { openingsOf } from "../stack/geometry";
+import { geometryOf, openingsOf } from "../stack/geometry";
 import { BED, JAR, LID, planted, PLATFORM, POT, rained, TUBE, WRONG } from "../testing/designs";
 import { BASE_HOLES, boxVessel, layer, medium, MIX, potWith, roundVessel, wallHole, withHeld } from "../testing/setups";
+import { areaAtCm2 } from "../vessel/area-by-height";
 import { cutAt } from "../vessel/vessel";
 import { setupProblems } from "../water/checked";
 import type { Check, CheckId } from "./check";
 import { CHECK_IDS } from "./check";
 import { checksOf } from "./checks";
-import { cloudburst, CLOUDBURST_MINUTES, CLOUDBURST_MM_PER_HOUR } from "./cloudburst";
+import { cloudburst, CLOUDBURST_MINUTES, CLOUDBURST_MM_PER_HOUR, stormInflowCm3PerHour } from "./cloudburst";
+import { sinksInCm3 } from "./rain";
 import { fixtureKg, vesselKg } from "./vessel-weight";
 import { formatLength, threeFigures } from "../units/units";
 import { holeConductance } from "../water/discharge";
+import { follow } from "../water/follow";
 
 const all = (setup: Setup): readonly Check[] => {
   const settled = drainedAfterSoaking(setup, medium);
@@ -254,24 +257,74 @@ describe("checks of a whole design", () => {
 
   it("say what a cloudburst leaves over soil it has to sink through, and over holes it has to find", () => {
     const area = Math.PI * 100;
-    const storm = (roofM2: number): number => (area + roofM2 * 1e4 * 0.9) * (CLOUDBURST_MM_PER_HOUR / 10);
+    const perCm2 = 1e4 * 0.9 * (CLOUDBURST_MM_PER_HOUR / 10);
+    const storm = (roofM2: number): number => area * (CLOUDBURST_MM_PER_HOUR / 10) + roofM2 * perCm2;
+    const hours = CLOUDBURST_MINUTES / 60;
     const ks = medium(MIX)!.hydraulics.ksCmPerHour;
-    const stands = (roofM2: number, passes: number): string =>
-      formatLength(((storm(roofM2) - passes) * CLOUDBURST_MINUTES) / 60 / area, "metric").replace(/\u00a0/gu, " ");
-    const roof = (2 * ks * area) / (1e4 * 0.9 * (CLOUDBURST_MM_PER_HOUR / 10));
-    expect(said(rained(POT, roof), "cloudburst")).toContain(`${stands(roof, ks * area)} would stand over the soil`);
+    const words = (cm: number): string => formatLength(cm, "metric").replace(/\u00a0/gu, " ");
+    const stands = (roofM2: number, sinksCm3: number): string => words((storm(roofM2) * hours - sinksCm3) / area);
+    const roof = (2 * ks * area) / perCm2;
+    expect(said(rained(POT, roof), "cloudburst")).toContain(`${stands(roof, ks * area * hours)} would stand over`);
     expect(said(rained(POT), "cloudburst")).toContain("the soil and the holes take it");
-    // a hole in the wall passes what the soil brings it (Hvorslev 1951), one of two half of that
+    // what stands over a hole in the wall fills the pores first; then the hole passes what the soil brings it
+    // (Hvorslev 1951), one of two half of that
     const walled = (roofM2: number): Setup => rained(withHeld(POT, { kind: "drained", outletCm: 10 }), roofM2);
+    const settled = drainedAfterSoaking(walled(0), medium);
+    if (!settled.ok) throw new Error("not drained");
+    const [soil] = readSettled(walled(0), settled.value, medium).layers;
+    const emptyCm3 = soil!.meanAirSpace * soil!.volumeCm3;
     const [hole] = openingsOf(walled(0)).over;
-    const passes = holeConductance(ks, hole!.diameterCm, hole!.count) * 15;
+    const passesCm3 = holeConductance(ks, hole!.diameterCm, hole!.count) * 15 * hours;
     expect(hole!.count).toBe(2);
-    expect(said(walled(0.14), "cloudburst")).toContain(
-      `${stands(0.14, passes)} stands over the soil for a while, with one hole clogged ${stands(0.14, passes / 2)}`,
+    const roomCm = POT.vessel.insideDepthCm - 25;
+    const fits = (sinksCm3: number): number => (area * roomCm + sinksCm3 - hours * storm(0)) / hours / perCm2;
+    const both = fits(emptyCm3 + passesCm3 / 2) * 0.98;
+    expect(said(walled(both), "cloudburst")).toContain(
+      `${stands(both, emptyCm3 + passesCm3)} stands over the soil for a while, with one hole clogged ${stands(both, emptyCm3 + passesCm3 / 2)}`,
     );
-    expect(troubles(walled(0.14))).not.toContain("cloudburst");
-    expect(said(walled(0.2), "cloudburst")).toContain(`with one hole clogged ${stands(0.2, passes / 2)} would stand`);
-    expect(troubles(walled(0.2))).toContain("cloudburst");
+    expect(troubles(walled(both))).not.toContain("cloudburst");
+    const one = fits(emptyCm3 + passesCm3 / 2) * 1.02;
+    expect(said(walled(one), "cloudburst")).toContain(
+      `with one hole clogged ${stands(one, emptyCm3 + passesCm3 / 2)} would stand`,
+    );
+    expect(troubles(walled(one))).toContain("cloudburst");
+  });
+
+  it("say of a cloudburst what the network does in the same storm, within a tenth and half a cm", () => {
+    for (const setup of [POT, BED, withHeld(POT, { kind: "drained", outletCm: 10 })].flatMap((one) => [
+      rained(one),
+      rained(one, 0.1),
+      rained(one, 0.4),
+    ])) {
+      const settled = drainedAfterSoaking(setup, medium);
+      if (!settled.ok) throw new Error("not drained");
+      const { network, equilibrium } = settled.value;
+      const readings = readSettled(setup, settled.value, medium);
+      const geometry = geometryOf(setup);
+      const { surfaceCm: surface } = geometry;
+      const hours = CLOUDBURST_MINUTES / 60;
+      const inflow = stormInflowCm3PerHour(setup);
+      const high = { ...network, over: { ...network.over, discharges: [] } };
+      const { frames } = follow(
+        high,
+        {
+          psiCm: equilibrium.psiCm,
+          belowCm: Math.max(equilibrium.waterTableCm, network.below?.bedCm ?? 0),
+          overCm: surface,
+        },
+        { forcing: { rainCm3PerHour: inflow }, acts: [] },
+        [hours],
+      );
+      const stands = (frames.at(-1)!.overCm ?? surface) - surface;
+      const design = {
+        ...{ setup, network, readings, medium, surface, system: "metric" as const },
+        ...{ drainsAt: geometry.drainsAtCm, platform: geometry.platformCm, roots: geometry.rootsCm },
+      };
+      const sinks = sinksInCm3(design, network.openings.over, hours);
+      const reckoned = Math.max(0, inflow * hours - sinks) / areaAtCm2(network.over.area, surface);
+      expect(reckoned).toBeGreaterThan(0.9 * stands - 0.5);
+      expect(reckoned).toBeLessThan(1.1 * stands + 0.5);
+    }
   });
 
   it("say where drained water goes, and what one person lifts", () => {

@@ -1,8 +1,9 @@
 import { fixtureOf } from "../stack/fixtures";
-import { openingsOf } from "../stack/geometry";
+import { openingsOf, type Opening } from "../stack/geometry";
 import { formatLength, formatPercent, formatVolume } from "../units/units";
 import { areaAtCm2 } from "../vessel/area-by-height";
 import { holeConductance } from "../water/discharge";
+import { belowWaterCm3 } from "../water/network";
 import { layerAtHole } from "../water/side-hole";
 import type { Check, Design } from "./check";
 import {
@@ -20,7 +21,7 @@ export function checkRain(design: Design): Check[] {
   const storm = stormInflowCm3PerHour(setup);
   const why = {
     formula:
-      "What falls on the mouth, and on the roof led into it, against what the ways out pass: a hole as a weir while it is partly covered and as an orifice once it is drowned, Cd 0.6; through soil no more than its least conductivity carries.",
+      "What falls on the mouth, and on the roof led into it, against what the ways out pass: a hole as a weir while it is partly covered and as an orifice once it is drowned, Cd 0.6; into soil no more than each layer conducts, which fills its empty pores first and then leaves below.",
     inputs: [
       ["storm", `${CLOUDBURST_MM_PER_HOUR} mm an hour for ${CLOUDBURST_MINUTES} minutes`],
       ["roof led into it", `${setup.site.roofM2} m²`],
@@ -77,38 +78,19 @@ function atTheHoles(design: Design, storm: number, why: Check["why"]): Check {
       text: `${minute}, and it rises to ${cm(levelCm)}; with one hole clogged to ${cm(cloggedLevelCm)}. The rim is at ${cm(rimCm)}.`,
     };
   }
-  // it has to sink through the soil first, as fast as the slowest layer takes it, and leave below
-  const { layers } = network.column;
-  const slowest = layers.reduce(
-    (least, layer) =>
-      Math.min(
-        least,
-        layer.functions.ksCmPerHour * Math.min(layer.areaCm2, layer.volumeCm3 / (layer.topCm - layer.bottomCm)),
-      ),
-    Infinity,
-  );
-  const lets = (some: typeof over): number =>
-    some.reduce((sum, { lipCm, diameterCm, count }) => {
-      const layer = layerAtHole(layers, { lipCm, diameterCm });
-      // a hole into the room under a platform has open water before it, and passes far more than soil brings
-      return lipCm < platform || !layer
-        ? Infinity
-        : sum + holeConductance(layer.functions.ksCmPerHour, diameterCm, count) * Math.max(0, surface - lipCm);
-    }, 0);
-  const passes = baseIsOpen ? slowest : Math.min(slowest, lets(over));
-  const [first, ...rest] = over;
-  const clogged = baseIsOpen
-    ? slowest
-    : Math.min(slowest, first && first.count > 1 ? lets([{ ...first, count: first.count - 1 }, ...rest]) : lets(rest));
+  // it has to sink into the soil first: its pores fill, and what is over leaves below
+  const clogged = over.slice(0, 1).flatMap((first) => (first.count > 1 ? [{ ...first, count: first.count - 1 }] : []));
   const areaCm2 = areaAtCm2(network.over.area, surface);
-  const standsCm = (passing: number): number => (Math.max(0, storm - passing) * CLOUDBURST_MINUTES) / 60 / areaCm2;
+  const standsCm = (some: typeof over): number =>
+    Math.max(0, (storm * CLOUDBURST_MINUTES) / 60 - sinksInCm3(design, some, CLOUDBURST_MINUTES / 60)) / areaCm2;
   const room = rimCm - surface;
-  const [open, shut] = [standsCm(passes), standsCm(clogged)];
+  const [open, shut] = [standsCm(over), standsCm([...clogged, ...over.slice(1)])];
+  const takesCm3 = Math.max(0, (storm * CLOUDBURST_MINUTES) / 60 - open * areaCm2);
   if (open > room)
     return {
       ...common,
       tone: "trouble",
-      text: `${minute}, and the soil takes ${formatVolume(Math.min(storm, passes) / 60, system)} of it: ${cm(open)} would stand over the soil after ${CLOUDBURST_MINUTES} minutes, and there are ${cm(room)} to the rim. It spills, and takes soil with it. Leave more room, or set a hole just over the soil.`,
+      text: `${minute}, and the soil takes ${formatVolume(takesCm3 / CLOUDBURST_MINUTES, system)} of it: ${cm(open)} would stand over the soil after ${CLOUDBURST_MINUTES} minutes, and there are ${cm(room)} to the rim. It spills, and takes soil with it. Leave more room, or set a hole just over the soil.`,
     };
   if (shut > room)
     return {
@@ -124,6 +106,34 @@ function atTheHoles(design: Design, storm: number, why: Check["why"]): Check {
         ? `${minute}, and the soil and the holes take it, one of them clogged or not.`
         : `${minute}: ${open < 0.05 ? "it is gone as it comes" : `${cm(open)} stands over the soil for a while`}, with one hole clogged ${cm(shut)}; there are ${cm(room)} to the rim.`,
   };
+}
+
+/**
+ * What sinks in while a storm lasts, from the foot up: into each layer no more than it conducts when full, of that what
+ * its empty pores take, and beyond them what runs out of the holes beside it or sinks on. That dry soil draws harder than
+ * by the water's weight, and that a hole runs only once the pores over it are full, are left out: a test holds it
+ * against the network in the same storm, within a tenth. [cm³]
+ */
+export function sinksInCm3(
+  { setup, network: { column, openings, below }, readings, platform, surface }: Design,
+  over: readonly Opening[],
+  hours: number,
+): number {
+  // a hole into the room under a platform has open water before it, and passes far more than soil brings
+  const opensBelow = openings.baseIsOpen || over.some(({ lipCm }) => lipCm < platform);
+  const roomBelowCm3 = belowWaterCm3(below, platform) - belowWaterCm3(below, readings.waterTableCm);
+  const atFoot = opensBelow ? Infinity : Math.max(0, roomBelowCm3);
+  return column.layers.reduce((under, layer, i) => {
+    if (setup.layers[i]!.legs) return under;
+    const conductedCm3 = (hours * layer.functions.ksCmPerHour * layer.volumeCm3) / (layer.topCm - layer.bottomCm);
+    const emptyCm3 = readings.layers[i]!.meanAirSpace * layer.volumeCm3;
+    const besideCm3 = over.reduce((sum, { lipCm, diameterCm, count }) => {
+      if (lipCm < platform || layerAtHole(column.layers, { lipCm, diameterCm }) !== layer) return sum;
+      const perHead = holeConductance(layer.functions.ksCmPerHour, diameterCm, count);
+      return sum + hours * perHead * Math.max(0, surface - lipCm);
+    }, 0);
+    return Math.min(conductedCm3, emptyCm3 + besideCm3 + under);
+  }, atFoot);
 }
 
 /** Watered from the top with no way out. */

@@ -1,4 +1,4 @@
-import { openingsOf, soakedLevelCm } from "../stack/geometry";
+import { firstWayOutWords, soakedLevelCm } from "../stack/geometry";
 import { fixtureOf, type DressingMaterial } from "../stack/fixtures";
 import { fullStorageCm3 } from "../water/equilibrium";
 import { lossesOf, risingCm3PerHour } from "../water/losses";
@@ -192,12 +192,7 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
       const fullCm3 = fullStorageCm3(network.column);
       const takesCm3 = fullCm3 - broughtCm3;
       const stays = soakedLevelCm(setup);
-      const { baseIsOpen, over } = openingsOf(setup);
-      const holes = baseIsOpen
-        ? "the holes in the base"
-        : over[0]?.way === "pipe"
-          ? "the standpipe"
-          : "the hole in the wall";
+      const holes = firstWayOutWords(setup);
       return {
         ...base,
         text: [

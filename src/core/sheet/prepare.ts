@@ -153,6 +153,9 @@ function drillSteps(bench: Bench): Building[] {
         fixture.id,
       );
     }
+    const underLiner = fixtureOf(setup, "liner")
+      ? " They come to lie under the liner: what runs over its edge leaves by them."
+      : "";
     const spread = cut.isRound
       ? "spread in a ring as drawn"
       : `spread as drawn over ${cm(cut.lengthCm)} by ${cm(cut.widthCm)}`;
@@ -165,7 +168,7 @@ function drillSteps(bench: Bench): Building[] {
         [
           fixture.kind === "standpipe"
             ? `In the base, at the place drawn, to take a pipe ${cm(fixture.diameterCm)} wide inside. ${makeWords(cut, 1, bench)} Set the pipe through it with a seal, its upper end ${cm(fixture.lipCm)} over the inside base, and let the seal cure.`
-            : `In the base, ${count === 1 ? "at the place drawn" : spread}. ${makeWords(cut, count, bench)}${differs} From the outside, with the vessel upside down on something soft. Where it came with holes, see that they are open and as wide.`,
+            : `In the base, ${count === 1 ? "at the place drawn" : spread}. ${makeWords(cut, count, bench)}${differs} From the outside, with the vessel upside down on something soft. Where it came with holes, see that they are open and as wide.${underLiner}`,
         ],
         {
           cautions,
@@ -258,11 +261,13 @@ function tightnessSteps({ setup, system, network }: Bench): Building[] {
   const toCm = Math.min(out?.lipCm ?? setup.vessel.insideDepthCm / 3, setup.vessel.insideDepthCm);
   const begins = !out
     ? ""
-    : out.way === "pipe"
-      ? ": it should begin to run down the pipe"
-      : out.count === 1
-        ? ": it should begin to run out of the hole"
-        : ": it should begin to run out of the holes, of all at once if it stands level";
+    : out.way === "liner"
+      ? ": it should begin to run over the liner's edge and out below"
+      : out.way === "pipe"
+        ? ": it should begin to run down the pipe"
+        : out.count === 1
+          ? ": it should begin to run out of the hole"
+          : ": it should begin to run out of the holes, of all at once if it stands level";
   return [
     building(
       step(

@@ -39,7 +39,8 @@ export type Opening = {
   readonly lipCm: number;
   readonly diameterCm: number;
   readonly count: number;
-  readonly way: "wall" | "pipe";
+  /** Over a liner's edge it runs down behind the sheet, and out by what is open under it. */
+  readonly way: "wall" | "pipe" | "liner";
 };
 
 /** How a vessel's fixtures let water out, derived once. */
@@ -86,12 +87,19 @@ export const openingsOf = onceFor((setup: Equipped): Openings => {
   const { vessel } = setup;
   const linedTo = fixtureOf(setup, "liner")?.topCm ?? 0;
   const isFabric = vessel.material === "fabric";
-  const inBase = linedTo > 0 ? [] : fixturesOf(setup, "hole").filter((hole) => hole.in === "base" && !hole.plugged);
+  const holes = fixturesOf(setup, "hole").filter(({ plugged }) => !plugged);
+  const inBase = linedTo > 0 ? [] : holes.filter((hole) => hole.in === "base");
   const seeps = isFabric && linedTo <= 0;
   const tray = fixtureOf(setup, "tray");
+  const behindLiner =
+    linedTo <= 0 || linedTo >= vessel.insideDepthCm
+      ? []
+      : isFabric
+        ? [FABRIC_HOLES]
+        : holes.filter((hole) => hole.in === "base" || hole.lipCm < linedTo);
   const over = [
     ...setup.fixtures.flatMap((fixture) => openingOf(fixture, linedTo) ?? []),
-    ...(isFabric && linedTo > 0 ? [{ lipCm: linedTo, ...FABRIC_HOLES, way: "wall" as const }] : []),
+    ...behindLiner.map(({ diameterCm, count }) => ({ lipCm: linedTo, diameterCm, count, way: "liner" as const })),
   ].sort((a, b) => a.lipCm - b.lipCm);
   return {
     baseIsOpen: inBase.length > 0 || seeps,
@@ -110,6 +118,25 @@ export function drainsAtCm(setup: Equipped): number | undefined {
   const { baseIsOpen, over, trayRimCm } = openingsOf(setup);
   // what runs out of a hole over an open base has run into the tray, and leaves over its rim
   return baseIsOpen ? Math.max(0, trayRimCm ?? 0) : over[0]?.lipCm;
+}
+
+/** The way water takes first, for who watches for it. */
+export function firstWayOutWords(setup: Equipped): string {
+  const { baseIsOpen, over } = openingsOf(setup);
+  if (baseIsOpen) return "the holes in the base";
+  const [first] = over;
+  switch (first?.way) {
+    case undefined:
+      return "the rim";
+    case "pipe":
+      return "the standpipe";
+    case "liner":
+      return "under the liner's edge";
+    case "wall":
+      return first!.count === 1 ? "the hole in the wall" : "the holes in the wall";
+    default:
+      return first!.way satisfies never;
+  }
 }
 
 /** Up to where free water is held: the reservoir's brim. Undefined for a vessel that holds none of its own. [cm] */

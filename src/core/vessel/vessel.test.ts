@@ -53,6 +53,16 @@ describe("a vessel", () => {
       insideDepthCm: 12,
     } as Vessel;
     expect(vesselVolumeCm3(bowl)).toBeCloseTo((2 / 3) * Math.PI * 100 * 12, 3);
+    // a quarter of an ellipse from the flat of its base, by summing thin discs
+    const footed = { ...bowl, baseDiameterCm: 12, insideDiameterCm: 30 } as Vessel;
+    const radius = (z: number): number => 6 + 9 * Math.sqrt(1 - (1 - z / 12) ** 2);
+    for (const upTo of [0.3, 1.2, 5, 12]) {
+      const discs = 40_000;
+      const summed = Array.from({ length: discs }, (_, i) => radius((upTo * (i + 0.5)) / discs) ** 2);
+      const exact = (Math.PI * upTo * summed.reduce((sum, one) => sum + one, 0)) / discs;
+      expect(Math.abs(vesselVolumeCm3(footed, upTo) / exact - 1)).toBeLessThan(2e-3);
+      expect(Math.abs(cutAt(footed, upTo).widthCm / (2 * radius(upTo)) - 1)).toBeLessThan(0.02);
+    }
     const bottle: Vessel = {
       ...ROUND,
       shape: "bottle",

@@ -184,14 +184,8 @@ export const vesselArea = onceFor((vessel: Vessel): AreaByHeight => {
       const d = barrelDiameter(vessel, depth);
       return one(d, d, Math.PI / 4);
     }
-    case "bowl": {
-      // the square of an ellipse's radius is a parabola of height
-      const [base, rim] = [vessel.baseDiameterCm, vessel.insideDiameterCm].map((d) => Math.PI * (d / 2) ** 2) as [
-        number,
-        number,
-      ];
-      return one([base, (2 * (rim - base)) / depth, -(rim - base) / depth ** 2], [1]);
-    }
+    case "bowl":
+      return bowlArea(vessel.baseDiameterCm / 2, vessel.insideDiameterCm / 2, depth);
     case "bath": {
       const [piece] = one(
         between(vessel.baseLengthCm, vessel.insideLengthCm, depth),
@@ -217,6 +211,40 @@ export const vesselArea = onceFor((vessel: Vessel): AreaByHeight => {
       return vessel satisfies never;
   }
 });
+
+/** The arc of a bowl's wall is laid through so many parabolas, closer together at its foot, where it lies flat. */
+const BOWL_PIECES = 10;
+
+/**
+ * A bowl's area by height: r(t) = r₀ + (R − r₀)·√(2t − t²), t from the base to the rim, so that
+ * A = π·(r₀² + 2·r₀·(R − r₀)·√(2t − t²) + (R − r₀)²·(2t − t²)). The root is no polynomial: within a piece it is the
+ * parabola that has its value at both ends and its integral, so that volumes are exact at every joint.
+ */
+function bowlArea(baseCm: number, rimCm: number, depthCm: number): AreaByHeight {
+  const flare = rimCm - baseCm;
+  const pieces = baseCm * flare === 0 ? 1 : BOWL_PIECES;
+  // by the angle from the arc's foot: t = 1 − cos θ, √(2t − t²) = sin θ
+  const joints = Array.from({ length: pieces + 1 }, (_, i) => (i * Math.PI) / 2 / pieces);
+  const heightOf = (angle: number): number => depthCm * (1 - Math.cos(angle));
+  return joints.slice(1).map((to, i) => {
+    const from = joints[i]!;
+    const fromCm = heightOf(from);
+    const toCm = i === pieces - 1 ? depthCm : heightOf(to);
+    const high = toCm - fromCm;
+    const [first, last] = [Math.sin(from), Math.sin(to)];
+    const mean = (depthCm * (to - Math.sin(to) * Math.cos(to) - (from - Math.sin(from) * Math.cos(from)))) / 2 / high;
+    const bend = 3 * (first + last - 2 * mean);
+    const arc = [first, (last - first - bend) / high, bend / high ** 2];
+    const t = fromCm / depthCm;
+    const square = [2 * t - t ** 2, (2 - 2 * t) / depthCm, -1 / depthCm ** 2];
+    const circle = [baseCm ** 2, 0, 0];
+    return {
+      fromCm,
+      toCm,
+      coefficients: circle.map((c, k) => Math.PI * (c + 2 * baseCm * flare * arc[k]! + flare ** 2 * square[k]!)),
+    };
+  });
+}
 
 /** A stave's bend: upright at the rim, where the barrel is widest. */
 const barrelDiameter = (

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { withFixture } from "../stack/edit";
 import type { Fixture } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
-import { drainsAtCm } from "../stack/geometry";
+import { drainsAtCm, firstWayOutWords, soakedLevelCm } from "../stack/geometry";
 import { BASE_HOLES, boxVessel, GRAVEL, inFeet, layer, medium, MIX, potWith, wallHole } from "../testing/setups";
 import { areaAtCm2 } from "../vessel/area-by-height";
 import type { Vessel } from "../vessel/vessel";
@@ -81,6 +81,14 @@ describe("how a vessel holds water, from what is built into it", () => {
     // a liner closes the base again
     const lined = of(withFixture(withFixture(pot, TRAY), { kind: "liner", id: "liner", topCm: 10 }));
     expect(lined).toMatchObject({ footDrains: false, below: undefined });
+    // and what stands over its edge runs down behind it and out by them
+    expect(lined.sideHoles).toMatchObject([{ lipCm: 10, way: "liner" }]);
+    const linedPot = withFixture(pot, { kind: "liner", id: "liner", topCm: 10 });
+    expect(soakedLevelCm(linedPot)).toBe(10);
+    expect(firstWayOutWords(linedPot)).toBe("under the liner's edge");
+    // one up to the rim leaves no way behind it
+    const toRim = withFixture(pot, { kind: "liner", id: "liner", topCm: pot.vessel.insideDepthCm });
+    expect([of(toRim).sideHoles, soakedLevelCm(toRim)]).toEqual([[], pot.vessel.insideDepthCm]);
   });
 
   it("a bag: its cloth is open at the base, and lets over its liner", () => {

@@ -59,7 +59,7 @@ export function ZoneMarks({
     ...(baseIsOpen && water.by === "soaking" ? [{ heightCm: 0, text: "open base", tone: "ink" as const }] : []),
     ...over.map(({ lipCm, way }, i) => ({
       heightCm: lipCm,
-      text: `${way === "pipe" ? "standpipe" : water.by === "soaking" && i === 0 ? "outlet" : "overflow"} ${cm(lipCm)}`,
+      text: `${way === "pipe" ? "standpipe" : way === "liner" ? "liner's edge" : water.by === "soaking" && i === 0 ? "outlet" : "overflow"} ${cm(lipCm)}`,
       tone: "ink" as const,
     })),
   ];
