@@ -1,4 +1,5 @@
 import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import { boughtWaterByMass } from "../media/as-bought";
 import type { Medium } from "../media/medium";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { CM3_PER_GALLON, type UnitSystem } from "../units/units";
@@ -11,8 +12,8 @@ export const PACK_KINDS = ["bag", "bale", "brick"] as const;
 export type PackKind = (typeof PACK_KINDS)[number];
 export const PACK_UNITS = ["L", "kg"] as const;
 /**
- * How something is bought: litres as printed on the pack, which swell when it is loosened or hydrated, or kilograms,
- * dry, which fill what the medium's dry bulk density says.
+ * How something is bought: litres as printed on the pack, which swell when it is loosened or hydrated, or kilograms as
+ * sold, which without the water in them fill what the medium's dry bulk density says.
  */
 export type Pack = {
   readonly mediumId: string;
@@ -31,8 +32,14 @@ export const GREATEST_PACK = 1e5;
 export const GREATEST_PRICE = 1e6;
 
 /** Loose volume a pack gives. [cm³] */
-export const packFillsCm3 = ({ amount, unit, swells }: Pack, { dryBulkDensityGPerCm3 }: Medium): number =>
-  unit === "L" ? amount * 1000 * swells : (amount * 1000) / dryBulkDensityGPerCm3.typical;
+export const packFillsCm3 = (
+  { amount, kind, unit, swells }: Pack,
+  medium: Medium,
+  densityGPerCm3 = medium.dryBulkDensityGPerCm3.typical,
+): number =>
+  unit === "L"
+    ? amount * 1000 * swells
+    : (amount * 1000) / (1 + boughtWaterByMass(medium, kind === "brick").typical) / densityGPerCm3;
 
 /** An amount of one medium, and how it is bought when there is a pack of it. */
 export type Needed = {

@@ -10,7 +10,7 @@ import { blend, meanGrainMm, sharesOf, type Part } from "./blend";
 import { mixEc, mixPH } from "./chemistry";
 import { mixMedium } from "./mix-medium";
 import { parseParts } from "./recipe";
-import { hydrationOf, WETNESS, wettingOf } from "./wetting";
+import { hydrationOf, wettingOf } from "./wetting";
 import { LEAST_WICKING_SHARE, wickingOf, WICKS_FROM_CM } from "./wicking";
 
 // What the rules of mixing come to, against sums made by hand of two media with round numbers.
@@ -182,7 +182,9 @@ describe("a batch", () => {
 
   it("goes with packs by litres or kilograms, whole ones, whose price may not be known", () => {
     expect(packFillsCm3(pack, BUFFERED)).toBe(20_000);
-    expect(packFillsCm3({ ...pack, unit: "kg", amount: 5 }, BUFFERED)).toBeCloseTo(50_000, 6);
+    expect(packFillsCm3({ ...pack, unit: "kg", amount: 5 }, BUFFERED)).toBeCloseTo(50_000 / 1.5, 6);
+    expect(packFillsCm3({ ...pack, kind: "brick", unit: "kg", amount: 5 }, BUFFERED)).toBeCloseTo(50_000 / 1.15, 6);
+    expect(packFillsCm3({ ...pack, unit: "kg", amount: 5 }, BUFFERED, 0.2)).toBeCloseTo(25_000 / 1.5, 6);
     expect(neededOf(BUFFERED, 40_000, [pack])).toMatchObject({ packs: 2, leftOverCm3: 0, cost: 14 });
     expect(neededOf(BUFFERED, 40_001, [pack])).toMatchObject({ packs: 3, leftOverCm3: 19_999, cost: 21 });
     expect(neededOf(BUFFERED, 40_000, [{ ...pack, price: null }]).cost).toBeUndefined();
@@ -236,19 +238,24 @@ describe("a batch", () => {
 });
 
 describe("water to wet a mix", () => {
-  it("is what each ingredient takes from as it is bought to a state, by its curve", () => {
+  it("is what each ingredient holds in a state less what it holds as it is bought, by its mass", () => {
     const made = batchFor(PARTS, 10_000, 0);
     if (!made.ok) throw new Error(made.problems[0]!.message);
-    const { waterContent } = hydraulicFunctions(BUFFERED.hydraulics);
     const { looseCm3 } = made.value.ingredients[0]!;
-    const takes = (from: number): number => (waterContent(WETNESS.potting.psiCm) - waterContent(from)) * looseCm3;
-    expect(wettingOf(PARTS, made.value, "potting")[0]).toEqual({
-      mediumId: "buffered",
-      least: close(takes(-2000)),
-      typical: close(takes(-50_000)),
-      most: close(takes(-1e6)),
-      way: "soak-first",
-    });
+    // an organic one out of its bag, 0.1 kg a litre with 40 to 60 % of that in water
+    const [low, typical, high] = [0.4 * 0.1, 0.5 * 0.1, 0.6 * 0.1];
+    for (const [wetness, held] of [
+      ["squeeze", BUFFERED.thetaAtPsi100],
+      ["potting", BUFFERED.thetaAtPsi50],
+      ["wick", BUFFERED.thetaAtPsi10],
+    ] as const)
+      expect(wettingOf(PARTS, made.value, wetness)[0]).toEqual({
+        mediumId: "buffered",
+        least: close((held.low - high) * looseCm3),
+        typical: close((held.typical - typical) * looseCm3),
+        most: close((held.high - low) * looseCm3),
+        way: "soak-first",
+      });
     const ways = (["easy", "slow"] as const).map((behaviour) => {
       const medium = { ...PLAIN, rewetting: { behaviour, belowTheta: null } };
       return wettingOf([PARTS[0]!, { medium, parts: 1 }], made.value, "wick")[1]!.way;
@@ -258,11 +265,15 @@ describe("water to wet a mix", () => {
 
   it("of a brick is what it swells to, in a tub with a quarter over", () => {
     const brick: Pack = { mediumId: "plain", kind: "brick", amount: 1, unit: "L", swells: 6, price: null };
-    const { waterContent } = hydraulicFunctions(PLAIN.hydraulics);
+    const takes = (held: Medium["thetaAtPsi50"]) => ({
+      low: close((held.low - 0.02) * 6000),
+      typical: close((held.typical - 0.015) * 6000),
+      high: close((held.high - 0.01) * 6000),
+    });
     expect(hydrationOf(brick, PLAIN)).toEqual({
       fillsCm3: 6000,
-      least: close((waterContent(-50) - waterContent(-50_000)) * 6000),
-      most: close((waterContent(-50) - waterContent(-1e6)) * 6000),
+      toPotting: takes(PLAIN.thetaAtPsi50),
+      untilItDrips: takes(PLAIN.thetaAtPsi10),
       tubCm3: 7500,
       minutes: [20, 60],
     });

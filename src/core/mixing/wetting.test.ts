@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { boughtWaterByMass, boughtWaterContent } from "../media/as-bought";
 import { CATALOGUE } from "../media/catalogue/catalogue";
 import { batchFor } from "./batch";
 import type { Part } from "./blend";
@@ -37,16 +38,44 @@ describe("wetting by the clock", () => {
   });
 });
 
+describe("what a medium brings as it is bought", () => {
+  it("goes by its mass: nothing is bought with more water than it weighs but heaps, and none wetter than for potting", () => {
+    for (const one of CATALOGUE) {
+      const byMass = boughtWaterByMass(one);
+      expect(byMass.low).toBeLessThanOrEqual(byMass.typical);
+      expect(byMass.typical).toBeLessThanOrEqual(byMass.high);
+      expect(byMass.typical).toBeLessThanOrEqual(0.8);
+      expect([one.id, boughtWaterContent(one).typical < one.thetaAtPsi50.typical]).toEqual([one.id, true]);
+    }
+    const [coir] = [medium("coir-pith-fine")];
+    expect(boughtWaterContent(coir).typical).toBeCloseTo(0.15 * 0.08, 12);
+  });
+
+  it("is what water is added to, and tells a range as wide as what a state holds", () => {
+    for (const { mediumId, least, typical, most } of wetting()) {
+      const { thetaAtPsi50 } = medium(mediumId);
+      expect(most / least).toBeGreaterThan(thetaAtPsi50.high / thetaAtPsi50.low);
+      expect(typical).toBeGreaterThan(least);
+      expect(typical).toBeLessThan(most);
+    }
+  });
+});
+
 describe("hydration", () => {
-  it("of a coir brick of 5 kg takes some 10 to 25 L into a tub that holds it; what comes loose needs none", () => {
+  it("of a coir brick of 650 g is what labels say: some 4 L until it drips, into a tub that holds it", () => {
     const coir = medium("coir-pith-fine");
     const brick = hydrationOf(
-      { mediumId: coir.id, kind: "brick", amount: 5, unit: "kg", swells: 6.5, price: null },
+      { mediumId: coir.id, kind: "brick", amount: 0.65, unit: "kg", swells: 6.5, price: null },
       coir,
     )!;
-    expect(brick.least).toBeGreaterThan(10_000);
-    expect(brick.most).toBeLessThan(25_000);
-    expect(brick.least).toBeLessThanOrEqual(brick.most);
+    // of its 650 g some 85 are water; the rest swells to 7 L
+    expect(brick.fillsCm3).toBeCloseTo(650 / 1.15 / 0.08, 0);
+    expect(brick.untilItDrips.typical).toBeGreaterThan(3800);
+    expect(brick.untilItDrips.typical).toBeLessThan(5000);
+    expect(brick.toPotting.typical).toBeGreaterThan(2200);
+    expect(brick.toPotting.high).toBeLessThan(brick.untilItDrips.high);
+    // how much a batch holds when it is damp is not known to a twentieth
+    expect(brick.toPotting.high).toBeGreaterThan(1.15 * brick.toPotting.low);
     expect(brick.tubCm3).toBeGreaterThan(brick.fillsCm3);
     const peat = medium("sphagnum-peat");
     expect(

@@ -1,5 +1,6 @@
-import { hydraulicFunctions } from "../hydraulics/hydraulics";
+import { boughtWaterContent } from "../media/as-bought";
 import type { Medium } from "../media/medium";
+import type { Range } from "../units/range";
 import { packFillsCm3, type Batch, type Pack } from "./batch";
 import type { Part } from "./blend";
 
@@ -26,15 +27,9 @@ export const WETNESS = {
 } as const;
 export type Wetness = keyof typeof WETNESS;
 
-/**
- * Suction of a medium as it comes, dry in its bag, and how far that is known: from moist as sold to air-dry; reasoned,
- * and told as a range. [cm]
- */
-const AS_BOUGHT_PSI_CM = { moist: -2000, typical: -50_000, dry: -1e6 } as const;
-
 export type Wetting = {
   readonly mediumId: string;
-  /** Water to bring its share to the state asked, from what it may hold as bought. [cm³] */
+  /** Water to bring its share to the state asked: what it may hold then, less what it may hold as bought. [cm³] */
   readonly least: number;
   readonly typical: number;
   readonly most: number;
@@ -45,20 +40,35 @@ export type Wetting = {
  * Water each ingredient of a batch takes up to a state. A medium that repels is soaked by itself before it is mixed.
  */
 export function wettingOf(parts: readonly Part[], batch: Batch, wetness: Wetness): Wetting[] {
-  const { psiCm } = WETNESS[wetness];
-  return parts.map(({ medium }, i) => {
-    const functions = hydraulicFunctions(medium.hydraulics);
-    const wanted = functions.waterContent(psiCm);
-    const { looseCm3 } = batch.ingredients[i]!;
-    const takes = (from: number): number => Math.max(0, wanted - functions.waterContent(from)) * looseCm3;
-    return {
-      mediumId: medium.id,
-      least: takes(AS_BOUGHT_PSI_CM.moist),
-      typical: takes(AS_BOUGHT_PSI_CM.typical),
-      most: takes(AS_BOUGHT_PSI_CM.dry),
-      way: wayOf(medium),
-    };
-  });
+  return parts.map(({ medium }, i) => ({
+    mediumId: medium.id,
+    ...takenUpCm3(batch.ingredients[i]!.looseCm3, boughtWaterContent(medium), heldWhen(medium, wetness)),
+    way: wayOf(medium),
+  }));
+}
+
+/** What a medium holds when it is so wet, between one bag and another. [m³/m³] */
+function heldWhen(medium: Medium, wetness: Wetness): Range {
+  switch (wetness) {
+    case "squeeze":
+      return medium.thetaAtPsi100;
+    case "potting":
+      return medium.thetaAtPsi50;
+    case "wick":
+      return medium.thetaAtPsi10;
+    default:
+      return wetness satisfies never;
+  }
+}
+
+/** Water that brings a loose volume from one state to another, each known as a range. [cm³] */
+function takenUpCm3(looseCm3: number, from: Range, to: Range): Pick<Wetting, "least" | "typical" | "most"> {
+  const takes = (a: number, b: number): number => Math.max(0, b - a) * looseCm3;
+  return {
+    least: takes(from.high, to.low),
+    typical: takes(from.typical, to.typical),
+    most: takes(from.low, to.high),
+  };
 }
 
 /** A thing to do with water at an hour after the start. `share` is of the water of the media named. */
@@ -112,11 +122,12 @@ export function soakPlan(wetting: readonly Wetting[]): SoakStep[] {
   ];
 }
 
-/** A dry brick or bale brought to potting moisture: the water it takes and the tub it needs once swollen. [cm³] */
+/** A dry brick or bale swollen: the water it takes, and the tub it needs. [cm³] */
 export type Hydration = {
   readonly fillsCm3: number;
-  readonly least: number;
-  readonly most: number;
+  /** To potting moisture, and until it drips: what labels go by, since a brick is swollen first and wrung out then. */
+  readonly toPotting: Range;
+  readonly untilItDrips: Range;
   readonly tubCm3: number;
   readonly minutes: readonly [number, number];
 };
@@ -127,15 +138,17 @@ const TUB_FACTOR = 1.25;
 /** Undefined for what is sold loose. */
 export function hydrationOf(pack: Pack, medium: Medium): Hydration | undefined {
   if (pack.kind === "bag") return undefined;
-  const functions = hydraulicFunctions(medium.hydraulics);
   const fillsCm3 = packFillsCm3(pack, medium);
-  const takes = (from: number): number =>
-    Math.max(0, functions.waterContent(WETNESS.potting.psiCm) - functions.waterContent(from)) * fillsCm3;
+  const takesTo = (wetness: Wetness): Range => {
+    const from = boughtWaterContent(medium, pack.kind === "brick");
+    const { least, typical, most } = takenUpCm3(fillsCm3, from, heldWhen(medium, wetness));
+    return { low: least, typical, high: most };
+  };
   // pressed coir comes apart in half an hour of warm water; what repels takes the slow way
   return {
     fillsCm3,
-    least: takes(AS_BOUGHT_PSI_CM.typical),
-    most: takes(AS_BOUGHT_PSI_CM.dry),
+    toPotting: takesTo("potting"),
+    untilItDrips: takesTo("wick"),
     tubCm3: TUB_FACTOR * fillsCm3,
     minutes: medium.rewetting.behaviour === "hydrophobic-below-theta" ? [240, 720] : [20, 60],
   };

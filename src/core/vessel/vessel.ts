@@ -276,8 +276,11 @@ export function cutAt(vessel: Vessel, heightCm: number): Cut {
         ? { lengthCm: length, widthCm: width }
         : { lengthCm: width, widthCm: length };
     }
+    case "bowl": {
+      const [base, rim] = [vessel.baseDiameterCm, vessel.insideDiameterCm];
+      return round(base + (rim - base) * Math.sqrt(t * (2 - t)));
+    }
     case "half-barrel":
-    case "bowl":
     case "bottle":
     case "poured":
       return round(2 * Math.sqrt(areaAtCm2(vesselArea(vessel), Math.min(z, depth * (1 - 1e-12))) / Math.PI));

@@ -121,17 +121,21 @@ export function WettingPart({
           ))}
         </ul>
       )}
-      {hydrations.map(({ medium, pack, hydration: { fillsCm3, least, most, tubCm3, minutes }, looseCm3 }) => (
-        <p key={medium.id} className="mt-1 border-l-2 border-water pl-2 text-[0.95rem] leading-snug">
-          A {pack.kind} of {medium.name} swells to {formatVolume(fillsCm3, system)}:{" "}
-          {fillsCm3 > looseCm3 * 1.02
-            ? `this batch wants ${formatPercent(looseCm3 / fillsCm3)} of one, sawn or broken off dry; a whole one`
-            : "each"}{" "}
-          takes {volumes(least, most)} of warm water, in a tub of at least {formatVolume(tubCm3, system)}, for{" "}
-          {formatRange(minutes[0] / 60, minutes[1] / 60, formatHours)}; loosen it by hand, and again before it is
-          measured in cups. Its water is in the sum above.
-        </p>
-      ))}
+      {hydrations.map(
+        ({ medium, pack, hydration: { fillsCm3, toPotting, untilItDrips, tubCm3, minutes }, looseCm3 }) => (
+          <p key={medium.id} className="mt-1 border-l-2 border-water pl-2 text-[0.95rem] leading-snug">
+            A {pack.kind} of {medium.name} swells to {formatVolume(fillsCm3, system)}:{" "}
+            {fillsCm3 > looseCm3 * 1.02
+              ? `this batch wants ${formatPercent(looseCm3 / fillsCm3)} of one, sawn or broken off dry; a whole one`
+              : "each"}{" "}
+            takes {volumes(toPotting.low, toPotting.high)} of warm water to potting moisture, and up to{" "}
+            {formatVolume(untilItDrips.typical, system)} until it drips, in a tub of at least{" "}
+            {formatVolume(tubCm3, system)}, for {formatRange(minutes[0] / 60, minutes[1] / 60, formatHours)}. Begin with
+            the lesser: what it drips is wrung out. Loosen it by hand, and again before it is measured in cups. Its
+            water is in the sum above.
+          </p>
+        ),
+      )}
       {plan.length > 0 && (
         <ol
           aria-label={of === undefined ? "By the clock" : `By the clock: ${of}`}

@@ -106,7 +106,7 @@ export function PackEditor({
       <p className="basis-full text-sm leading-snug text-soft">
         {made
           ? fillsText(made, medium, system)
-          : "Litres as printed, and how often they swell once loosened or wetted; or its dry weight, which says itself how much that fills."}{" "}
+          : "Litres as printed, and how often they swell once loosened or wetted; or its weight as sold, which says itself how much that fills."}{" "}
         {pack && (
           <button
             type="button"
@@ -173,5 +173,6 @@ function fillsText(pack: Pack, medium: Medium, system: UnitSystem): string {
   const fills = formatVolume(packFillsCm3(pack, medium), system);
   if (pack.unit === "L") return `Fills ${fills}${pack.swells === 1 ? " as it is" : " once loosened or wetted"}.`;
   const { low, high } = medium.dryBulkDensityGPerCm3;
-  return `Fills about ${fills} (${formatRange((pack.amount * 1000) / high, (pack.amount * 1000) / low, (cm3) => formatVolume(cm3, system, (pack.amount * 1000) / low))}), by its dry weight of a litre.`;
+  const [least, most] = [packFillsCm3(pack, medium, high), packFillsCm3(pack, medium, low)];
+  return `Fills about ${fills} (${formatRange(least, most, (cm3) => formatVolume(cm3, system, most))}), by what a litre of it weighs dry, less the water it is sold with.`;
 }
