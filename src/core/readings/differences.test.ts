@@ -5,7 +5,8 @@ import { withSaidDemand, withLayer } from "../stack/edit";
 import { type Setup } from "../stack/setup";
 import { stackHeightCm } from "../stack/geometry";
 import { drainedAfterSoaking, runSetup, settle, supplyOf } from "../testing/settled";
-import { differences, meaningOfDrainage, wetZoneRiseCm, type Told } from "./differences";
+import { asDampAs } from "../water/same-damp";
+import { differences, meaningOfDrainage, toldByMeaning, wetZoneRiseCm, type Told } from "./differences";
 import { readDose, readSettled, topOfZones } from "./readings";
 import { doseSteps } from "./dose-steps";
 import { runMoments, runWords } from "./run-sentences";
@@ -94,13 +95,32 @@ describe("with or without a drainage layer", () => {
     expect(plain(meaningOfDrainage(change, held, now, "rest", "metric"))).toContain("Look at it a day after a soaking");
   });
 
+  it("makes no real difference to roots where it takes the place of the wettest soil, and no list says otherwise", () => {
+    const pot = potWith({ kind: "drained", outletCm: 0 }, [layer(GRAVEL, 4), layer(MIX, 16)]);
+    const change = withOrWithoutDrainage(pot, medium, "new")!;
+    const [held, now] = [told(pot, true), told(change.setup, true)];
+    expect(Math.abs(held.readings.rootZone!.meanAirSpace - now.readings.rootZone!.meanAirSpace)).toBeLessThan(0.03);
+    const meaning = plain(meaningOfDrainage(change, held, now, "day", "metric"));
+    expect(meaning).toContain("To the roots it makes no real difference");
+    expect(meaning).toContain("Stones like these pass on 0.6 cm to 3 cm");
+    expect([...toldByMeaning(held, now, "day")]).toEqual(["wet-zone", "roots-air", "roots-drowned"]);
+    expect([...toldByMeaning(held, now, "rest")]).toEqual(["wet-zone"]);
+    // a shallow soil over much gravel loses air that counts
+    const sand = { ...POT, layers: [layer(GRAVEL, 16), layer(MIX, 8)] };
+    const other = withOrWithoutDrainage(sand, medium, "new")!;
+    const [a, b] = [told(sand, true), told(other.setup, true)];
+    expect(Math.abs(a.readings.rootZone!.meanAirSpace - b.readings.rootZone!.meanAirSpace)).toBeGreaterThan(0.03);
+    expect(toldByMeaning(a, b, "day").has("roots-air")).toBe(false);
+    expect(meaningOfDrainage(other, a, b, "day", "metric")).not.toContain("no real difference");
+  });
+
   it("gives a spill its place in a sealed vessel, with the amounts the dose reading gives", () => {
     const jar = potWith({ kind: "dosed", storedCm3: 700 }, [
       layer("scoria-10-25", 6),
       layer("coarse-sand-0.5-2", 8, true),
     ]);
     const change = withOrWithoutDrainage(jar, medium, "new")!;
-    const [held, now] = [told(jar), told(change.setup)];
+    const [held, now] = [told(jar), told(asDampAs(jar, change.setup, medium))];
     const [takes, bare] = [held, now].map(({ setup, settled }) => readDose(setup, settled).untilRootsCm3!);
     expect(takes).toBeGreaterThan(bare!);
     expect(meaningOfDrainage(change, held, now, "rest", "metric")).toContain("the only place for a spill to go");
@@ -115,11 +135,11 @@ describe("with or without a drainage layer", () => {
     expect(airs).toMatch(/Air at the roots is [\d.]+ % with it (?:and [\d.]+ % without|or without)/u);
     expect(airs).not.toContain("no spill");
     // peat as dry as this soaks up more than gravel takes: the other school has its case too
-    const sponge = potWith({ kind: "dosed", storedCm3: 2000 }, [layer(GRAVEL, 4), layer(PEAT, 10)]);
+    const sponge = potWith({ kind: "dosed", storedCm3: 750 }, [layer(GRAVEL, 4), layer(PEAT, 10)]);
     const swap = withOrWithoutDrainage(sponge, medium, "new")!;
-    expect(meaningOfDrainage(swap, told(sponge), told(swap.setup), "rest", "metric")).toContain(
-      "soil in its place would soak up more",
-    );
+    expect(
+      meaningOfDrainage(swap, told(sponge), told(asDampAs(sponge, swap.setup, medium)), "rest", "metric"),
+    ).toContain("soil in its place would soak up more");
   });
 });
 

@@ -14,6 +14,8 @@ export type Difference = { readonly id: string; readonly text: string };
 const LEAST_CM = 0.1;
 const LEAST_SHARE = 0.005;
 const LEAST_RATIO = 0.005;
+/** What one bag of a medium has more air than the next: less than this between two stacks is no reason for either. */
+const REAL_SHARE = 0.03;
 
 /** What is different now from the state held, in words and numbers, what roots feel first. */
 export function differences(held: Told, now: Told, system: UnitSystem): Difference[] {
@@ -122,7 +124,25 @@ export function meaningOfDrainage(
   if (rise < LEAST_CM) {
     return `This vessel drains. A day after a soaking the foot of the soil on the ${name} stands at ${cm(footSuction)} of suction, as much as the layer is thick: it lifts the wet zone by nothing, and dries nothing above it. It takes the place of the wettest soil.${airs}`;
   }
-  return `This vessel drains, and water perches on the ${name}: all that is wet in the soil lies ${cm(rise)} higher than it would without the layer, by its ${cm(thicknessCm)}${footSuction >= LEAST_CM ? ` less the ${cm(footSuction)} of suction its few wet contacts still pass on to the soil's foot` : ""}.${airs}`;
+  const lifted = `all that is wet in the soil lies ${cm(rise)} higher than it would without the layer, by its ${cm(thicknessCm)}${footSuction >= LEAST_CM ? ` less the ${cm(footSuction)} of suction its few wet contacts still pass on to the soil's foot` : ""}`;
+  // how much suction such stones pass on is known to a few cm, and that decides what little is gained or lost
+  const { low, high } = medium.capillaryRiseCm.moistStart;
+  const passes = `Stones like these pass on ${cm(Math.min(low, thicknessCm))} to ${cm(Math.min(high, thicknessCm))}`;
+  if (isAllOneToRoots(held, now))
+    return `This vessel drains, and water perches on the ${name}: ${lifted}. To the roots it makes no real difference, since it takes the place of the wettest soil:${airs.toLowerCase()} ${passes}, so that the next bag may turn that round.`;
+  return `This vessel drains, and water perches on the ${name}: ${lifted}.${airs} ${passes}.`;
+}
+
+/** Whether two stacks leave roots so nearly the same air that one bag of soil and the next differ by more. */
+const isAllOneToRoots = (held: Told, now: Told): boolean => {
+  const [a, b] = [held, now].map(({ readings }) => readings.rootZone?.meanAirSpace);
+  return a !== undefined && b !== undefined && Math.abs(a - b) < REAL_SHARE;
+};
+
+/** What of the differences a meaning has told already, so that no list beside it says otherwise. */
+export function toldByMeaning(held: Told, now: Told, when: "day" | "rest"): ReadonlySet<string> {
+  const drained = drainsAfterSoaking(now.setup) && when === "day";
+  return new Set(["wet-zone", ...(drained && isAllOneToRoots(held, now) ? ["roots-air", "roots-drowned"] : [])]);
 }
 
 /** What the gaps of the lowest layer still take, from the water that stands in them to its top. [cm³] */

@@ -1,6 +1,7 @@
 import { expect, it } from "vitest";
 import type { Setup } from "../stack/setup";
 import { withSaidDemand, withHistory } from "../stack/edit";
+import { asDampAs } from "../water/same-damp";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { GRAVEL, layer, medium, MIX, PEAT, potWith, inFeet } from "../testing/setups";
 import type { Result } from "../units/problem";
@@ -80,7 +81,8 @@ function suppliesTold(setup: Setup, supply: Result<Supply>, system: UnitSystem):
 
 /** A setup with its drainage layer and without, at rest and a day after a soaking. */
 function drainageOf(setup: Setup) {
-  const change = withOrWithoutDrainage(setup, medium, "new");
+  const other = withOrWithoutDrainage(setup, medium, "new");
+  const change = other && { ...other, setup: asDampAs(setup, other.setup, medium) };
   return (["rest", "day"] as const).flatMap((when) => {
     const [held, now] = [setup, ...(change ? [change.setup] : [])].map((one) => {
       const settled = when === "day" ? drainedAfterSoaking(one, medium) : settle(one, medium);

@@ -1,6 +1,5 @@
 import { firstWayOutWords, soakedLevelCm } from "../stack/geometry";
 import { fixtureOf, type DressingMaterial } from "../stack/fixtures";
-import { fullStorageCm3 } from "../water/equilibrium";
 import { lossesOf, risingCm3PerHour } from "../water/losses";
 import { formatLength, formatVolume } from "../units/units";
 import type { Bench } from "./bench";
@@ -119,6 +118,15 @@ const sinkingWords = ({ sinksCm, system }: Bench): string =>
     ? "What is loose sinks: top it up."
     : `All that is loose settles, and the surface sinks by about ${formatLength(sinksCm, system)}: top it up with the same.`;
 
+/** So much of what it holds is poured on top of that, to see it run. */
+const RUNS_THROUGH = 0.15;
+const LEAST_RUN_CM3 = 50;
+/** To the half of its first figure: nobody measures what runs out more closely. */
+const toHalves = (value: number): number => {
+  const step = 10 ** Math.floor(Math.log10(value)) / 2;
+  return Math.round(value / step) * step;
+};
+
 /** More than this nobody gives by drops. [cm³] */
 const BY_DROPS_CM3 = 300;
 
@@ -189,14 +197,16 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
       };
     }
     case "soaking": {
-      const fullCm3 = fullStorageCm3(network.column);
-      const takesCm3 = fullCm3 - broughtCm3;
+      // what a slow watering leaves in there once it drips: gaps between stones and light pieces let it through
+      const holdsCm3 = readings.storedCm3 + readings.pondedCm3 + readings.openCm3;
+      const takesCm3 = holdsCm3 - broughtCm3;
+      const runsCm3 = toHalves(Math.max(LEAST_RUN_CM3, RUNS_THROUGH * readings.storedCm3));
       const stays = soakedLevelCm(setup);
       const holes = firstWayOutWords(setup);
       return {
         ...base,
         text: [
-          `From the top with a rose, slowly, in three or four goes with a quarter of an hour between: about ${litres(takesCm3)} until it runs from ${holes}. About ${litres(fullCm3 - readings.storedCm3)} of it runs out again over the next day${stays > 0 ? `, and water stays up to ${cm(stays)} over the inside base` : ""}.`,
+          `From the top with a rose, slowly, in three or four goes with a quarter of an hour between: about ${litres(takesCm3)} until it runs from ${holes}, and some ${litres(runsCm3)} more, which runs out again and shows that it is wet through${stays > 0 ? `. Water stays up to ${cm(stays)} over the inside base` : ""}.`,
           `What runs down one side has found a dry pocket: stop, wait, and water that side by drops. ${sinkingWords(bench)}`,
         ],
         cautions: [

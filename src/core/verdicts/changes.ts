@@ -28,6 +28,7 @@ import { vesselAreaCm2 } from "../vessel/vessel";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { mixAsMedium } from "../water/mix-as-medium";
 import type { MediumLookup } from "../water/network";
+import { asDampAs } from "../water/same-damp";
 import type { WaterStates } from "./states";
 import type { Limit } from "./verdict";
 
@@ -311,7 +312,7 @@ function drainage({ setup, medium }: Changing): Family[] {
             change.kind === "without"
               ? `Take out the ${name}, and let the soil reach down`
               : `Put ${name} under the soil`,
-          setup: change.setup,
+          setup: asDampAs(setup, change.setup, medium),
           effort: layerEffort(change.thicknessCm * vesselAreaCm2(setup.vessel, 0)) + 1,
         },
       ],

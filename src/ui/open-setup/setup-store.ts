@@ -1,5 +1,6 @@
 import { createStore } from "zustand/vanilla";
 import { newProblems } from "@/core/stack/edit";
+import { asDampAs } from "@/core/water/same-damp";
 import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
 import { type Setup } from "@/core/stack/setup";
 import type { Medium } from "@/core/media/medium";
@@ -151,7 +152,9 @@ export function makeSetupStore(
     },
     /** Holds the present state and takes its drainage layer out, or puts one in. */
     compareDrainage(newId: () => string, system: UnitSystem): void {
-      const change = withOrWithoutDrainage(store.getState().committed, medium, newId());
+      const { committed } = store.getState();
+      const other = withOrWithoutDrainage(committed, medium, newId());
+      const change = other && { ...other, setup: asDampAs(committed, other.setup, medium) };
       if (!change)
         return this.say("There is no drainage layer to take out, and no room under the lowest layer to put one in.");
       const label = change.kind === "without" ? "Without the drainage layer" : "With a drainage layer";

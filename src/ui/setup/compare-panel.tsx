@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { useStore } from "zustand";
 import type { Check } from "@/core/checks/check";
 import { checksOf } from "@/core/checks/checks";
-import { differences, meaningOfDrainage } from "@/core/readings/differences";
+import { differences, meaningOfDrainage, toldByMeaning } from "@/core/readings/differences";
 import { useUnits } from "../common/preferences";
 import { type SetupStore } from "../open-setup/setup-store";
 import { heldView, shownView } from "../open-setup/derived";
@@ -37,11 +37,11 @@ export function ComparePanel({ store }: { store: SetupStore }) {
     [held, before, now, when, system],
   );
   // where the wet zone goes is told whole by the meaning; the tops of zones in unlike layers say less
-  const found = useMemo(
-    () =>
-      before && now ? differences(before, now, system).filter(({ id }) => meaning === "" || id !== "wet-zone") : [],
-    [before, now, system, meaning],
-  );
+  const found = useMemo(() => {
+    if (!before || !now) return [];
+    const told = meaning === "" ? undefined : toldByMeaning(before, now, when);
+    return differences(before, now, system).filter(({ id }) => !told?.has(id));
+  }, [before, now, system, meaning, when]);
   // what the design is told of one of them and not of the other
   const ofDesign = useMemo(() => {
     if (!before || !now) return [];
