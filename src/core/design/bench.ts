@@ -2,6 +2,7 @@ import { toMillimetre } from "../units/numbers";
 import { runsOut } from "../checks/grains";
 import { readSettled } from "../readings/readings";
 import { isRootedByDefault } from "../stack/drainage-layer";
+import { drillFor } from "../stack/drills";
 import type { Fixture } from "../stack/fixtures";
 import { UNSAID_SITE, type Setup, type Site, type StackLayer, type Standing } from "../stack/setup";
 import { threeFigures, type UnitSystem } from "../units/units";
@@ -73,20 +74,25 @@ export function layer(
   };
 }
 
-export const hole = (id: string, lipCm: number, vessel: Vessel, count = 2): Fixture => ({
+/** As wide as a drill that is sold: what is designed is what is drilled. [cm] */
+const drilledCm = ({ system }: Bench, wantedCm: number): number =>
+  drillFor(wantedCm, system)?.diameterCm ?? toMillimetre(wantedCm);
+
+export const hole = (bench: Bench, id: string, lipCm: number, count = 2): Fixture => ({
   kind: "hole",
   id,
   in: "wall",
   lipCm: toMillimetre(lipCm),
   // a larger mouth catches more rain
-  diameterCm: toMillimetre(Math.min(2.5, Math.max(0.8, Math.sqrt(vesselAreaCm2(vessel)) / 25))),
+  diameterCm: drilledCm(bench, Math.min(2.5, Math.max(0.8, Math.sqrt(vesselAreaCm2(bench.wish.vessel)) / 25))),
   count,
   acrossShare: 1,
   plugged: false,
 });
 
 /** The holes a vessel's base has: those it came with, or those a drained one needs. */
-export function baseHoles({ wish }: Bench, wanted: "open" | "plugged"): readonly Fixture[] {
+export function baseHoles(bench: Bench, wanted: "open" | "plugged"): readonly Fixture[] {
+  const { wish } = bench;
   if (!wish.holed && wanted === "plugged") return [];
   const foot = cutAt(wish.vessel, 0).widthCm;
   return [
@@ -95,7 +101,7 @@ export function baseHoles({ wish }: Bench, wanted: "open" | "plugged"): readonly
       id: "base-holes",
       in: "base",
       lipCm: 0,
-      diameterCm: toMillimetre(Math.min(1.2, Math.max(0.5, foot / 15))),
+      diameterCm: drilledCm(bench, Math.min(1.2, Math.max(0.5, foot / 15))),
       count: Math.max(1, Math.min(12, Math.round(vesselAreaCm2(wish.vessel, 0) / 80))),
       acrossShare: 0.5,
       plugged: wanted === "plugged",

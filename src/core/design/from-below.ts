@@ -63,7 +63,7 @@ export function overRoom(bench: Bench, how: "feet" | "cords"): Designed {
       [
         ...baseHoles(bench, "plugged"),
         ...linerTo(bench, platformCm),
-        hole("overflow", Math.max(lipCm, levelCm), vessel),
+        hole(bench, "overflow", Math.max(lipCm, levelCm)),
         fillTube(bench, "cut", 4),
       ],
       { by: "level", levelCm },
@@ -119,7 +119,7 @@ export function gravelReservoir(bench: Bench, liner: "liner" | undefined): Desig
       [
         ...baseHoles(bench, "plugged"),
         ...linerTo(bench, gravelCm, liner !== undefined),
-        hole("overflow", levelCm, vessel),
+        hole(bench, "overflow", levelCm),
         fillTube(bench, "drilled", 5),
       ],
       { by: "level", levelCm },
@@ -205,7 +205,7 @@ export function overSoil(bench: Bench): Designed {
   const setup = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],
-    [...baseHoles(bench, "plugged"), ...linerTo(bench, lipCm), hole("overflow", Math.max(lipCm, levelCm), wish.vessel)],
+    [...baseHoles(bench, "plugged"), ...linerTo(bench, lipCm), hole(bench, "overflow", Math.max(lipCm, levelCm))],
     { by: "level", levelCm },
   );
   const openCm3 = vesselVolumeCm3(wish.vessel, levelCm) - vesselVolumeCm3(wish.vessel, soilCm);

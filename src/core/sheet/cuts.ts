@@ -2,7 +2,7 @@ import { fixturesOf, type Hole, type Standpipe } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import { cutAt, hasCurvedWall, type Vessel } from "../vessel/vessel";
-import { drillFor, type Drill } from "./drills";
+import { drillFor, type Drill } from "../stack/drills";
 
 /**
  * Where holes go, measured as one measures at the bench: up from what the vessel stands on, or down from its rim. Places

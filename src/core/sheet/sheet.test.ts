@@ -12,7 +12,7 @@ import { layerPlaces } from "../water/layer-place";
 import { AS_PLANNED, asBuilt, builtDifferences, type Actual, type Built } from "./built";
 import { cutDrawing } from "./cut-drawing";
 import { cutsOf } from "./cuts";
-import { drillFor } from "./drills";
+import { drillFor } from "../stack/drills";
 import { sheetOf } from "./sheet";
 
 const sheet = (setup: Setup, system: UnitSystem = "metric") =>
