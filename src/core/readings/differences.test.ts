@@ -203,6 +203,21 @@ describe("what is said of a supply", () => {
     expect(low!.text).toContain("It stands lower now");
   });
 
+  it("says for which size a fill lasts so long: leaves as wide as the vessel, or grown up beyond it", () => {
+    const supply = supplyOf(TROUGH, medium);
+    if (!supply.ok) throw new Error("supply");
+    const mark = (leaves?: number): string =>
+      plain(supplySayings(TROUGH, supply.value, "metric", () => "potting mix", leaves)[0]!.text);
+    expect(mark()).toContain("Such a day is of leaves as wide as the vessel.");
+    expect(mark(0.7)).toContain("That is with what lives there grown up; until then it lasts longer.");
+    const { usableDays } = supply.value.soaked;
+    const grown = (leaves: number): number => Number(/gone in about ([\d.]+) days/u.exec(mark(leaves))![1]);
+    expect(mark(1.5)).toContain("grown up they are 1.5 times that");
+    expect(grown(1.5)).toBeCloseTo(usableDays / 1.5, 1);
+    // beyond twice the mouth leaves shade one another
+    expect(grown(3)).toBeCloseTo(usableDays / 2, 1);
+  });
+
   it("is trouble where the wick is too weak or too dry", () => {
     const [weak] = say(withLayer(TROUGH, `${MIX}-17`, { mediumId: "scoria-10-25", rooted: true }));
     expect(weak).toMatchObject({ tone: "trouble" });

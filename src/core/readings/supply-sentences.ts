@@ -18,6 +18,8 @@ import type { Why } from "./sentences";
 export const perDay = (cm3PerHour: number, areaCm2: number, system: UnitSystem): string =>
   `${formatVolume(cm3PerHour * 24, system)} a day (${formatDepthPerDay((cm3PerHour * 24 * 10) / areaCm2, system)})`;
 
+/** Beyond so many times the mouth leaves shade one another, and drink no more. */
+export const MOST_LEAVES = 2;
 const MANY_TIMES = 10;
 const lowerCased = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
@@ -28,12 +30,16 @@ export type SupplySaying = {
   readonly why: Why;
 };
 
-/** The refill mark and what it rests on, as sentences. */
+/**
+ * The refill mark and what it rests on, as sentences.
+ * @param leavesOverMouth of all that grows there, grown up; undefined where nobody said what grows there
+ */
 export function supplySayings(
   setup: Setup,
   supply: Supply,
   system: UnitSystem,
   layerName: (index: number) => string,
+  leavesOverMouth?: number,
 ): SupplySaying[] {
   const { soaked, demandCm3PerHour, trayCm3PerHour, areaCm2, demandHeightCm, brimCm, repelsIfDry, levelCm } = supply;
   const cm = (height: number): string => formatLength(height, system);
@@ -75,7 +81,7 @@ export function supplySayings(
         ? "trouble"
         : "plain",
     why,
-    text: markSentence(marked, supply, system),
+    text: markSentence(marked, supply, system, leavesOverMouth),
   });
   const now = shown.nowCm3PerHour;
   /** Beyond many times what is asked, how much says nothing. */
@@ -103,22 +109,35 @@ export function supplySayings(
 
 function markSentence(
   branch: BranchSupply,
-  { demandCm3PerHour, areaCm2, brimCm, fullCm, levelCm }: Supply,
+  { demandCm3PerHour, trayCm3PerHour, areaCm2, brimCm, fullCm, levelCm }: Supply,
   system: UnitSystem,
+  leavesOverMouth: number | undefined,
 ): string {
   const cm = (height: number): string => formatLength(height, system);
   const below = branch.mark.kind === "mark" && levelCm < branch.mark.levelCm;
   const { usableDays } = branch;
-  const time = usableDays < 2 ? formatHours(24 * usableDays) : `${threeFigures(usableDays, 1)} such days`;
+  const such = (days: number, words: string): string =>
+    days < 2 ? formatHours(24 * days) : `${threeFigures(days, 1)} ${words}`;
+  const time = such(usableDays, "such days");
+  // leaves that reach beyond the mouth drink more, up to where they shade one another
+  const leaves = Math.min(MOST_LEAVES, Math.max(1, leavesOverMouth ?? 1));
+  const takes = demandCm3PerHour + trayCm3PerHour;
+  const grownDays = (usableDays * takes) / (demandCm3PerHour * leaves + trayCm3PerHour);
+  const size =
+    leavesOverMouth === undefined
+      ? " Such a day is of leaves as wide as the vessel."
+      : leaves > 1.05
+        ? ` That is while leaves are as wide as the vessel; grown up they are ${threeFigures(leavesOverMouth, 1)} times that, and a fill is gone in about ${such(grownDays, "days")}.`
+        : " That is with what lives there grown up; until then it lasts longer.";
   const amount = `${formatVolume(branch.usableCm3, system)} between ${cm(fullCm)} and there`;
   switch (branch.mark.kind) {
     case "mark":
       return below
         ? `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}. It stands lower now: it feeds more slowly than they drink, and they live off the soil. Refill it.`
-        : `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}, about ${time} from full (${amount}). From then on it feeds more slowly than they drink; the soil's own water carries them on for a while, and “Run it” shows how long.`;
+        : `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}, about ${time} from full (${amount}). From then on it feeds more slowly than they drink; the soil's own water carries them on for a while, and “Run it” shows how long.${size}`;
     case "empty":
       return demandCm3PerHour > 0
-        ? `It wicks to the last: even an all but empty reservoir keeps up with such a day, about ${time} from full (${amount})${rangeText(branch, cm)}.`
+        ? `It wicks to the last: even an all but empty reservoir keeps up with such a day, about ${time} from full (${amount})${rangeText(branch, cm)}.${size}`
         : "Nothing is drawn from it, so it need not be refilled.";
     case "too-weak":
       return `Even filled to ${cm(brimCm)} it brings ${perDay(branch.mark.atBrimCm3PerHour, areaCm2, system)}, less than such a day takes. A finer mix, a wick bed that reaches into the water, or a higher overflow would mend it; until then water from the top.`;

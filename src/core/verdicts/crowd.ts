@@ -3,6 +3,7 @@ import type { OccupantLookup, Plant } from "../occupants/occupant";
 import { type Setup } from "../stack/setup";
 import { rootZoneCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
+import { MOST_LEAVES } from "../readings/supply-sentences";
 import { demandMmPerDay } from "../water/losses";
 import { mouthCm2 } from "../water/network";
 import { howManyFit } from "./plant-soil";
@@ -18,8 +19,6 @@ export type Crowd = {
   readonly demandMmPerDay: number;
 };
 
-/** Beyond this leaves shade one another, and drink no more. */
-const MOST_LEAVES = 2;
 /** How the leaves of one plant cover: an ellipse, and not all of it. */
 const COVERED = Math.PI / 4;
 

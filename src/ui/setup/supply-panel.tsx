@@ -3,10 +3,17 @@ import { useMemo } from "react";
 import { useStore } from "zustand";
 import { supplySayings } from "@/core/readings/supply-sentences";
 import { reservoirTopCm } from "@/core/stack/geometry";
+import type { Setup } from "@/core/stack/setup";
+import { crowdsOf } from "@/core/verdicts/crowd";
 import { useUnits } from "../common/preferences";
 import { DemandField } from "./demand-field";
 import type { SetupStore } from "../open-setup/setup-store";
 import { Sentence } from "../common/sentence";
+import { lookupOf } from "../occupants/use-verdicts";
+
+/** What a stack is filled with, from the bottom. */
+const soilsIn = ({ layers }: Setup): string =>
+  layers.map(({ mediumId, rooted }) => `${mediumId}${rooted ? "*" : ""}`).join(" ");
 
 /** What the reservoir sends up against what a day takes, and when to refill. */
 export function SupplyPanel({ store }: { store: SetupStore }) {
@@ -14,16 +21,23 @@ export function SupplyPanel({ store }: { store: SetupStore }) {
   const asked = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined && state.setup.layers.length > 0);
   const supply = useStore(store, (state) => state.supply);
   const stale = useStore(store, (state) => state.supply !== undefined && state.supply.setup !== state.setup);
+  // figures of another soil are no answer to this one, not even for a moment
+  const ofAnother = useStore(
+    store,
+    ({ supply: told, setup }) => told !== undefined && soilsIn(told.setup) !== soilsIn(setup),
+  );
+  const shown = ofAnother ? undefined : supply;
   const sayings = useMemo(() => {
-    if (!supply?.result.ok) return [];
-    const { setup } = supply;
+    if (!shown?.result.ok) return [];
+    const { setup } = shown;
     return supplySayings(
       setup,
-      supply.result.value,
+      shown.result.value,
       system,
       (i) => setup.layers[i]!.name || (store.medium(setup.layers[i]!.mediumId)?.name.toLowerCase() ?? "layer"),
+      crowdsOf(setup, lookupOf(store))[0]?.leavesOverMouth,
     );
-  }, [supply, system, store]);
+  }, [shown, system, store]);
   if (!asked) return null;
   return (
     <section
@@ -34,12 +48,12 @@ export function SupplyPanel({ store }: { store: SetupStore }) {
         Supply against demand {stale && <span className="font-sans text-sm font-normal text-soft">following</span>}
       </h2>
       <DemandField store={store} />
-      {!supply && (
+      {!shown && (
         <p role="status" className="text-sm text-soft">
           Working it out …
         </p>
       )}
-      {supply && !supply.result.ok && <p className="text-[0.95rem]">{supply.result.problems[0]!.message}</p>}
+      {shown && !shown.result.ok && <p className="text-[0.95rem]">{shown.result.problems[0]!.message}</p>}
       <div className={stale ? "opacity-60" : ""}>
         {sayings.map((saying) => (
           <Sentence key={saying.heading} sentence={saying} />
