@@ -26,7 +26,7 @@ import {
 
 /** A bog: wet to a few cm under the surface, and no wetter however it rains. */
 export function raisedOutlet(bench: Bench): Designed {
-  const { wish, facts, system, fillCm, soilId } = bench;
+  const { facts, system, fillCm, soilId } = bench;
   const cm = (height: number): string => formatLength(height, system);
   const stones = toMillimetre(Math.min(3, 0.12 * fillCm));
   const at = (lipCm: number): Setup =>

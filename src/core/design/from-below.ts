@@ -102,8 +102,7 @@ export function overRoom(bench: Bench, how: "feet" | "cords"): Designed {
 
 /** Stones to hold the water, sand over them to lift it, and soil. */
 export function gravelReservoir(bench: Bench, liner: "liner" | undefined): Designed {
-  const { wish, facts, system, fillCm, leastSoilCm, soilId } = bench;
-  const { vessel } = wish;
+  const { facts, system, fillCm, leastSoilCm, soilId } = bench;
   const cm = (height: number): string => formatLength(height, system);
   const sandCm = toMillimetre(Math.min(3, 0.1 * fillCm));
   const mostCm = Math.max(1, Math.min(0.45 * fillCm, fillCm - sandCm - leastSoilCm));

@@ -204,10 +204,11 @@ describe("what is said of a supply", () => {
   });
 
   it("says for which size a fill lasts so long: leaves as wide as the vessel, or grown up beyond it", () => {
-    const supply = supplyOf(TROUGH, medium);
+    const slow = withSaidDemand(TROUGH, 0.8);
+    const supply = supplyOf(slow, medium);
     if (!supply.ok) throw new Error("supply");
     const mark = (leaves?: number): string =>
-      plain(supplySayings(TROUGH, supply.value, "metric", () => "potting mix", leaves)[0]!.text);
+      plain(supplySayings(slow, supply.value, "metric", () => "potting mix", leaves)[0]!.text);
     expect(mark()).toContain("Such a day is of leaves as wide as the vessel.");
     expect(mark(0.7)).toContain("That is with what lives there grown up; until then it lasts longer.");
     const { usableDays } = supply.value.soaked;
