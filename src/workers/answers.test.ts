@@ -62,8 +62,15 @@ describe("of those that live in a setup", () => {
     const who = answered({ kind: "who", setup, own: [own] });
     expect(who).toHaveLength(LIBRARY.length + 1);
     expect(who.find(({ occupantId }) => occupantId === own.id)!.grade).toBe("unsuited");
-    const wish = { vessel: POT.vessel, holed: true, site: POT.site, system: "metric", mediumIds: [] } as const;
-    const built = answered({ kind: "build", occupantId: own.id, ...wish, own: [own] });
+    const wish = {
+      vessel: POT.vessel,
+      holed: true,
+      site: POT.site,
+      system: "metric",
+      mediumIds: [],
+      count: 1,
+    } as const;
+    const built = answered({ kind: "build", occupantId: own.id, ...wish, strategy: undefined, own: [own] });
     expect(built[0]!.designed.setup.occupants[0]!.occupantId).toBe(own.id);
   });
 

@@ -128,6 +128,26 @@ describe("a client of questions", () => {
     expect(stands("a")).toEqual(["computing", "failed", "computing", "answered"]);
   });
 
+  it("takes no failure of a worker that was ended for one of the question that runs now", () => {
+    want({ run: run(1) });
+    const [cut] = FakeWorker.all;
+    want({ run: run(2) });
+    expect(cut!.ended).toBe(true);
+    cut!.fail();
+    cut!.answer();
+    expect(stands("run")).toEqual(["computing", "computing"]);
+    FakeWorker.all.at(-1)!.answer();
+    expect(stands("run")).toEqual(["computing", "computing", "answered"]);
+  });
+
+  it("tries again what failed, when the same is asked again", () => {
+    want({ a: drain(1) });
+    FakeWorker.all[0]!.fail();
+    want({ a: drain(1) });
+    FakeWorker.all[1]!.answer();
+    expect(stands("a")).toEqual(["computing", "failed", "computing", "answered"]);
+  });
+
   it("asks what was waiting of another worker when one failed", () => {
     want({ a: drain(1) });
     want({ a: drain(2) });

@@ -75,7 +75,8 @@ export class QuestionClient<P extends Places> {
     }
     if (desk.wanted?.question === question) return;
     const job = { question, key: keyOf(question) };
-    if (desk.wanted?.key === job.key && desk.standing) {
+    // what failed is tried again when it is asked again
+    if (desk.wanted?.key === job.key && desk.standing && desk.standing.status !== "failed") {
       // the same question in other words: whoever asks knows it by its own
       desk.wanted = job;
       return this.tell(place, { ...desk.standing, question });
@@ -102,7 +103,8 @@ export class QuestionClient<P extends Places> {
     const worker = this.makeWorker();
     worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
       const { running } = desk;
-      if (!running) return;
+      // one that was ended may still speak: what it says is not of the question that runs now
+      if (!running || desk.worker !== worker) return;
       if (data.kind === "told") {
         if (desk.wanted?.key === running.key)
           this.tell(place, { question: desk.wanted.question, status: "computing", told: data.told });
@@ -114,7 +116,8 @@ export class QuestionClient<P extends Places> {
     worker.onerror = () => {
       // one that failed may never have come alive, and would keep every later question without a word
       worker.terminate();
-      if (desk.worker === worker) desk.worker = undefined;
+      if (desk.worker !== worker) return;
+      desk.worker = undefined;
       this.finish(place, desk, { status: "failed" });
     };
     return worker;

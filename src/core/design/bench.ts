@@ -29,6 +29,8 @@ export type Wish = {
   readonly holed: boolean;
   readonly strategy: Strategy;
   readonly site?: Site;
+  /** How deep what is named to live there roots, or digs, to do well; without it what its purpose wants at least. [cm] */
+  readonly soilCm?: number | undefined;
 };
 
 /** A working stack, and why each thing in it is as it is. */

@@ -12,7 +12,8 @@ import type { Strategy } from "./strategies";
 
 /** Room left over the soil to water into: about a twelfth of the depth, 1 to 4 cm as far as it is deep enough. [cm] */
 const roomCm = (depthCm: number): number => Math.min(4, Math.max(Math.min(1, 0.15 * depthCm), 0.08 * depthCm));
-const LEAST_SOIL_SHARE = 0.55;
+/** Of the depth, the soil gets so much at least where it wants that; for one that is named, nearly all. */
+const LEAST_SOIL_SHARE = { unnamed: 0.55, named: 0.85 } as const;
 
 const DESIGNERS: Record<Strategy, Designer> = {
   platform: (bench) => overRoom(bench, "feet"),
@@ -40,7 +41,10 @@ export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = 
   const depth = wish.vessel.insideDepthCm;
   const soilId = facts.soils.find((id) => medium(id) !== undefined) ?? facts.soils[0]!;
   const fillCm = toMillimetre(Math.max(0.5, depth - roomCm(depth)));
-  const leastSoilCm = Math.min(facts.leastSoilCm, LEAST_SOIL_SHARE * fillCm);
+  const leastSoilCm =
+    wish.soilCm === undefined
+      ? Math.min(facts.leastSoilCm, LEAST_SOIL_SHARE.unnamed * fillCm)
+      : Math.min(wish.soilCm, LEAST_SOIL_SHARE.named * fillCm);
   const bench: Bench = { wish, facts, medium, system, fillCm, leastSoilCm, soilId };
   const made = DESIGNERS[wish.strategy](bench);
   const reasons = [

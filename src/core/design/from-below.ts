@@ -195,10 +195,10 @@ export function inTray(bench: Bench): Designed {
 
 /** A tub of soil under water. */
 export function overSoil(bench: Bench): Designed {
-  const { wish, facts, system, fillCm, soilId } = bench;
+  const { wish, facts, system, fillCm, leastSoilCm, soilId } = bench;
   const depth = wish.vessel.insideDepthCm;
   const cm = (height: number): string => formatLength(height, system);
-  const soilCm = toMillimetre(Math.max(Math.min(facts.leastSoilCm, 0.8 * depth), 0.6 * fillCm));
+  const soilCm = toMillimetre(Math.max(Math.min(leastSoilCm, 0.8 * depth), 0.6 * fillCm));
   const lipCm = toMillimetre(Math.min(depth - Math.min(2, 0.1 * depth), soilCm + Math.min(8, 0.3 * depth)));
   const levelCm = toMillimetre(Math.max(soilCm, lipCm - 0.5));
   const setup = setupOf(

@@ -30,6 +30,10 @@ export type BuildAsked = {
   readonly holed: boolean;
   readonly site: Site;
   readonly system: UnitSystem;
+  /** How many of it are to live there. */
+  readonly count: number;
+  /** The one way of holding water that was picked by hand; without it, all that may do. */
+  readonly strategy: Strategy | undefined;
 };
 
 const MOST_SOILS = 4;
@@ -45,20 +49,30 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
   if (!occupant) return [];
   const purpose = purposeOfKind(occupant);
   const usual = PURPOSE_FACTS[purpose].strategies;
-  const ways = [...usual, ...STRATEGIES.filter((one) => !usual.includes(one))].slice(0, usual.length + 2);
+  const ways = asked.strategy
+    ? [asked.strategy]
+    : [...usual, ...STRATEGIES.filter((one) => !usual.includes(one))].slice(0, usual.length + 2);
   const soils = soilsFor(occupant)
     .filter((id) => medium(id) !== undefined)
     .slice(0, MOST_SOILS);
   const built = ways.flatMap((strategy) => {
     const made = designed(
-      { name: "", purpose, vessel: asked.vessel, holed: asked.holed, strategy, site: asked.site },
+      {
+        name: "",
+        purpose,
+        vessel: asked.vessel,
+        holed: asked.holed,
+        strategy,
+        site: asked.site,
+        soilCm: occupant.life === "plant" ? occupant.rootDepthCm.typical : occupant.depthCm.typical,
+      },
       medium,
       asked.system,
     );
     if (!made.ok) return [];
     return soils.flatMap((soilId): Built[] => {
       const setup = withOccupants(withSoil(made.value.setup, soilId), [
-        { id: "for", occupantId: occupant.id, count: 1 },
+        { id: "for", occupantId: occupant.id, count: asked.count },
       ]);
       const one = judged(setup, made.value, strategy, soilId, medium, occupants);
       return one ? [one] : [];

@@ -2,11 +2,10 @@ import type { Range } from "../units/range";
 import type { OccupantLookup, Plant } from "../occupants/occupant";
 import { type Setup } from "../stack/setup";
 import { rootZoneCm } from "../stack/geometry";
-import { vesselAreaCm2 } from "../vessel/vessel";
 import { MOST_LEAVES } from "../readings/supply-sentences";
 import { demandMmPerDay } from "../water/losses";
 import { mouthCm2 } from "../water/network";
-import { howManyFit } from "./plant-soil";
+import { groundAt, howManyFit } from "./plant-soil";
 
 /** How many of a kind fit, and what the leaves of all that grow here cost in water. */
 export type Crowd = {
@@ -25,7 +24,7 @@ const COVERED = Math.PI / 4;
 /** For each plant that lives in a setup. */
 export function crowdsOf(setup: Setup, occupants: OccupantLookup): readonly Crowd[] {
   const roots = rootZoneCm(setup);
-  const areaCm2 = vesselAreaCm2(setup.vessel, Math.min(roots?.toCm ?? Infinity, setup.vessel.insideDepthCm));
+  const ground = groundAt(setup, roots?.toCm ?? Infinity);
   const plants = setup.occupants.flatMap(({ id, occupantId, count }) => {
     const found = occupants(occupantId);
     return found?.life === "plant" ? [{ id, count, found }] : [];
@@ -34,7 +33,7 @@ export function crowdsOf(setup: Setup, occupants: OccupantLookup): readonly Crow
   return plants.map(({ id, count, found }) => ({
     occupancyId: id,
     count,
-    fits: howManyFit(found, areaCm2),
+    fits: howManyFit(found, ground),
     leavesOverMouth,
     demandMmPerDay: demandMmPerDay(setup) * Math.min(MOST_LEAVES, Math.max(1, leavesOverMouth)),
   }));

@@ -63,6 +63,8 @@ const GUILD_SOILS: Record<Guild, readonly string[]> = {
   shrub: POTTING,
   "dwarf-tree": ["akadama-granules-3-6", "pumice-2-5", "calcined-clay-1-3", "pumice-6-12"],
 };
+/** Of a guild of sour bogs, those that grow on limestone. */
+const LIME_ROCK_SOILS: readonly string[] = ["calcined-clay-1-3", "pumice-2-5", "akadama-granules-3-6"];
 const ANIMAL_SOILS: Record<Animal["kind"], readonly string[]> = {
   amphibian: ["topsoil-loam", "coir-pith-fine", "leaf-mould", "sphagnum-peat"],
   reptile: ["topsoil-loam", "fine-sand-0.1-0.5", "coir-pith-fine", "leaf-mould"],
@@ -71,9 +73,13 @@ const ANIMAL_SOILS: Record<Animal["kind"], readonly string[]> = {
 
 /** Media a soil may be changed for, for the sake of one that lives there. */
 export const soilsFor = (occupant: Occupant): readonly string[] =>
-  occupant.life === "plant" ? GUILD_SOILS[occupant.guild] : ANIMAL_SOILS[occupant.kind];
+  occupant.life === "animal"
+    ? ANIMAL_SOILS[occupant.kind]
+    : occupant.guild === "bog" && occupant.lime === "likes"
+      ? LIME_ROCK_SOILS
+      : GUILD_SOILS[occupant.guild];
 
 /** All of them, for who has to bring the media. */
 export const OCCUPANT_SOILS: ReadonlySet<string> = new Set(
-  [...Object.values(GUILD_SOILS), ...Object.values(ANIMAL_SOILS)].flat(),
+  [...Object.values(GUILD_SOILS), LIME_ROCK_SOILS, ...Object.values(ANIMAL_SOILS)].flat(),
 );

@@ -2,7 +2,8 @@ import { isFed, isLimed } from "../media/flags";
 import type { Medium } from "../media/medium";
 import type { Range } from "../units/range";
 import type { Plant } from "../occupants/occupant";
-import { vesselAreaCm2 } from "../vessel/vessel";
+import type { Setup } from "../stack/setup";
+import { perimeterCm, vesselAreaCm2 } from "../vessel/vessel";
 import { rootZoneOf, type Judged, type RootZone } from "./plant-water";
 import { atMost, rangeWithin, worse, type Asked } from "./verdict";
 
@@ -86,10 +87,16 @@ function judgeLime(asked: Asked, plant: Plant): Judged[] {
   return [];
 }
 
+/** What is left of a fresh mix's salts after some weeks of roots and waterings. Judged, between a half and all. */
+const LATER_SALTS = 0.75;
+
 function judgeSalts(plant: Plant, soils: readonly Soil[]): Judged[] {
   const judged = soils.map(({ layer, medium: { ecDsPerM } }): Judged => {
-    const likely = atMost(ecDsPerM.typical, plant.mostEcDsPerM);
-    const grade = likely === "suits" && ecDsPerM.high > 1.5 * plant.mostEcDsPerM.high ? "care" : likely;
+    const { mostEcDsPerM: most } = plant;
+    // a crop's limit is where its yield begins to fall; a fresh mix's salts are its feed, and it eats them
+    const eats = plant.feed === "hungry" || (plant.eaten && plant.feed !== "none");
+    const likely = eats && LATER_SALTS * ecDsPerM.typical <= most.high ? "suits" : atMost(ecDsPerM.typical, most);
+    const grade = likely === "suits" && ecDsPerM.high > (eats ? 3 : 1.5) * most.high ? "care" : likely;
     // what salts by some accounts, and washes out, is not refused
     const washes = grade === "unsuited" && ecDsPerM.low <= plant.mostEcDsPerM.typical;
     return { limit: "salts", grade: washes ? "care" : grade, fatal: true, ecDsPerM, most: plant.mostEcDsPerM, layer };
@@ -137,29 +144,40 @@ function judgeWaterSolids({ setup: { site } }: Asked, plant: Plant): Judged[] {
 const SHARED = 0.8;
 const rootAreaCm2 = (spreadCm: number): number => SHARED * spreadCm ** 2;
 
-/** How many of a kind find room for their roots, were they alone; one always does. */
-export function howManyFit(plant: Plant, areaCm2: number): Range {
-  const fit = (spreadCm: number): number => Math.max(1, Math.floor(areaCm2 / rootAreaCm2(spreadCm)));
-  const { low, typical, high } = plant.rootSpreadCm;
-  return { low: fit(high), typical: fit(typical), high: fit(low) };
+/** What leaves of one kind take of the light, as a square of their spread: they reach in among one another. */
+const AMONG = 0.5;
+
+/** Where plants stand: the soil's surface, and the length of its edge, over which leaves hang by a quarter of their spread. */
+export type Ground = { readonly areaCm2: number; readonly edgeCm: number };
+
+export const groundAt = (setup: Setup, heightCm: number): Ground => {
+  const atCm = Math.min(heightCm, setup.vessel.insideDepthCm);
+  return { areaCm2: vesselAreaCm2(setup.vessel, atCm), edgeCm: perimeterCm(setup.vessel, atCm) };
+};
+
+/** The share of a ground that one of a kind takes, by roots or by leaves, whichever is more. */
+function shareOfOne({ rootSpreadCm, spreadCm }: Plant, key: keyof Range, { areaCm2, edgeCm }: Ground): number {
+  const spread = spreadCm[key];
+  return Math.max(rootAreaCm2(rootSpreadCm[key]) / areaCm2, (AMONG * spread ** 2) / (areaCm2 + (edgeCm * spread) / 4));
 }
 
-/** The soil's surface where roots are. [cm²] */
-const rootedSurfaceCm2 = ({ setup }: Asked, { topCm }: RootZone): number =>
-  vesselAreaCm2(setup.vessel, Math.min(topCm, setup.vessel.insideDepthCm));
+/** How many of a kind find room for their roots and leaves, were they alone; one always does. */
+export function howManyFit(plant: Plant, ground: Ground): Range {
+  const fit = (key: keyof Range): number => Math.max(1, Math.floor(1 / shareOfOne(plant, key, ground)));
+  return { low: fit("high"), typical: fit("typical"), high: fit("low") };
+}
 
-function judgeRoom(asked: Asked, plant: Plant, count: number, zone: RootZone): Judged[] {
-  const { setup, occupants } = asked;
-  const areaCm2 = rootedSurfaceCm2(asked, zone);
+function judgeRoom({ setup, occupants }: Asked, plant: Plant, count: number, { topCm }: RootZone): Judged[] {
+  const ground = groundAt(setup, topCm);
   const plants = setup.occupants.flatMap(({ occupantId, count: of }) => {
     const found = occupants(occupantId);
     return found?.life === "plant" ? [{ found, of }] : [];
   });
   const alone = plants.reduce((sum, { of }) => sum + of, 0) <= 1;
   const takenShare = (key: keyof Range): number =>
-    plants.reduce((sum, { found, of }) => sum + of * rootAreaCm2(found.rootSpreadCm[key]), 0) / areaCm2;
+    plants.reduce((sum, { found, of }) => sum + of * shareOfOne(found, key, ground), 0);
   const grade = alone || takenShare("typical") <= 1.05 ? "suits" : takenShare("low") <= 1.05 ? "care" : "unsuited";
-  return [{ limit: "root-room", grade, fits: howManyFit(plant, areaCm2), count, takenShare: takenShare("typical") }];
+  return [{ limit: "root-room", grade, fits: howManyFit(plant, ground), count, takenShare: takenShare("typical") }];
 }
 
 /** The worst first. */

@@ -4,11 +4,13 @@ import type { Plant } from "../occupants/occupant";
 import { UNSAID_SITE, type Setup } from "../stack/setup";
 import { PAIR_STACKS, PAIRS } from "../testing/pairs";
 import { boxVessel, medium, roundVessel } from "../testing/setups";
+import { rootZoneCm } from "../stack/geometry";
+import { VESSEL_SHELF } from "../vessel/shelf";
 import { setupProblems } from "../water/checked";
 import { buildFor } from "./build-for";
 import { crowdsOf } from "./crowd";
 import { GUILD_PURPOSE, OCCUPANT_SOILS, purposeOfKind, soilsFor } from "./guilds";
-import { statesOf } from "./judge";
+import { judgedWhole, statesOf } from "./judge";
 import { howManyFit } from "./plant-soil";
 import { GRADES } from "./verdict";
 import { whoWouldLike } from "./who-would";
@@ -53,11 +55,25 @@ describe("who would like this", () => {
 describe("how many", () => {
   const plant = (id: string): Plant => inLibrary(id) as Plant;
 
-  it("fit by four fifths of the spread of their roots squared, one always, fewer of those that spread more", () => {
-    // celery, 20 cm: 320 cm² each
-    expect(howManyFit(plant("celery"), 2000).typical).toBe(6);
-    expect(howManyFit(plant("celery"), 2000).low).toBeLessThanOrEqual(6);
-    expect(howManyFit(plant("tomato"), 50)).toEqual({ low: 1, typical: 1, high: 1 });
+  it("fit by four fifths of the spread of their roots squared, or half of their leaves', which hang over the edge", () => {
+    const square = (sideCm: number) => ({ areaCm2: sideCm ** 2, edgeCm: 4 * sideCm });
+    // celery: 320 cm² of soil each; its leaves, 28 cm wide, want 392 of 55 by 55 cm and more
+    const [roots, leaves] = [2000 / 320, (2000 + Math.sqrt(2000) * 28) / 392];
+    expect(howManyFit(plant("celery"), square(Math.sqrt(2000))).typical).toBe(Math.floor(Math.min(roots, leaves)));
+    expect(howManyFit(plant("tomato"), square(7))).toEqual({ low: 1, typical: 1, high: 1 });
+  });
+
+  it("is refused where growers would laugh: seven tomatoes on a quarter of a square metre, a hundred pitchers in a bath", () => {
+    const room = (occupantId: string, count: number, base: Setup): string | undefined =>
+      judgedWhole({ ...base, occupants: [{ id: "a", occupantId, count }] }, medium, inLibrary)![0]!.findings.find(
+        ({ limit }) => limit === "root-room",
+      )?.grade;
+    const bed = { ...PAIR_STACKS["crop trough on a gravel reservoir"], vessel: boxVessel(50, 50, 32) };
+    expect([1, 2, 7].map((count) => room("tomato", count, bed))).toEqual(["suits", "suits", "unsuited"]);
+    expect(room("lettuce", 6, bed)).toBe("suits");
+    const bath = { ...bed, vessel: boxVessel(150, 60, 32) };
+    expect([6, 100].map((count) => room("pitcher-trumpet", count, bath))).toEqual(["suits", "unsuited"]);
+    expect(room("radish", 100, bed)).toBe("suits");
   });
 
   it("cost in water by how far their leaves reach beyond the mouth, to twice at most", () => {
@@ -75,7 +91,11 @@ describe("how many", () => {
 
 describe("a setup built for one kind", () => {
   const build = (occupantId: string, vessel = boxVessel(60, 40, 32), holed = false) =>
-    buildFor({ occupantId, vessel, holed, site: UNSAID_SITE, system: "metric" }, medium, inLibrary);
+    buildFor(
+      { occupantId, vessel, holed, site: UNSAID_SITE, system: "metric", count: 1, strategy: undefined },
+      medium,
+      inLibrary,
+    );
 
   it.each(["flytrap", "tomato", "orchid-moth", "arrowhead", "lingonberry", "echeveria", "fern-boston", "thyme"])(
     "holds %s: the best of it is not refused, and is a setup that can be made",
@@ -106,5 +126,50 @@ describe("a setup built for one kind", () => {
       expect(purposeOfKind(one)).toBeTruthy();
     }
     expect(GUILD_PURPOSE.bog).toBe("bog");
+  });
+});
+
+describe("a default made for a kind by name", () => {
+  const shelf = (id: string) => VESSEL_SHELF.find((one) => one.id === id)!;
+  const first = (occupantId: string, vesselId: string, count = 1) => {
+    const { vessel, holed } = shelf(vesselId);
+    const asked = { occupantId, vessel, holed, site: UNSAID_SITE, system: "metric" as const };
+    return buildFor({ ...asked, count, strategy: undefined }, medium, inLibrary)[0]!;
+  };
+
+  it.each([
+    ["balcony-trough", ["tomato", "pepper", "strawberry", "lettuce", "carrot", "radish", "basil", "parsley"]],
+    ["bath", ["flytrap", "pitcher-trumpet", "butterwort-mexican"]],
+    ["mortar-tub", ["arrowhead"]],
+    ["pot-20", ["spider-plant", "pothos", "orchid-moth"]],
+    ["jar-5", ["moss-cushion"]],
+    ["half-barrel", ["lingonberry", "blueberry"]],
+    ["clay-28", ["rosemary", "thyme"]],
+  ] as const)(
+    "is told to suit by our own verdict, in %s",
+    (vesselId, kinds) => {
+      for (const id of kinds)
+        expect([id, inLibrary(id)?.name, first(id, vesselId).grade]).toEqual([id, expect.any(String), "suits"]);
+    },
+    60_000,
+  );
+
+  it("leaves it the depth it roots, a platform too, and says why where no way can", () => {
+    const { vessel, holed } = shelf("balcony-trough");
+    const asked = { occupantId: "tomato", vessel, holed, site: UNSAID_SITE, system: "metric" as const, count: 1 };
+    const [platform] = buildFor({ ...asked, strategy: "platform" }, medium, inLibrary);
+    expect(platform).toMatchObject({ strategy: "platform", grade: "suits" });
+    const roots = rootZoneCm(platform!.designed.setup)!;
+    expect(roots.toCm - roots.fromCm).toBeGreaterThan(0.8 * 27);
+    const bucket = first("tomato", "bucket-10");
+    expect(bucket.grade).toBe("care");
+    expect(bucket.against).toContain("soil-depth");
+  });
+
+  it("is made and judged for as many as are named", () => {
+    const many = first("lettuce", "balcony-trough", 40);
+    expect(many.designed.setup.occupants[0]!.count).toBe(40);
+    expect(many.against).toContain("root-room");
+    expect(first("lettuce", "balcony-trough", 3).grade).toBe("suits");
   });
 });

@@ -12,7 +12,7 @@ import {
   type Speaking,
   type Text,
 } from "./words-common";
-import { formatLength, formatPercent } from "../units/units";
+import { formatLength, formatPercent, threeFigures } from "../units/units";
 
 export type WaterLimit =
   | "air"
@@ -213,9 +213,9 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
     case "root-room": {
       const { fits, count: of, takenShare } = told;
       return {
-        text: `${fits.low === fits.high ? count(fits.typical) : `${count(fits.low)} to ${count(fits.high)}`} of its kind find room here; ${of === 1 ? "there is one" : `there are ${of}`}${told.grade === "suits" ? "" : `, and together all that grow here take ${formatPercent(takenShare)} of the soil's surface`}.`,
+        text: `${fits.low === fits.high ? count(fits.typical) : `${count(fits.low)} to ${count(fits.high)}`} of its kind find room here; ${of === 1 ? "there is one" : `there are ${of}`}${told.grade === "suits" ? "" : `, and all that grow here together, grown up, want ${takenShare < 2 ? `${formatPercent(takenShare)} of` : `${threeFigures(takenShare, 1)} times`} the room there is`}.`,
         why: plainWhy(
-          "The soil's surface over what a grown root system takes of it: four fifths of its spread squared.",
+          "What each takes of the room, grown up, by roots or by leaves, whichever is more: of the soil's surface four fifths of its roots' spread squared; of that, wider by a quarter of its leaves' spread at the edge, half of their spread squared.",
         ),
       };
     }

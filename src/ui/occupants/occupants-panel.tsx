@@ -89,7 +89,7 @@ function Crowds({ store }: { store: SetupStore }) {
     lookupOf(store)(setup.occupants.find((one) => one.id === id)?.occupantId ?? "")?.name.toLowerCase() ?? "";
   return (
     <p className="text-sm leading-snug text-soft">
-      Room for the roots of{" "}
+      Room for{" "}
       {crowds
         .map(({ occupancyId, fits }) => `${formatRange(fits.low, fits.high, String)} ${nameOf(occupancyId)}`)
         .join(", or ")}

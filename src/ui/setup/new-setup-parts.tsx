@@ -2,6 +2,7 @@ import { PURPOSE_FACTS, PURPOSES, type Purpose } from "@/core/design/purposes";
 import { STRATEGIES, STRATEGY_WORDS } from "@/core/design/strategies";
 import { occupantsWith } from "@/core/occupants/library/library";
 import type { Site } from "@/core/stack/setup";
+import type { Occupant } from "@/core/occupants/occupant";
 import type { Problem } from "@/core/units/problem";
 import { capitalised } from "@/core/units/text";
 import { formatVolume, lengthUnitName } from "@/core/units/units";
@@ -14,8 +15,16 @@ import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS } from "./setup-word
 import type { SetupDraft } from "./use-setup-draft";
 
 /** What a new setup is for, and where it stands. */
-export function PurposePart({ draft }: { draft: SetupDraft }) {
-  const { form, kind, kinds, choose, ownOccupants } = draft;
+export function PurposePart({
+  draft,
+  ownOccupants,
+  problems,
+}: {
+  draft: SetupDraft;
+  ownOccupants: readonly Occupant[];
+  problems: readonly Problem[];
+}) {
+  const { form, kind, kinds, choose, count } = draft;
   return (
     <fieldset className="flex min-w-0 flex-wrap items-end gap-x-5 gap-y-2">
       <legend className="font-serif text-lg font-semibold">What it is for</legend>
@@ -55,6 +64,15 @@ export function PurposePart({ draft }: { draft: SetupDraft }) {
           )}
         </span>
       </div>
+      {kind && (
+        <Entry
+          form={form}
+          name="count"
+          label="How many"
+          said={count.ok ? saidOf(problems, "count") : count.problems[0]!.message}
+          className="w-16 text-right"
+        />
+      )}
       <Choice
         form={form}
         name="sun"
@@ -150,17 +168,41 @@ export function VesselPart({ draft, problems }: { draft: SetupDraft; problems: r
 
 /** How a new setup holds its water: what suits its purpose first. */
 export function StrategyPart({ draft }: { draft: SetupDraft }) {
-  const { form, texts, unpick } = draft;
+  const { form, texts, kind, building, byHand, pickWay, anyWay } = draft;
   const suited = PURPOSE_FACTS[texts.purpose].strategies;
+  // for a kind by name the way is what is built for it, until one is picked by hand
+  const shown = kind && !byHand && building?.status === "answered" ? building.picked?.strategy : texts.strategy;
   return (
     <fieldset className="min-w-0">
       <legend className="font-serif text-lg font-semibold">How it holds water</legend>
+      {kind && (
+        <p className="mt-1 text-sm text-soft">
+          {byHand ? (
+            <>
+              Built in the way picked here.{" "}
+              <button type="button" className="underline" onClick={anyWay}>
+                Whatever suits {kind.name.toLowerCase()} best
+              </button>
+            </>
+          ) : (
+            `What suits ${kind.name.toLowerCase()} best is tried of itself; pick one to have it that way.`
+          )}
+        </p>
+      )}
       <div className="mt-2 grid gap-2 sm:grid-cols-2">
         {[...suited, ...STRATEGIES.filter((one) => !suited.includes(one))].map((strategy, i) => (
           <Pick
             key={strategy}
-            input={{ ...form.register("strategy", { onChange: unpick }), value: strategy }}
-            checked={texts.strategy === strategy}
+            input={{
+              name: "strategy",
+              value: strategy,
+              checked: shown === strategy,
+              onChange: () => {
+                form.setValue("strategy", strategy);
+                pickWay();
+              },
+            }}
+            checked={shown === strategy}
             title={STRATEGY_WORDS[strategy].name}
             about={STRATEGY_WORDS[strategy].about}
             mark={i === 0 ? "usual" : i < suited.length ? "suits" : undefined}

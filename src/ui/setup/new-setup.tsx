@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useRouter } from "next/navigation";
 import type { Medium } from "@/core/media/medium";
 import type { Occupant } from "@/core/occupants/occupant";
@@ -32,19 +32,24 @@ export function NewSetup({
     const byId = new Map(media.map((one) => [one.id, one]));
     return (id) => byId.get(id);
   }, [media]);
-  const draft = useSetupDraft(medium, ownOccupants);
-  const { form, texts, vessel, kind, design, site, system } = draft;
-  // what is wrong is told until something changes
-  const now = JSON.stringify(texts);
+  const draft = useSetupDraft(media, medium, ownOccupants);
+  const { form, texts, vessel, kind, count, building, design, system } = draft;
+  // what is wrong is told until something changes, and what waits to be made is what was said then
+  const now = JSON.stringify([texts, kind?.id, draft.byHand]);
   const [said, setSaid] = useState<{ readonly of: string; readonly problems: readonly Problem[] }>();
   const problems = said?.of === now ? said.problems : [];
   const say = (found: readonly Problem[]): void => setSaid({ of: now, problems: found });
   const [making, setMaking] = useState(false);
+  const [wanted, setWanted] = useState<string>();
+  const waits = wanted === now && !making;
 
-  const make = async (event: React.FormEvent): Promise<void> => {
-    event.preventDefault();
+  const make = async (): Promise<void> => {
+    setWanted(undefined);
     if (!vessel.ok) return say([...vessel.problems, ...nameProblems(texts.name)]);
-    if (!design) return say(draft.designProblems);
+    if (kind && !count.ok) return say([...count.problems, ...nameProblems(texts.name)]);
+    if (draft.designProblems.length > 0) return say(draft.designProblems);
+    // what is being worked out is waited for: nothing else is made in its place
+    if (!design) return setWanted(now);
     const setup = { ...design.setup, name: texts.name.trim() };
     const found = setupProblems(setup, medium, system);
     if (found.length > 0) return say(found);
@@ -56,12 +61,26 @@ export function NewSetup({
     setMaking(false);
     say(answer.problems);
   };
+  useEffect(() => {
+    if (!waits || !design) return;
+    const timer = setTimeout(() => void make());
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [waits, design]);
 
   return (
     <>
       <SiteHeader />
       <main className="mx-auto grid max-w-6xl grid-cols-[minmax(0,1fr)] items-start gap-x-10 px-4 py-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
-        <form id={FORM_ID} onSubmit={(event) => void make(event)} noValidate className="space-y-6">
+        <form
+          id={FORM_ID}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void make();
+          }}
+          noValidate
+          className="space-y-6"
+        >
           <h1 className="text-2xl">New setup</h1>
           <Entry
             form={form}
@@ -73,32 +92,46 @@ export function NewSetup({
             most={200}
             autoFocus
           />
-          <PurposePart draft={draft} />
+          <PurposePart draft={draft} ownOccupants={ownOccupants} problems={problems} />
           <VesselPart draft={draft} problems={problems} />
           <StrategyPart draft={draft} />
         </form>
         <aside aria-label="What comes of it" className="mt-8 lg:sticky lg:top-4 lg:mt-2">
           <h2 className="text-lg">What comes of it</h2>
-          {kind && vessel.ok && (
+          {kind && building?.status === "answered" && (
             <BuildForPart
-              wish={{
-                occupant: kind,
-                vessel: vessel.value,
-                holed: texts.holed,
-                site,
-                system,
-                own: ownOccupants,
-                mediumIds: media.map(({ id }) => id),
-              }}
+              name={kind.name.toLowerCase()}
+              built={building.built}
+              picked={building.picked}
               medium={medium}
-              picked={draft.picked}
-              onPick={draft.pick}
+              onPick={(built) => building.pick(built)}
             />
+          )}
+          {kind && building?.status === "failed" && (
+            <p role="status" className="mt-2 leading-snug">
+              It could not be built by itself for {kind.name.toLowerCase()}; shown is what is usual for such a plant or
+              animal, not judged for it.{" "}
+              <button type="button" className="underline" onClick={() => building.again()}>
+                Try again
+              </button>
+            </p>
           )}
           {design ? (
             <DesignPreview made={design} medium={medium} />
+          ) : draft.before ? (
+            <div aria-busy className="opacity-60">
+              <DesignPreview made={draft.before} medium={medium} />
+            </div>
           ) : (
-            <p className="mt-2 text-soft">The vessel's measures cannot be read yet.</p>
+            <p role="status" className="mt-2 text-soft">
+              {!vessel.ok
+                ? "The vessel's measures cannot be read yet."
+                : kind && !count.ok
+                  ? "How many of them cannot be read yet."
+                  : kind
+                    ? `Building it for ${kind.name.toLowerCase()} …`
+                    : "Working it out …"}
+            </p>
           )}
           <Said>{saidOf(problems, "")}</Said>
           {problems.some(({ path }) =>
@@ -109,7 +142,7 @@ export function NewSetup({
             </p>
           )}
           <button type="submit" form={FORM_ID} className="press press-main mt-5" disabled={making}>
-            {making ? "Making it" : "Make it"}
+            {making ? "Making it" : waits ? "Making it once it is built" : "Make it"}
           </button>
         </aside>
       </main>
