@@ -31,6 +31,8 @@ export type Wish = {
   readonly site?: Site;
   /** How deep what is named to live there roots, or digs, to do well; without it what its purpose wants at least. [cm] */
   readonly soilCm?: number | undefined;
+  /** What it is to be filled with; without it what is usual for its purpose. */
+  readonly soilId?: string | undefined;
 };
 
 /** A working stack, and why each thing in it is as it is. */
@@ -170,7 +172,11 @@ export function rootAir(bench: Bench, setup: Setup): number {
  * Days from full to the lowest level that still feeds the roots on a usual day, and that level; 0 days where even full it
  * does not.
  */
-export function lasts(bench: Bench, setup: Setup, fullCm: number): { readonly days: number; readonly markCm: number } {
+export function lasts(
+  bench: Pick<Bench, "medium">,
+  setup: Setup,
+  fullCm: number,
+): { readonly days: number; readonly markCm: number } {
   const made = networkOf(setup, bench.medium);
   if (!made.ok) return { days: 0, markCm: fullCm };
   const { column } = made.value;

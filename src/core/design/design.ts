@@ -39,7 +39,7 @@ const DESIGNERS: Record<Strategy, Designer> = {
 export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = "metric"): Result<Designed> {
   const facts = PURPOSE_FACTS[wish.purpose];
   const depth = wish.vessel.insideDepthCm;
-  const soilId = facts.soils.find((id) => medium(id) !== undefined) ?? facts.soils[0]!;
+  const soilId = wish.soilId ?? facts.soils.find((id) => medium(id) !== undefined) ?? facts.soils[0]!;
   const fillCm = toMillimetre(Math.max(0.5, depth - roomCm(depth)));
   const leastSoilCm =
     wish.soilCm === undefined
@@ -50,7 +50,7 @@ export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = 
   const reasons = [
     {
       about: "Soil",
-      text: `${medium(soilId)?.name ?? soilId}, as usual for ${facts.words}. Any other medium or mix can be set in its place.`,
+      text: `${medium(soilId)?.name ?? soilId}, ${wish.soilId === undefined ? `as usual for ${facts.words}` : "of what it is usually grown or kept in"}. Any other medium or mix can be set in its place.`,
     },
     ...made.reasons,
     ...(wish.holed && made.setup.fixtures.some((one) => one.kind === "hole" && one.in === "base" && one.plugged)

@@ -1,10 +1,11 @@
 import { designed } from "../design/design";
-import type { Designed } from "../design/bench";
+import { lasts, type Designed } from "../design/bench";
 import { PURPOSE_FACTS } from "../design/purposes";
 import type { Strategy } from "../design/strategies";
 import { STRATEGIES } from "../design/strategies";
 import type { Occupant, OccupantLookup } from "../occupants/occupant";
 import { withLayer, withOccupants } from "../stack/edit";
+import { reservoirTopCm } from "../stack/geometry";
 import type { Setup, Site } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import type { Vessel } from "../vessel/vessel";
@@ -22,6 +23,8 @@ export type Built = {
   readonly grade: Grade;
   readonly against: readonly Limit[];
   readonly share: number;
+  /** It keeps free water, and a fill of it is gone within a day or two. */
+  readonly isShort: boolean;
 };
 
 export type BuildAsked = {
@@ -55,35 +58,49 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
   const soils = soilsFor(occupant)
     .filter((id) => medium(id) !== undefined)
     .slice(0, MOST_SOILS);
-  const built = ways.flatMap((strategy) => {
-    const made = designed(
-      {
-        name: "",
-        purpose,
-        vessel: asked.vessel,
-        holed: asked.holed,
-        strategy,
-        site: asked.site,
-        soilCm: occupant.life === "plant" ? occupant.rootDepthCm.typical : occupant.depthCm.typical,
-      },
-      medium,
-      asked.system,
-    );
-    if (!made.ok) return [];
-    return soils.flatMap((soilId): Built[] => {
+  const built = ways.flatMap((strategy) =>
+    soils.flatMap((soilId): Built[] => {
+      const made = designed(
+        {
+          name: "",
+          purpose,
+          vessel: asked.vessel,
+          holed: asked.holed,
+          strategy,
+          site: asked.site,
+          soilCm: occupant.life === "plant" ? occupant.rootDepthCm.typical : occupant.depthCm.typical,
+          soilId,
+        },
+        medium,
+        asked.system,
+      );
+      if (!made.ok) return [];
       const setup = withOccupants(withSoil(made.value.setup, soilId), [
         { id: "for", occupantId: occupant.id, count: asked.count },
       ]);
       const one = judged(setup, made.value, strategy, soilId, medium, occupants);
       return one ? [one] : [];
-    });
-  });
+    }),
+  );
   const ranked = oneEachWay(built.sort(byLiking)).slice(0, MOST_SHOWN);
   return ranked.map((one) => mended(one, occupant, medium, occupants, asked.system)).sort(byLiking);
 }
 
 const byLiking = (a: Built, b: Built): number =>
-  GRADES.indexOf(b.grade) - GRADES.indexOf(a.grade) || b.share - a.share || a.against.length - b.against.length;
+  GRADES.indexOf(b.grade) - GRADES.indexOf(a.grade) ||
+  Number(a.isShort) - Number(b.isShort) ||
+  b.share - a.share ||
+  a.against.length - b.against.length;
+
+/** A reservoir that is gone sooner is filled every day, and no gain over watering from the top. [days] */
+const SHORT_DAYS = 2;
+
+/** Whether free water is kept for the roots, and a fill of it is gone at once. */
+function isShortLived(setup: Setup, medium: MediumLookup): boolean {
+  if (setup.water.by !== "level") return false;
+  const { days } = lasts({ medium }, setup, reservoirTopCm(setup) ?? setup.water.levelCm);
+  return days < SHORT_DAYS;
+}
 
 /** Of each way its best soil. */
 function oneEachWay(built: readonly Built[]): readonly Built[] {
@@ -121,6 +138,7 @@ function judged(
     designed: { ...made, setup },
     grade: verdict.grade,
     against: [...new Set(known.filter(({ grade }) => grade !== "suits").map(({ limit }) => limit))],
+    isShort: isShortLived(setup, medium),
     share: known.filter(({ grade }) => grade === "suits").length / Math.max(1, known.length),
   };
 }

@@ -1,5 +1,5 @@
 import { PURPOSE_FACTS, PURPOSES, type Purpose } from "@/core/design/purposes";
-import { STRATEGIES, STRATEGY_WORDS } from "@/core/design/strategies";
+import { STRATEGIES, STRATEGY_WORDS, type Strategy } from "@/core/design/strategies";
 import { occupantsWith } from "@/core/occupants/library/library";
 import type { Site } from "@/core/stack/setup";
 import type { Occupant } from "@/core/occupants/occupant";
@@ -9,6 +9,7 @@ import { formatVolume, lengthUnitName } from "@/core/units/units";
 import { reshaped } from "@/core/vessel/reshape";
 import { VESSEL_SHELF } from "@/core/vessel/shelf";
 import { VESSEL_DIMENSIONS, VESSEL_MATERIALS, VESSEL_SHAPES, vesselVolumeCm3, type Shape } from "@/core/vessel/vessel";
+import { GradeMark } from "../occupants/grade";
 import { Choice, Entry, saidOf } from "../fields/typed-form";
 import { SearchedChoice } from "../fields/searched-choice";
 import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS } from "./setup-words";
@@ -172,6 +173,10 @@ export function StrategyPart({ draft }: { draft: SetupDraft }) {
   const suited = PURPOSE_FACTS[texts.purpose].strategies;
   // for a kind by name the way is what is built for it, until one is picked by hand
   const shown = kind && !byHand && building?.status === "answered" ? building.picked?.strategy : texts.strategy;
+  const gradeOf = (strategy: Strategy): React.ReactNode => {
+    const built = building?.status === "answered" ? building.built.find((one) => one.strategy === strategy) : undefined;
+    return built && <GradeMark grade={built.grade} />;
+  };
   return (
     <fieldset className="min-w-0">
       <legend className="font-serif text-lg font-semibold">How it holds water</legend>
@@ -205,7 +210,8 @@ export function StrategyPart({ draft }: { draft: SetupDraft }) {
             checked={shown === strategy}
             title={STRATEGY_WORDS[strategy].name}
             about={STRATEGY_WORDS[strategy].about}
-            mark={i === 0 ? "usual" : i < suited.length ? "suits" : undefined}
+            // for a kind by name only what was judged for it is marked
+            mark={kind ? gradeOf(strategy) : i === 0 ? "usual" : i < suited.length ? "suits" : undefined}
           />
         ))}
       </div>
@@ -224,7 +230,7 @@ function Pick({
   checked: boolean;
   title: string;
   about: string;
-  mark: string | undefined;
+  mark: React.ReactNode;
 }) {
   return (
     <label
@@ -233,7 +239,7 @@ function Pick({
       <input type="radio" className="sr-only" {...input} />
       <span className="flex items-baseline justify-between gap-2">
         <span className="font-semibold">{title}</span>
-        {mark && <span className="text-sm text-life">{mark}</span>}
+        {mark && <span className="shrink-0 text-sm text-life">{mark}</span>}
       </span>
       <span className="block text-sm leading-snug text-soft">{about}</span>
     </label>
