@@ -15,6 +15,7 @@ import {
 } from "./setup";
 import { gripOf, type FixtureGrip } from "./grips";
 import { boundariesCm, drainsAtCm, headroomCm } from "./geometry";
+import { dragReservoirTop, reservoirLayer } from "./platform";
 
 /**
  * Changes to a setup, as pure functions: none mutates, none checks. `newProblems` says what speaks against one.
@@ -112,6 +113,8 @@ export function addLayer(
  * trades thickness between its two layers; the top one makes the top layer thicker up to the rim.
  */
 export function dragBoundary(setup: Setup, index: number, heightCm: number): Setup {
+  // feet and what rests on them are one thing, and what holds their water goes with them
+  if (setup.layers[index - 1]?.legs && reservoirLayer(setup) === index - 1) return dragReservoirTop(setup, heightCm);
   const heights = boundariesCm(setup);
   const lower = setup.layers[index - 1];
   if (!lower) return setup;

@@ -12,7 +12,8 @@ import { withLayer } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { fixtureOf, fixturesOf } from "../stack/fixtures";
 import { USUAL_PLANTING, type Setup } from "../stack/setup";
-import { headroomCm, openingsOf } from "../stack/geometry";
+import { boundariesCm, headroomCm, openingsOf } from "../stack/geometry";
+import { reservoirLayer, withReservoirTop } from "../stack/platform";
 import type { Medium } from "../media/medium";
 import type { RecipePart } from "../mixing/recipe";
 import type { Occupant } from "../occupants/occupant";
@@ -65,6 +66,7 @@ export const FAMILY_IDS = [
   "no-tray",
   "mound",
   "more-soil",
+  "reservoir",
   "drainage",
   "soil",
   "amend",
@@ -140,6 +142,7 @@ export function familiesOf(changing: Changing): readonly Family[] {
     ...trays(changing),
     ...mounds(changing),
     ...moreSoil(changing),
+    ...lowerReservoir(changing),
     ...drainage(changing),
     ...soils(changing),
     ...amended(changing),
@@ -296,6 +299,27 @@ function moreSoil({ setup, system }: Changing): Family[] {
     setup: withLayer(setup, soil.id, { thicknessCm: toMillimetre(soil.thicknessCm + by) }),
     effort: layerEffort(by * vesselAreaCm2(setup.vessel)),
   }));
+}
+
+/** Less room for water under the soil than this is none. [cm] */
+const LEAST_RESERVOIR_CM = 1;
+
+/** A platform lower down, or fewer stones: the soil gets the depth, and overflow and water go with it. */
+function lowerReservoir({ setup, system }: Changing): Family[] {
+  const index = reservoirLayer(setup);
+  if (index === undefined) return [];
+  const heights = boundariesCm(setup);
+  const [footCm, nowCm] = [heights[index]!, heights[index + 1]!];
+  const what = setup.layers[index]!.legs ? "Lower the platform" : "Make the reservoir under the soil shallower, down";
+  return byDegree("reservoir", ["soil-depth", ...DRY_LIMITS], nowCm, footCm + LEAST_RESERVOIR_CM, (toCm) =>
+    toCm >= nowCm
+      ? undefined
+      : {
+          label: `${what} from ${formatLength(nowCm, system)} to ${formatLength(toCm, system)}, overflow and water with it, and fill soil in`,
+          setup: withReservoirTop(setup, toCm),
+          effort: layerEffort((nowCm - toCm) * vesselAreaCm2(setup.vessel)) + 1,
+        },
+  );
 }
 
 function drainage({ setup, medium }: Changing): Family[] {

@@ -7,7 +7,9 @@ import { boxVessel, medium, roundVessel } from "../testing/setups";
 import { rootZoneCm } from "../stack/geometry";
 import { VESSEL_SHELF } from "../vessel/shelf";
 import { setupProblems } from "../water/checked";
+import { designed } from "../design/design";
 import { buildFor } from "./build-for";
+import { mend } from "./mend";
 import { crowdsOf } from "./crowd";
 import { GUILD_PURPOSE, OCCUPANT_SOILS, purposeOfKind, soilsFor } from "./guilds";
 import { judgedWhole, statesOf } from "./judge";
@@ -164,6 +166,18 @@ describe("a default made for a kind by name", () => {
     const bucket = first("tomato", "bucket-10");
     expect(bucket.grade).toBe("care");
     expect(bucket.against).toContain("soil-depth");
+  });
+
+  it("is mended by a lower platform, where one was made for the longest fill", () => {
+    const { vessel, holed } = shelf("balcony-trough");
+    const made = designed({ name: "x", purpose: "crops", strategy: "platform", vessel, holed }, medium);
+    if (!made.ok) throw new Error(made.problems[0]!.message);
+    const setup = { ...made.value.setup, occupants: [{ id: "a", occupantId: "tomato", count: 1 }] };
+    const soils = soilsFor(inLibrary("tomato")!);
+    const { found } = mend({ setup, medium, occupants: inLibrary, occupancyId: "a", soils, system: "metric" });
+    expect(found[0]).toMatchObject({ families: ["reservoir"], becomes: "suits" });
+    expect(found[0]!.label).toMatch(/^Lower the platform from .* to .*, overflow and water with it/u);
+    expect(setupProblems(found[0]!.setup, medium)).toEqual([]);
   });
 
   it("is made and judged for as many as are named", () => {

@@ -13,6 +13,7 @@ import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { SearchedChoice } from "../fields/searched-choice";
 import { grainFill, soilFill } from "../drawing/patterns";
+import { withThickness } from "@/core/stack/platform";
 import { layerName, removeLayer, rootedIn, rootsWords } from "../open-setup/layer-changes";
 import { LayerDetails } from "./layer-details";
 import { mediumChoices } from "./medium-choices";
@@ -65,9 +66,7 @@ function ThicknessField({ store, id, name }: { store: SetupStore; id: string; na
       label={`Thickness of ${name}`}
       hideLabel
       value={thicknessCm}
-      onOffer={(cm) =>
-        store.offer(`Thickness of ${name}`, withLayer(store.getState().committed, id, { thicknessCm: cm }), system)
-      }
+      onOffer={(cm) => store.offer(`Thickness of ${name}`, withThickness(store.getState().committed, id, cm), system)}
     />
   );
 }
