@@ -38,6 +38,7 @@ export const CHECK_IDS = [
   "children",
   "weights",
   "drained-water",
+  "over-sill",
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];
 

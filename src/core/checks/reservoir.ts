@@ -49,6 +49,8 @@ const LEAST_DAYS = 1;
 function reservoirSmall({ setup, network, drainsAt, surface, system }: Design): Check[] {
   if (setup.water.by !== "level" || fixtureOf(setup, "tray") || setup.water.levelCm >= surface) return [];
   const full = Math.min(drainsAt ?? setup.water.levelCm, surface);
+  // what stands under all that is filled in is another trouble
+  if (full <= setup.fillFromCm) return [];
   const { heldCm3, daysUntil, takesPerDayCm3 } = budgetOf(setup, network);
   const perDay = takesPerDayCm3(full);
   const givesCm3 = heldCm3(full) - heldCm3(setup.fillFromCm);

@@ -40,7 +40,11 @@ export function fixtureKg(setup: Setup, fixture: Fixture): number {
   switch (fixture.kind) {
     case "hole":
     case "drain-screen":
+    // doors weigh what the pane they are in place of would
+    case "front":
       return 0;
+    case "feed-strip":
+      return fixture.grams / 1000;
     case "fill-tube":
     case "tell-tale":
       return plasticKg(Math.PI * fixture.diameterCm * vessel.insideDepthCm, TUBE_WALL_CM);

@@ -22,6 +22,10 @@ export function fixtureShapes(fixture: Fixture, pen: Pen): readonly Shape[] {
       return tray(fixture, pen);
     case "liner":
       return liner(fixture, pen);
+    case "front":
+      return front(fixture, pen);
+    case "feed-strip":
+      return feedStrip(fixture, pen);
     case "drain-screen": {
       const { left, right } = pen.outline.wallsAt(0);
       const y = pen.yOf(0) - 0.5 * pen.mark;
@@ -157,6 +161,32 @@ function liner({ topCm }: FixtureOf<"liner">, { outline, yOf, shownTopCm, mark }
       { dashMm: [2, 0.5, 0.5, 0.5].map((one) => one * mark) },
     ),
   ];
+}
+
+/** Doors in front are in the plane of the drawing: their sill is a line across, with the panes' edge over it. */
+function front({ sillCm }: FixtureOf<"front">, { outline, yOf, shownTopCm, mark }: Pen): readonly Shape[] {
+  if (sillCm > shownTopCm) return [];
+  const { left, right } = outline.wallsAt(sillCm);
+  const y = mm(yOf(sillCm));
+  const middle = (left + right) / 2;
+  return [
+    stroke(`M${mm(left)} ${y}H${mm(right)}`, 0.5 * mark),
+    stroke(`M${mm(middle)} ${y}V${mm(yOf(shownTopCm))}`, 0.25 * mark, { dashMm: [2 * mark, mark] }),
+  ];
+}
+
+/** Feed laid in one place, cut across: a row of grains. */
+function feedStrip(
+  { heightCm, acrossShare }: FixtureOf<"feed-strip">,
+  { outline, yOf, shownTopCm, mark }: Pen,
+): readonly Shape[] {
+  if (heightCm > shownTopCm) return [];
+  const walls = outline.wallsAt(heightCm);
+  const x = walls.left + (walls.right - walls.left) * acrossShare;
+  const y = yOf(heightCm);
+  return [-1.6, 0, 1.6].map((by) =>
+    circle(x + by * mark, y, 0.6 * mark, "ink", { stroke: "paper", widthMm: 0.15 * mark }),
+  );
 }
 
 /** How a dressing looks, grain by grain; `s` is a step of the row. */

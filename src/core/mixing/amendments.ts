@@ -117,6 +117,8 @@ export const AMENDMENTS: readonly Amendment[] = [
   },
 ];
 
+export const amendmentOf = (id: string): Amendment | undefined => AMENDMENTS.find((one) => one.id === id);
+
 /** An amount of an amendment in a batch: a mass, or a volume where its dose is a share. */
 export const amendmentAmount = (
   { dose: { kind } }: Amendment,

@@ -183,6 +183,14 @@ function drilling(setup: Setup): Caution[] {
 
 function neverDrains(setup: Setup): Caution[] {
   if (drainsAfterSoaking(setup)) return [];
+  if (drainsAtCm(setup) !== undefined)
+    return [
+      {
+        id: "salts",
+        subject: "salts",
+        text: "Only what runs over takes salts along, and by itself little does: use rain or other soft water, feed little, and flush it from the top until it runs over, a few times a year.",
+      },
+    ];
   return [
     {
       id: "salts",

@@ -226,7 +226,8 @@ export function readDose(setup: Setup, { network, column, equilibrium }: Settled
   const middleCm = roots ? (roots.fromCm + roots.toCm) / 2 : column.heightCm / 2;
   return {
     untilDrinkableCm3: until(middleCm + ROOT_LIMIT_PSI_CM),
-    untilBaseCm3: until(0),
+    // under a false bottom there is room for water that touches nothing
+    untilBaseCm3: until(setup.fillFromCm),
     untilRootsCm3: rootsBottomCm === undefined ? undefined : until(rootsBottomCm),
     rootsBottomCm,
   };

@@ -200,7 +200,8 @@ function roots({ setup, readings, system }: Saying): ReadingSentence[] {
   ];
 }
 
-function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
+function doses({ setup, readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
+  const foot = setup.fillFromCm > 0 ? "at the false bottom, and touches what lies on it" : "at the base";
   const why: Why = {
     formula: "Water the settled stack holds when free water just reaches that height, less what is in it now.",
     inputs: [["in it now", formatVolume(readings.storedCm3 + readings.pondedCm3, system)]],
@@ -217,7 +218,7 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
             heading: isDry ? "How to begin" : "Dry for roots",
             tone: isDry ? "trouble" : "plain",
             why,
-            text: `${isDry ? "Everything is dry: begin with" : "The middle of it is drier than roots drink from with ease: bring it there with"} ${formatVolume(dose.untilDrinkableCm3, system, stopCm3)}, from which on they can, and stop at ${formatVolume(stopCm3, system)}, at which water first stands at the base. Pour slowly and in parts: what is dry sheds water at first, and a dose takes days to spread.`,
+            text: `${isDry ? "Everything is dry: begin with" : "The middle of it is drier than roots drink from with ease: bring it there with"} ${formatVolume(dose.untilDrinkableCm3, system, stopCm3)}, from which on they can, and stop at ${formatVolume(stopCm3, system)}, at which water first stands ${foot}. Pour slowly and in parts: what is dry sheds water at first, and a dose takes days to spread.`,
           },
         ]
       : [];
@@ -228,8 +229,8 @@ function doses({ readings, system }: Saying, dose: DoseReading): ReadingSentence
     why,
     text:
       dose.untilBaseCm3 > 0
-        ? `It takes ${formatVolume(dose.untilBaseCm3, system)} more before water first stands at the base.`
-        : "Water stands at the base already; more will only raise it.",
+        ? `It takes ${formatVolume(dose.untilBaseCm3, system)} more before water first stands ${foot}.`
+        : `Water stands ${foot} already; more will only raise it.`,
   };
   if (dose.untilRootsCm3 === undefined || dose.rootsBottomCm === 0) {
     return [

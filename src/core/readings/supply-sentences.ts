@@ -136,6 +136,9 @@ function markSentence(
         ? `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}. It stands lower now: it feeds more slowly than they drink, and they live off the soil. Refill it.`
         : `Refill when the surface has fallen to ${cm(branch.mark.levelCm)}${rangeText(branch, cm)}, about ${time} from full (${amount}). From then on it feeds more slowly than they drink; the soil's own water carries them on for a while, and “Run it” shows how long.${size}`;
     case "empty":
+      // a tub under water is no reservoir that is emptied: what counts is when its soil falls dry on top
+      if (fullCm > brimCm + 0.05 && demandCm3PerHour > 0)
+        return `Water stands over the soil: roots drink as long as there is any. It is gone down to the base after about ${time} from full (${amount})${rangeText(branch, cm)}; fill it up before its top falls dry.${size}`;
       return demandCm3PerHour > 0
         ? `It wicks to the last: even an all but empty reservoir keeps up with such a day, about ${time} from full (${amount})${rangeText(branch, cm)}.${size}`
         : "Nothing is drawn from it, so it need not be refilled.";

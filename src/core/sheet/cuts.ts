@@ -54,8 +54,9 @@ export function cutsOf({ vessel, fixtures }: Pick<Setup, "vessel" | "fixtures">,
   return [
     ...holes.filter((hole) => hole.in === "wall").map((hole) => wallCut(vessel, hole, system)),
     ...holes.filter((hole) => hole.in === "base").map((hole) => baseCut(vessel, hole, hole.diameterCm, system)),
-    ...fixturesOf({ fixtures }, "standpipe").map((pipe) =>
-      baseCut(vessel, pipe, pipe.diameterCm + 2 * PIPE_WALL_CM, system),
+    // one in a drain that is there is not drilled for
+    ...fixturesOf({ fixtures }, "standpipe").flatMap((pipe) =>
+      pipe.inDrain ? [] : baseCut(vessel, pipe, pipe.diameterCm + 2 * PIPE_WALL_CM, system),
     ),
   ];
 }

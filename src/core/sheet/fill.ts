@@ -1,22 +1,25 @@
-import { AMENDMENTS, amendmentAmount, amendmentWarnings } from "../mixing/amendments";
+import { AMENDMENTS, amendmentAmount, amendmentOf, amendmentWarnings } from "../mixing/amendments";
 import { wettingOf } from "../mixing/wetting";
-import { SEPARATOR_FACTS } from "../stack/fixtures";
-import { type Setup } from "../stack/setup";
+import { fixtureOf, fixturesOf, SEPARATOR_FACTS, type FeedStrip } from "../stack/fixtures";
+import { type Laid, type LayerAmendment, type Setup } from "../stack/setup";
 import { platformCm } from "../stack/geometry";
 import { lowerFirst } from "../units/text";
-import { formatLength, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
+import { formatLength, formatMass, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
 import { cutAt, narrowestAboveCm } from "../vessel/vessel";
-import { acrossWords, CORD_OVER_CM, LAP_CM } from "./sizes";
+import { acrossWords, CORD_OVER_CM, FOOT_HOLES, LAP_CM } from "./sizes";
 import type { Bench, BenchLayer } from "./bench";
 import { careOfMedia, saidOnce } from "./care";
 import { marksAt, underCm3 } from "./marks";
-import { LEAST_BALL_CM, plantingOf, plantStep } from "./planting";
+import { isPlantedThrough, LEAST_BALL_CM, plantingOf, plantStep, sowStep, throughSheet } from "./planting";
 import type { Shows, WrittenStep } from "./step";
 
 /** Layer by layer from the bottom, the plants among them. */
 export function filling(bench: Bench, built: readonly string[]): readonly WrittenStep[] {
   const { setup, layers } = bench;
-  const planting = plantingOf(bench);
+  const through = isPlantedThrough(bench);
+  const planned = plantingOf(bench);
+  // through a sheet they are set once all is filled in
+  const planting = through ? undefined : planned;
   const platform = platformCm(setup);
   const said = new Set<string>();
   const steps: WrittenStep[] = [];
@@ -44,7 +47,43 @@ export function filling(bench: Bench, built: readonly string[]): readonly Writte
     const next = setup.layers[layer.index + 1];
     if (setup.layers[layer.index]!.legs && next && next.legs === null) steps.push(platformStep(bench, layer, shows));
   }
-  return steps;
+  const filled: Shows = {
+    filledToCm: bench.surfaceCm,
+    fixtureIds: built,
+    platform: platform > 0,
+    waterCm: undefined,
+    sheetsUnder: Infinity,
+    ball: planting,
+    markCm: bench.surfaceCm,
+  };
+  if (through) {
+    const laid = coverStep(bench, filled);
+    steps.push(laid);
+    if (planned) steps.push(throughSheet(bench, planned, laid.shows));
+    const sown = sowStep(bench, laid.shows, true);
+    return sown ? [...steps, sown] : steps;
+  }
+  const sown = sowStep(bench, filled, false);
+  return sown ? [...steps, sown] : steps;
+}
+
+/** The sheet over the soil, with its slots: before anything is set. */
+function coverStep({ setup, system, living }: Bench, shows: Shows): WrittenStep {
+  const sheet = fixtureOf(setup, "dressing")!;
+  const { lengthCm, widthCm } = cutAt(setup.vessel, Math.min(shows.filledToCm ?? 0, setup.vessel.insideDepthCm));
+  const plants = living.reduce((sum, { occupancy, kind }) => sum + (kind.life === "plant" ? occupancy.count : 0), 0);
+  const slots = sheet.slots ?? plants;
+  return {
+    key: `fixture:${sheet.id}`,
+    heading: "Lay the cover sheet",
+    text: [
+      `Paper, card or film, ${acrossWords(setup.vessel, lengthCm + LAP_CM, widthCm + LAP_CM, system)}, wetted if it is paper, on the levelled and watered soil, its edges tucked down at the wall${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? ", with a close hole for the tube" : ""}. Cut ${slots === 1 ? "one cross" : `${slots} crosses`} as long as a root ball is wide, evenly spread: plants go in through them.`,
+    ],
+    marks: undefined,
+    cautions: [],
+    shows: { ...shows, fixtureIds: [...shows.fixtureIds, sheet.id] },
+    asks: [],
+  };
 }
 
 function falseBottom({ setup, system }: Bench, built: readonly string[]): WrittenStep {
@@ -70,17 +109,19 @@ function falseBottom({ setup, system }: Bench, built: readonly string[]): Writte
   };
 }
 
-function platformStep({ setup, system }: Bench, layer: BenchLayer, shows: Shows): WrittenStep {
+function platformStep({ setup, system, readings }: Bench, layer: BenchLayer, shows: Shows): WrittenStep {
+  const overKg = readings?.layers.slice(layer.index + 1).reduce((sum, { wetKg }) => sum + wetKg, 0) ?? 0;
   const { lengthCm, widthCm } = cutAt(setup.vessel, layer.toCm);
   return {
     key: "platform",
     heading: "Lay the platform",
     text: [
-      `A plate ${acrossWords(setup.vessel, lengthCm, widthCm, system)} with an opening over each ${layer.isCord ? "cord" : "foot"}${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? " and one for the tube" : ""}, level at ${formatLength(layer.toCm, system)} over the inside base. ${
+      `A stiff plate ${acrossWords(setup.vessel, lengthCm, widthCm, system)} with an opening over each ${layer.isCord ? "cord" : "foot"}${setup.fixtures.some(({ kind }) => kind === "fill-tube") ? " and one for the tube" : ""}, level at ${formatLength(layer.toCm, system)} over the inside base. ${
         layer.isCord
           ? "The cords are drawn through it first, and each lies loose in its opening."
           : "The soil above has to touch the soil in the feet everywhere: press it down into each opening."
       }`,
+      `It bears ${formatMass(overKg, system)} once all is wet: ${layer.isCord ? "on" : "on the feet and"} pieces of pipe cut to ${formatLength(layer.toCm, system)}, no more than ${formatLength(15, system)} from one to the next and one under each corner; try it with your hand before soil comes on it. A plate of foam or thin card gives way.`,
     ],
     marks: marksAt(setup, layer.toCm, layer.upToCm3, 0),
     cautions: [],
@@ -118,12 +159,12 @@ const lastingWords = (months: number): string =>
       : `${threeFigures(months / 12, 0)}${NBSP}years`;
 
 /** How it is filled in and firmed. */
-function fillWords({ medium, handling, wicks }: BenchLayer): string {
+function fillWords({ medium, handling, wicks }: BenchLayer, isCovered: boolean): string {
   if (!medium || !handling) return "";
   const { fill, isPoured, drinks } = handling;
   if (wicks && drinks)
     return "Pack it hard and wet, handful by handful, so that no hollow is left and it touches all through: a wick that starts dry never starts, and one with a gap ends at the gap.";
-  return medium.floats && isPoured
+  return medium.floats && isPoured && isCovered
     ? `${fill} It floats when it is flooded: lay what comes over it before water comes.`
     : fill;
 }
@@ -184,9 +225,10 @@ function layerStep(
   const { setup, system, living } = bench;
   const cm = (height: number): string => formatLength(height, system);
   const partly = toCm < layer.toCm - 1e-6;
+  const startedCm = layer.fromCm;
   const ofStepCm3 = partly ? underCm3(setup, layer, toCm) : layer.volumeCm3;
   const upTo = layer.upToCm3 - layer.volumeCm3 + ofStepCm3;
-  const { legs } = setup.layers[layer.index]!;
+  const { legs, amendments = [], laid } = setup.layers[layer.index]!;
   const media = layer.recipe?.parts.map(({ medium }) => medium) ?? (layer.medium ? [layer.medium] : []);
   const verb = (layer.handling?.measured ?? "poured") === "poured" ? "Fill" : "Lay";
   const fill = layer.isCord
@@ -200,9 +242,24 @@ function layerStep(
       ? `${layer.isCord ? "Hang in" : "Pack"} ${layer.name}`
       : `${partly ? "Begin" : `${verb} in`} ${layer.name}`,
     text: [
+      ...(legs && !layer.isCord ? [feetWords(layer, bench)] : []),
       ...measureWords(layer, bench),
+      ...amendments.map((given) => givenWords(given, layer, bench)),
       ...[wettingWords(layer, bench), throughNeck(setup, toCm, system)].filter((text) => text !== ""),
-      [fill, layer.isCord ? "" : fillWords(layer)].filter((text) => text !== "").join(" "),
+      [
+        fill,
+        layer.isCord
+          ? ""
+          : fillWords(layer, layer.index + 1 < setup.layers.length || fixtureOf(setup, "dressing") !== undefined),
+      ]
+        .filter((text) => text !== "")
+        .join(" "),
+      ...(laid ? [laidWords(laid, toCm, system)] : []),
+      ...fixturesOf(setup, "feed-strip").flatMap((strip) =>
+        strip.heightCm > layer.fromCm && strip.heightCm <= toCm && (partly || strip.heightCm > startedCm)
+          ? [stripWords(strip, bench)]
+          : [],
+      ),
     ],
     marks: marksAt(setup, toCm, upTo, ofStepCm3),
     cautions: saidOnce(
@@ -218,6 +275,54 @@ function layerStep(
     asks: partly ? ["usedCm3", "mediumId"] : ["topCm", "usedCm3", "mediumId"],
   };
 }
+
+/** Feet as they have to be made so that they lift water: of what, with holes, standing in it. */
+function feetWords(layer: BenchLayer, { setup, system }: Bench): string {
+  const { legs, thicknessCm } = setup.layers[layer.index]!;
+  const cm = (length: number): string => formatLength(length, system);
+  const stands = layer.fromCm < 0.05 ? "stands on the base" : `ends ${cm(layer.fromCm)} over the base`;
+  const levelCm = setup.water.by === "level" ? setup.water.levelCm : layer.toCm;
+  return `Each foot is a basket, or a piece of pipe ${cm(legs!.acrossCm)} ${legs!.section === "round" ? "wide" : "square"} and ${cm(thicknessCm)} long, that ${stands}. A pipe is drilled all around, with holes of ${cm(FOOT_HOLES.diameterCm)} every ${formatLength(3, system)} from its lower end up to ${cm(Math.max(levelCm, layer.fromCm + 1))}: by them the water comes to the soil in it. A scrap of cloth closes it below.`;
+}
+
+const HANDFUL_G = 30;
+
+/** So many grams, and what that is to a hand. */
+function gramsWords(grams: number, system: Bench["system"]): string {
+  const handfuls = Math.round((2 * grams) / HANDFUL_G) / 2;
+  return `${formatMass(grams / 1000, system)}${handfuls >= 0.5 ? ` (about ${handfuls === 0.5 ? "half a handful" : `${threeFigures(handfuls, 1)} ${handfuls === 1 ? "handful" : "handfuls"}`})` : ""}`;
+}
+
+/** What is given to this layer beside its medium. */
+function givenWords({ amendmentId, amount, given }: LayerAmendment, layer: BenchLayer, { system }: Bench): string {
+  const amendment = amendmentOf(amendmentId);
+  if (!amendment) return "Something was to be given to it that is not known here any more.";
+  const much = amendment.dose.kind === "share" ? formatVolume(amount, system) : gramsWords(amount, system);
+  const how = {
+    mixed: "mixed in evenly",
+    bands: "in two or three bands across, each covered before the next comes",
+    "on-top": "strewn on top once it is filled in, and scratched in by a finger's depth",
+  }[given];
+  return `${amendment.name}: ${much}, ${how}. ${[amendment.about, ...amendmentWarnings(amendment, layer.recipe?.parts ?? [], layer.place)].join(" ")}`;
+}
+
+/** A strip of feed, on the way up. */
+function stripWords({ amendmentId, grams, heightCm, acrossShare }: FeedStrip, { system }: Bench): string {
+  const amendment = amendmentOf(amendmentId);
+  const place =
+    acrossShare < 0.35
+      ? "at the left of the drawing"
+      : acrossShare > 0.65
+        ? "at the right of the drawing"
+        : "along the middle";
+  return `At ${formatLength(heightCm, system)} stop, and lay ${gramsWords(grams, system)} of ${lowerFirst(amendment?.name ?? "feed")} as one strip ${place}, a hand away from where stems are to stand; then fill on over it. ${amendment?.about ?? ""}`.trim();
+}
+
+/** What the drawing cannot show of how it lies. */
+const laidWords = ({ as, byCm }: Laid, toCm: number, system: Bench["system"]): string =>
+  as === "slope"
+    ? `It rises by ${formatLength(byCm, system)} from the front to the back: ${formatLength(Math.max(0, toCm - byCm / 2), system)} in front, ${formatLength(toCm + byCm / 2, system)} at the back. Its mark is the middle; reckoned is it as level there.`
+    : `Only as a ring ${formatLength(byCm, system)} wide at the wall, where it is seen; inside it goes what lies over it. Reckoned is it as if it went all across.`;
 
 /** An opening that a hand does not pass. [cm] */
 const HAND_CM = 10;

@@ -1,9 +1,10 @@
 import { firstWayOutWords, soakedLevelCm } from "../stack/geometry";
-import { fixtureOf, type DressingMaterial } from "../stack/fixtures";
+import { fixtureOf, fixturesOf, type DressingMaterial } from "../stack/fixtures";
 import { lossesOf, risingCm3PerHour } from "../water/losses";
 import { formatLength, formatVolume } from "../units/units";
 import type { Bench } from "./bench";
 import { careOfWater } from "./care";
+import { isPlantedThrough, isSownOnly } from "./planting";
 import type { Shows, WrittenStep } from "./step";
 
 const DRESSING: Record<DressingMaterial, string> = {
@@ -11,7 +12,7 @@ const DRESSING: Record<DressingMaterial, string> = {
   bark: "Spread it evenly; keep it off the crowns, where it would keep them wet.",
   "living-moss":
     "Press it on in pieces, wet, so that its underside touches the soil everywhere: it pales when the soil is dry, which is the sign to water.",
-  sheet: "Lay it on, with a hole for each plant and one for the tube, and weigh it down at the edges.",
+  sheet: "Lay it on, with a hole for the tube if there is one, and weigh it down at the edges.",
 };
 
 /** From the top dressing to the weeks after. */
@@ -28,14 +29,16 @@ export function finishing(bench: Bench, built: readonly string[], ball: Shows["b
   };
   const dressing = fixtureOf(setup, "dressing");
   const lid = fixtureOf(setup, "lid");
-  const withDressing = dressing ? [...built, dressing.id] : built;
+  const strips = fixturesOf(setup, "feed-strip").map(({ id }) => id);
+  const withDressing = [...built, ...strips, ...(dressing ? [dressing.id] : [])];
   const withLid = lid ? [...withDressing, lid.id] : withDressing;
   // what has run out stands nowhere that could be seen
   const standsAt = bench.readings?.waterTableCm ?? 0;
   const waterCm = standsAt > 0.2 ? standsAt : undefined;
   const animals = living.filter(({ kind }) => kind.life === "animal");
   const steps: WrittenStep[] = [];
-  if (dressing)
+  // what plants are set through is laid before them
+  if (dressing && !isPlantedThrough(bench))
     steps.push({
       key: `fixture:${dressing.id}`,
       heading: "Dress the top",
@@ -246,6 +249,21 @@ function firstWeeks(bench: Bench, shows: Shows): readonly WrittenStep[] {
   const { setup, system, living, network } = bench;
   if (!living.some(({ kind }) => kind.life === "plant") || setup.water.by === "volume") return [];
   const below = setup.water.by === "level";
+  if (isSownOnly(bench))
+    return [
+      {
+        key: "weeks",
+        heading: "Until it comes up",
+        text: [
+          "Keep the top damp and never flooded: a fine mist when it pales, a pane or lid over it that is lifted for air every two or three days. Some seeds come within a week, some after a winter: the packet says. Light as soon as the first are up.",
+          "Thin or prick out once they touch, and change the kinds' stage in the setup then: what they want is judged by the size they have.",
+        ],
+        marks: undefined,
+        cautions: [],
+        shows,
+        asks: ["topCm"],
+      },
+    ];
   const losses = lossesOf(setup, network ?? { below: undefined });
   // a wall is kept wet from below where there is water below
   const dayCm3 = 24 * (below ? losses.mouthCm3PerHour : risingCm3PerHour(losses));

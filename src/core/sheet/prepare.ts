@@ -46,12 +46,15 @@ const BUILT: Record<
 > = {
   hole: { when: "dry", steps: (bench) => [...plugSteps(bench), ...drillSteps(bench)] },
   // drilled with the holes, in one go
-  standpipe: { when: "dry", steps: () => [] },
+  standpipe: { when: "dry", steps: drainPipeSteps },
   liner: { when: "dry", steps: linerSteps },
   "drain-screen": { when: "dry", steps: screenSteps },
   tray: { when: "dry", steps: traySteps },
   "fill-tube": { when: "tried", steps: fillTubeSteps },
   "tell-tale": { when: "tried", steps: tellTaleSteps },
+  front: { when: "dry", steps: frontSteps },
+  // fill.ts lays it on the way up
+  "feed-strip": { when: "filled", steps: () => [] },
   // finish.ts dresses the top and puts the lid on
   dressing: { when: "filled", steps: () => [] },
   lid: { when: "filled", steps: () => [] },
@@ -215,6 +218,44 @@ function linerSteps({ setup, system, living }: Bench): Building[] {
   ];
 }
 
+/** A pipe in the drain that is there already. */
+function drainPipeSteps({ setup, system }: Bench): Building[] {
+  const cm = (height: number): string => formatLength(height, system);
+  return fixturesOf(setup, "standpipe").flatMap((pipe) =>
+    pipe.inDrain
+      ? [
+          building(
+            step(
+              `fixture:${pipe.id}`,
+              "Stand the pipe in its drain",
+              [
+                `In the drain it came with, in place of the plug: a pipe ${cm(pipe.diameterCm)} wide inside, its upper end ${cm(pipe.lipCm)} over the inside base, in a rubber bung or a collar with sealant that fits the drain. What runs down it leaves by the old waste: see where that goes. A cap of mesh on top keeps leaves out.`,
+              ],
+              { asks: ["lipCm", "diameterCm"], shows: { ...EMPTY, markCm: pipe.lipCm } },
+            ),
+            pipe.id,
+          ),
+        ]
+      : [],
+  );
+}
+
+function frontSteps({ setup, system }: Bench): Building[] {
+  return fixturesOf(setup, "front").map((front) =>
+    building(
+      step(
+        `fixture:${front.id}`,
+        "Look at the sill",
+        [
+          `The doors open over a sill ${formatLength(front.sillCm, system)} over the inside base. Soil and water stay under it: mark it inside with tape, and run a bead of sealant along its foot if the panes only stand in a groove. Doors let air and small animals through at their gap; a strip closes it.`,
+        ],
+        { asks: [], shows: { ...EMPTY, markCm: front.sillCm } },
+      ),
+      front.id,
+    ),
+  );
+}
+
 function screenSteps({ setup }: Bench): Building[] {
   const screen = fixtureOf(setup, "drain-screen");
   return screen
@@ -254,7 +295,11 @@ function traySteps({ setup, system }: Bench): Building[] {
 
 /** What is to hold water is tried with water, while nothing is in it yet. */
 function tightnessSteps({ setup, system, network }: Bench): Building[] {
-  const holds = setup.water.by !== "soaking" || setup.fixtures.some((one) => one.kind === "hole" && one.plugged);
+  const pipes = fixturesOf(setup, "standpipe");
+  const holds =
+    setup.water.by !== "soaking" ||
+    pipes.length > 0 ||
+    setup.fixtures.some((one) => one.kind === "hole" && one.plugged);
   const baseIsOpen = network?.openings.baseIsOpen ?? false;
   if (!holds || baseIsOpen) return [];
   const out = network?.openings.over[0];
@@ -274,7 +319,7 @@ function tightnessSteps({ setup, system, network }: Bench): Building[] {
         "tight",
         "Try it with water",
         [
-          `Empty as it is, fill it with ${formatVolume(vesselVolumeCm3(setup.vessel, toCm), system)}, which is ${formatLength(toCm, system)} deep${begins}. Dry the outside and leave it for an hour on newspaper: no damp patch. Then empty it.`,
+          `Empty as it is, fill it with ${formatVolume(vesselVolumeCm3(setup.vessel, toCm), system)}, which is ${formatLength(toCm, system)} deep${begins}. Dry the outside and leave it for an hour on newspaper: no damp patch${pipes.length > 0 ? ", and not a drop from under the base around the pipe" : ""}. Then empty it.`,
         ],
         { shows: { ...EMPTY, waterCm: toCm } },
       ),

@@ -1,5 +1,5 @@
 import { capitalised } from "../units/text";
-import { AMENDMENTS, amendmentAmount } from "../mixing/amendments";
+import { AMENDMENTS, amendmentAmount, amendmentOf } from "../mixing/amendments";
 import {
   fixtureOf,
   fixturesOf,
@@ -9,7 +9,7 @@ import {
   type FixtureKind,
 } from "../stack/fixtures";
 import { boundariesCm, platformCm, stackHeightCm } from "../stack/geometry";
-import { formatArea, formatLength, formatVolume, type UnitSystem } from "../units/units";
+import { formatArea, formatLength, formatMass, formatVolume, type UnitSystem } from "../units/units";
 import { cutAt, sectionWidthCm, vesselAreaCm2, wallAreaCm2, type Vessel } from "../vessel/vessel";
 import type { Bench } from "./bench";
 import { cutsOf } from "./cuts";
@@ -54,6 +54,8 @@ const LISTED: Record<FixtureKind, "first" | "last"> = {
   "fill-tube": "first",
   "tell-tale": "first",
   standpipe: "first",
+  front: "first",
+  "feed-strip": "last",
   dressing: "last",
   lid: "last",
 };
@@ -100,9 +102,16 @@ function thingOf(fixture: Fixture, { setup, system }: Bench): Thing | undefined 
       );
     case "tell-tale":
       return thing("Clear tube for the level", `${cm(tubeLengthCm(setup))}, ${cm(fixture.diameterCm)} wide inside`);
+    case "front":
+      return undefined;
+    case "feed-strip":
+      return thing(
+        amendmentOf(fixture.amendmentId)?.name ?? "Feed",
+        `${formatMass(fixture.grams / 1000, system)}, as a strip`,
+      );
     case "standpipe":
       return thing(
-        "Standpipe, with a seal for the base",
+        fixture.inDrain ? "Standpipe, with a bung for the drain" : "Standpipe, with a seal for the base",
         `${cm(fixture.lipCm + vessel.baseCm + PIPE_BELOW_CM)} of pipe, ${cm(fixture.diameterCm)} wide inside`,
       );
     case "dressing":
@@ -191,17 +200,26 @@ export function thingsFor(bench: Bench): readonly Thing[] {
 }
 
 /** Feeds, lime and the like, over all layers that are mixed with them. */
-const amendmentsFor = ({ layers, system }: Bench): Thing[] =>
+const amendmentsFor = ({ setup, layers, system }: Bench): Thing[] =>
   AMENDMENTS.flatMap((amendment) => {
+    const inLayers = setup.layers.flatMap(({ amendments = [] }) =>
+      amendments.flatMap(({ amendmentId, amount }) => (amendmentId === amendment.id ? amount : [])),
+    );
     const mixedWith = layers.flatMap(({ recipe, batch }) =>
       batch
         ? (recipe?.amendments ?? []).flatMap(({ id, amount }) => (id === amendment.id ? amount * batch.mixedCm3 : []))
         : [],
     );
-    if (mixedWith.length === 0) return [];
-    const sum = mixedWith.reduce((all, one) => all + one, 0);
+    if (mixedWith.length + inLayers.length === 0) return [];
+    const sum = (list: readonly number[]): number => list.reduce((all, one) => all + one, 0);
+    // a dose by weight is of grams a litre, by volume a share: what is given to a layer is said in grams or cm³ itself
+    const given = amendment.dose.kind === "share" ? sum(inLayers) : 1000 * sum(inLayers);
     return [
-      { key: `amendment:${amendment.id}`, what: amendment.name, amount: amendmentAmount(amendment, 1, sum, system) },
+      {
+        key: `amendment:${amendment.id}`,
+        what: amendment.name,
+        amount: amendmentAmount(amendment, 1, sum(mixedWith) + given, system),
+      },
     ];
   });
 

@@ -13,6 +13,8 @@ import {
 import { type Setup } from "./setup";
 import { boundariesCm, drainsAtCm, legsAreaCm2, openingsOf, stackHeightCm } from "./geometry";
 
+/** More given to one layer is a list, not a soil. */
+export const MOST_AMENDMENTS = 12;
 /** A layer thinner than this is dust on a boundary, not a layer. */
 export const THINNEST_LAYER_CM = 0.2;
 export const MOST_LAYERS = 24;
@@ -63,6 +65,20 @@ export function checkSetup(
     if (layer.name.length > LONGEST_NAME)
       add(`${path}.name`, "too-long", `A name has ${LONGEST_NAME} characters at most.`);
     if (layer.legs) problems.push(...checkLegs(setup, i, cm));
+    layer.amendments?.forEach(({ amount }, k) => {
+      if (!(amount > 0 && amount <= MOST_GRAMS))
+        add(
+          `${path}.amendments[${k}].amount`,
+          "not-an-amount",
+          `Of what is given there is more than 0 and at most ${MOST_GRAMS} g.`,
+        );
+    });
+    if (layer.laid && !(layer.laid.byCm > 0 && layer.laid.byCm <= GREATEST_SIDE_CM))
+      add(
+        `${path}.laid.byCm`,
+        "out-of-range",
+        `It rises, or is wide, by more than 0 and at most ${cm(GREATEST_SIDE_CM)}.`,
+      );
     if (!knowsMedium(layer.mediumId)) {
       add(
         `${path}.mediumId`,
@@ -228,6 +244,10 @@ function checkFixtures(setup: Setup, cm: (height: number) => string, system: Uni
   return problems;
 }
 
+const MOST_SLOTS = 1000;
+/** More feed than this for one vessel is a slip. [g; cm³ of what is dosed by volume] */
+export const MOST_GRAMS = 100_000;
+
 function checkFixture(fixture: Fixture, path: string, { vessel }: Setup, cm: (height: number) => string): Problem[] {
   switch (fixture.kind) {
     case "hole":
@@ -248,9 +268,18 @@ function checkFixture(fixture: Fixture, path: string, { vessel }: Setup, cm: (he
       return fixture.openShare >= 0 && fixture.openShare <= 1
         ? []
         : [problem(`${path}.openShare`, "not-a-share", "A lid leaves between 0 and 100 % of the mouth open.")];
+    case "dressing":
+      return fixture.slots === undefined ||
+        (Number.isInteger(fixture.slots) && fixture.slots >= 1 && fixture.slots <= MOST_SLOTS)
+        ? []
+        : [problem(`${path}.slots`, "not-a-count", `A sheet has 1 to ${MOST_SLOTS} slots, in whole numbers.`)];
+    case "feed-strip":
+      return fixture.grams > 0 && fixture.grams <= MOST_GRAMS
+        ? []
+        : [problem(`${path}.grams`, "not-an-amount", `A strip of feed is of more than 0 and at most ${MOST_GRAMS} g.`)];
     case "liner":
     case "drain-screen":
-    case "dressing":
+    case "front":
       return [];
     default:
       return fixture satisfies never;

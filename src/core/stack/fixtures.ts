@@ -30,6 +30,8 @@ export type Standpipe = {
   readonly diameterCm: number;
   readonly acrossShare: number;
   readonly lipCm: number;
+  /** It stands in the drain the vessel came with, and nothing is drilled for it. Absent where it is. */
+  readonly inDrain?: boolean | undefined;
 };
 /** A thin clear tube in which the level of the free water shows. */
 export type TellTale = {
@@ -56,11 +58,25 @@ export type Dressing = {
   readonly id: string;
   readonly material: DressingMaterial;
   readonly thicknessCm: number;
+  /** Of a cover sheet: so many slots are cut for plants. Absent where one a plant is meant. */
+  readonly slots?: number | undefined;
+};
+/** Doors or a pane in front, over a sill: nothing stands higher than the sill but leaks out under them. */
+export type Front = { readonly kind: "front"; readonly id: string; readonly sillCm: number };
+/** Feed laid in one place as a strip, for roots to find. `amendmentId` is of core/mixing. */
+export type FeedStrip = {
+  readonly kind: "feed-strip";
+  readonly id: string;
+  readonly amendmentId: string;
+  readonly grams: number;
+  readonly heightCm: number;
+  readonly acrossShare: number;
 };
 /** A lid, with a share of the mouth left open for air. */
 export type Lid = { readonly kind: "lid"; readonly id: string; readonly openShare: number };
 
-export type Fixture = Hole | FillTube | Standpipe | TellTale | Tray | Liner | DrainScreen | Dressing | Lid;
+export type Fixture =
+  Hole | FillTube | Standpipe | TellTale | Tray | Liner | DrainScreen | Dressing | Front | FeedStrip | Lid;
 export type FixtureKind = Fixture["kind"];
 export type FixtureOf<K extends FixtureKind> = Extract<Fixture, { readonly kind: K }>;
 
@@ -92,6 +108,8 @@ export const FIXTURE_WORDS: Record<FixtureKind, string> = {
   liner: "liner",
   "drain-screen": "drain screen",
   dressing: "top dressing",
+  front: "front opening",
+  "feed-strip": "strip of feed",
   lid: "lid",
 };
 export const FIXTURE_KINDS = Object.keys(FIXTURE_WORDS) as readonly FixtureKind[];
@@ -106,6 +124,8 @@ export const SINGLE_FIXTURES: Record<FixtureKind, boolean> = {
   liner: true,
   "drain-screen": true,
   dressing: true,
+  front: true,
+  "feed-strip": false,
   lid: true,
 };
 
@@ -132,6 +152,8 @@ const FIXTURE_SIZES = {
   liner: [["topCm", "height of its edge", "height"]],
   "drain-screen": [],
   dressing: [["thicknessCm", "thickness", "length"]],
+  front: [["sillCm", "height of its sill", "height"]],
+  "feed-strip": [["heightCm", "height over the inside base", "height"]],
   lid: [],
 } as const satisfies Record<
   FixtureKind,
@@ -140,7 +162,7 @@ const FIXTURE_SIZES = {
 export type FixtureSize = (typeof FIXTURE_SIZES)[FixtureKind][number][0];
 
 /** The size that is a height in the vessel, by which a fixture is dragged; undefined where it stands on its base. */
-export function fixtureHeightKey(fixture: Fixture): "lipCm" | "topCm" | undefined {
+export function fixtureHeightKey(fixture: Fixture): "lipCm" | "topCm" | "sillCm" | "heightCm" | undefined {
   switch (fixture.kind) {
     case "hole":
       return fixture.in === "wall" ? "lipCm" : undefined;
@@ -148,6 +170,10 @@ export function fixtureHeightKey(fixture: Fixture): "lipCm" | "topCm" | undefine
       return "lipCm";
     case "liner":
       return "topCm";
+    case "front":
+      return "sillCm";
+    case "feed-strip":
+      return "heightCm";
     case "fill-tube":
     case "tell-tale":
     case "tray":

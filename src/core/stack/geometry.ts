@@ -40,7 +40,7 @@ export type Opening = {
   readonly diameterCm: number;
   readonly count: number;
   /** Over a liner's edge it runs down behind the sheet, and out by what is open under it. */
-  readonly way: "wall" | "pipe" | "liner";
+  readonly way: "wall" | "pipe" | "liner" | "front";
 };
 
 /** How a vessel's fixtures let water out, derived once. */
@@ -70,18 +70,23 @@ function openingOf(fixture: Fixture, linedTo: number): Opening | undefined {
     }
     case "standpipe":
       return { lipCm: fixture.lipCm, diameterCm: fixture.diameterCm, count: 1, way: "pipe" };
+    case "front":
+      return { lipCm: fixture.sillCm, ...FRONT_GAP, way: "front" };
     case "fill-tube":
     case "tell-tale":
     case "tray":
     case "liner":
     case "drain-screen":
     case "dressing":
+    case "feed-strip":
     case "lid":
       return undefined;
     default:
       return fixture satisfies never;
   }
 }
+/** What is not sealed under a door lets water out as so many small holes. */
+const FRONT_GAP = { diameterCm: 0.2, count: 60 };
 
 export const openingsOf = onceFor((setup: Equipped): Openings => {
   const { vessel } = setup;
@@ -132,6 +137,8 @@ export function firstWayOutWords(setup: Equipped): string {
       return "the standpipe";
     case "liner":
       return "under the liner's edge";
+    case "front":
+      return "the front, over its sill";
     case "wall":
       return first!.count === 1 ? "the hole in the wall" : "the holes in the wall";
     default:

@@ -4,7 +4,7 @@ import type { Setup } from "./setup";
 
 /** A size of a fixture that is moved in the vessel: the height it is counted from, and between which heights it ends. */
 export type FixtureGrip = {
-  readonly key: "lipCm" | "topCm" | "insideDepthCm" | "thicknessCm";
+  readonly key: "lipCm" | "topCm" | "sillCm" | "heightCm" | "insideDepthCm" | "thicknessCm";
   readonly fromCm: number;
   readonly leastCm: number;
   readonly mostCm: number;
@@ -32,6 +32,8 @@ export function gripOf(
     case "hole":
     case "standpipe":
     case "liner":
+    case "front":
+    case "feed-strip":
     case "fill-tube":
     case "tell-tale":
     case "drain-screen":

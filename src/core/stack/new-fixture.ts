@@ -37,6 +37,17 @@ export function newFixture(setup: Setup, kind: FixtureKind, id: string): Fixture
         insideWidthCm: toMillimetre(1.35 * foot.widthCm + 2 * vessel.wallCm),
         insideDepthCm: toMillimetre(vessel.baseCm + Math.min(8, Math.max(2.5, vessel.insideDepthCm / 5))),
       };
+    case "front":
+      return { kind, id, sillCm: toMillimetre(Math.max(1, stackHeightCm(setup), vessel.insideDepthCm / 3)) };
+    case "feed-strip":
+      return {
+        kind,
+        id,
+        amendmentId: "slow-release",
+        grams: 20,
+        heightCm: toMillimetre(Math.max(0.5, stackHeightCm(setup) - 4)),
+        acrossShare: 0.5,
+      };
     case "liner":
       return { kind, id, topCm: vessel.insideDepthCm };
     case "drain-screen":

@@ -60,6 +60,8 @@ export function withReservoirTop(setup: Setup, heightCm: number): Setup {
       case "tray":
       case "drain-screen":
       case "dressing":
+      case "front":
+      case "feed-strip":
       case "lid":
         return fixture;
       default:

@@ -19,7 +19,21 @@ export type StackLayer = {
   readonly separator: Separator | null;
   /** Whether roots are meant to live in it; readings of the root zone come from these layers. */
   readonly rooted: boolean;
+  /** What is given to it beside its medium, for this layer alone. Absent where nothing is. */
+  readonly amendments?: readonly LayerAmendment[] | undefined;
+  /** Where its surface is not level all over: computed as level at its mean height, and said. Absent where it is. */
+  readonly laid?: Laid | undefined;
 };
+
+/** How an amendment is given to a layer. */
+export const GIVEN = ["mixed", "bands", "on-top"] as const;
+export type Given = (typeof GIVEN)[number];
+/** So much of an amendment: grams, or cm³ of what is dosed by volume. `amendmentId` is of core/mixing. */
+export type LayerAmendment = { readonly amendmentId: string; readonly amount: number; readonly given: Given };
+
+/** What a drawing from the side cannot show: it rises by so much to the back, or lies as a ring so wide at the wall. [cm] */
+export const LAID = ["slope", "ring"] as const;
+export type Laid = { readonly as: (typeof LAID)[number]; readonly byCm: number };
 
 /** How the water in there came to be as it is said to be; what holds it are the vessel and its fixtures. */
 export type Standing =
@@ -69,8 +83,21 @@ export const UNSAID_SITE: Site = {
   waterPpm: null,
 };
 
-/** So many of one kind that live in a setup. `occupantId` names a kind of the library, or a grower's own. */
-export type Occupancy = { readonly id: string; readonly occupantId: string; readonly count: number };
+/** How grown a plant is that is put in. */
+export const STAGES = ["seed", "young", "grown"] as const;
+export type Stage = (typeof STAGES)[number];
+
+/**
+ * So many of one kind that live in a setup. `occupantId` names a kind of the library, or a grower's own; `stage` is
+ * absent for what is grown, as all animals are.
+ */
+export type Occupancy = {
+  readonly id: string;
+  readonly occupantId: string;
+  readonly count: number;
+  readonly stage?: Stage | undefined;
+};
+export const stageOf = ({ stage }: Pick<Occupancy, "stage">): Stage => stage ?? "grown";
 
 /** A plant as it is put in: its crown over the soil's surface (under it where negative), and its root ball. */
 export type Planting = {

@@ -83,6 +83,12 @@ export const WRONG: readonly (readonly [id: CheckId, what: string, wrong: Setup,
       5,
     ),
   ],
+  [
+    "over-sill",
+    "soil over the sill of a case that opens at the front",
+    withFixture(BED, { kind: "front", id: "front", sillCm: 20 }),
+    withFixture(BED, { kind: "front", id: "front", sillCm: 28 }),
+  ],
   ["no-way-out", "a sealed pot in the rain", rained(JAR), rained(withFixture(JAR, { ...LID, openShare: 0 }))],
   ["no-way-out", "soaking what has no hole", { ...POT, fixtures: [] }, POT],
   [

@@ -6,7 +6,7 @@ import { STRATEGIES } from "../design/strategies";
 import type { Occupant, OccupantLookup } from "../occupants/occupant";
 import { withLayer, withOccupants } from "../stack/edit";
 import { reservoirTopCm } from "../stack/geometry";
-import type { Setup, Site } from "../stack/setup";
+import type { Setup, Site, Stage } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import type { Vessel } from "../vessel/vessel";
 import type { MediumLookup } from "../water/network";
@@ -35,6 +35,8 @@ export type BuildAsked = {
   readonly system: UnitSystem;
   /** How many of it are to live there. */
   readonly count: number;
+  /** How grown it is put in; absent for grown. */
+  readonly stage?: Stage | undefined;
   /** The one way of holding water that was picked by hand; without it, all that may do. */
   readonly strategy: Strategy | undefined;
 };
@@ -76,7 +78,7 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
       );
       if (!made.ok) return [];
       const setup = withOccupants(withSoil(made.value.setup, soilId), [
-        { id: "for", occupantId: occupant.id, count: asked.count },
+        { id: "for", occupantId: occupant.id, count: asked.count, ...(asked.stage && { stage: asked.stage }) },
       ]);
       const one = judged(setup, made.value, strategy, soilId, medium, occupants);
       return one ? [one] : [];

@@ -81,5 +81,8 @@ function betweenAnimals(one: Animal, other: Animal): readonly (readonly [Clash, 
   if (!cleans && eatsAnimal(one, other)) found.push(["eats", "unsuited"]);
   if (!cleans && eatsAnimal(other, one)) found.push(["eaten", "unsuited"]);
   if (apart(one.temperatureC, other.temperatureC)) found.push(["warmth", "unsuited"]);
+  // skins, damp, germs and meals of theirs are not one another's, whatever their sizes say
+  if (one.kind !== other.kind && one.kind !== "invertebrate" && other.kind !== "invertebrate")
+    found.push(["kinds", "unsuited"]);
   return found;
 }

@@ -2,7 +2,11 @@ import { isFed, isLimed } from "../media/flags";
 import type { Medium } from "../media/medium";
 import type { Range } from "../units/range";
 import type { Plant } from "../occupants/occupant";
-import type { Setup } from "../stack/setup";
+import { amendmentOf, type Amendment } from "../mixing/amendments";
+import { fixturesOf } from "../stack/fixtures";
+import { boundariesCm } from "../stack/geometry";
+import { stageOf, type Setup, type StackLayer } from "../stack/setup";
+import { atStage } from "./stage";
 import { perimeterCm, vesselAreaCm2 } from "../vessel/vessel";
 import { rootZoneOf, type Judged, type RootZone } from "./plant-water";
 import { atMost, rangeWithin, worse, type Asked } from "./verdict";
@@ -61,16 +65,30 @@ function judgePH(plant: Plant, soils: readonly Soil[]): Judged[] {
 }
 
 /** The layer that does something for which a plant pays, first one with roots in it: what is dissolved comes to the rest. */
-function layerWith({ setup, medium }: Asked, does: (medium: Medium) => boolean) {
-  const found = setup.layers.flatMap(({ mediumId, rooted }, layer) => {
-    const one = medium(mediumId);
-    return one && does(one) ? [{ layer, medium: one, rooted }] : [];
+function layerWith(
+  { setup, medium }: Asked,
+  does: (medium: Medium) => boolean,
+  gives: (amendment: Amendment) => boolean = () => false,
+) {
+  const heights = boundariesCm(setup);
+  const given = ({ amendments = [] }: StackLayer, i: number): boolean =>
+    amendments.some(({ amendmentId }) => isGiven(amendmentId)) ||
+    fixturesOf(setup, "feed-strip").some(
+      ({ amendmentId, heightCm }) => heightCm >= heights[i]! && heightCm < heights[i + 1]! && isGiven(amendmentId),
+    );
+  const isGiven = (id: string): boolean => {
+    const amendment = amendmentOf(id);
+    return amendment !== undefined && gives(amendment);
+  };
+  const found = setup.layers.flatMap((one, layer) => {
+    const of = medium(one.mediumId);
+    return of && (does(of) || given(one, layer)) ? [{ layer, medium: of, rooted: one.rooted }] : [];
   });
   return found.find(({ rooted }) => rooted) ?? found[0];
 }
 
 function judgeLime(asked: Asked, plant: Plant): Judged[] {
-  const limed = layerWith(asked, isLimed);
+  const limed = layerWith(asked, isLimed, ({ meqPerGram }) => meqPerGram > 0);
   if (plant.lime === "hates") {
     // commercial peat mixes are limed to a pH that their own range says; it is judged by that
     const harms = limed?.rooted && limed.medium.pH.typical > plant.pH.high;
@@ -105,7 +123,7 @@ function judgeSalts(plant: Plant, soils: readonly Soil[]): Judged[] {
 }
 
 function judgeFeed(asked: Asked, plant: Plant): Judged[] {
-  const fed = layerWith(asked, isFed);
+  const fed = layerWith(asked, isFed, ({ feeds }) => feeds);
   if (plant.feed === "none")
     return [
       {
@@ -169,9 +187,9 @@ export function howManyFit(plant: Plant, ground: Ground): Range {
 
 function judgeRoom({ setup, occupants }: Asked, plant: Plant, count: number, { topCm }: RootZone): Judged[] {
   const ground = groundAt(setup, topCm);
-  const plants = setup.occupants.flatMap(({ occupantId, count: of }) => {
-    const found = occupants(occupantId);
-    return found?.life === "plant" ? [{ found, of }] : [];
+  const plants = setup.occupants.flatMap((occupancy) => {
+    const found = occupants(occupancy.occupantId);
+    return found?.life === "plant" ? [{ found: atStage(found, stageOf(occupancy)), of: occupancy.count }] : [];
   });
   const alone = plants.reduce((sum, { of }) => sum + of, 0) <= 1;
   const takenShare = (key: keyof Range): number =>

@@ -119,7 +119,8 @@ export type Told =
   | {
       readonly limit: "company";
       readonly otherId: string;
-      readonly clash: "water" | "pH" | "feed" | "lime" | "vigour" | "eaten" | "eats" | "poison" | "alone" | "warmth";
+      readonly clash:
+        "water" | "pH" | "feed" | "lime" | "vigour" | "eaten" | "eats" | "poison" | "alone" | "warmth" | "kinds";
     }
   /** What is eaten is grown in what may stain food. */
   | { readonly limit: "food-safe"; readonly foodSafe: FoodSafe }

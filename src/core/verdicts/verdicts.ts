@@ -1,11 +1,12 @@
 import type { OccupantLookup } from "../occupants/occupant";
-import type { Occupancy, Setup } from "../stack/setup";
+import { stageOf, type Occupancy, type Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
 import { judgeAnimal } from "./animal";
 import { judgeCompany } from "./company";
 import { judgeAnimalPlace, judgePlantPlace } from "./place";
 import { judgeSoil } from "./plant-soil";
 import { judgeWater, type Judged } from "./plant-water";
+import { atStage } from "./stage";
 import type { WaterStates } from "./states";
 import { GRADES, worstOf, type Asked, type Finding, type Verdict } from "./verdict";
 
@@ -21,7 +22,9 @@ export function verdictsOf(
 }
 
 function verdictOf(asked: Asked, occupancy: Occupancy): Verdict {
-  const occupant = asked.occupants(occupancy.occupantId);
+  const grown = asked.occupants(occupancy.occupantId);
+  // it is judged by the size it has now
+  const occupant = grown?.life === "plant" ? atStage(grown, stageOf(occupancy)) : grown;
   const judged: readonly Judged[] = !occupant
     ? [{ limit: "unknown-kind", grade: "unknown" }]
     : [

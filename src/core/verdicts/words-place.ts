@@ -103,6 +103,8 @@ function companyText(clash: Extract<Told, { limit: "company" }>["clash"], other:
       return `It eats leaves, and those of the ${other} are poisonous or not known to be safe.`;
     case "alone":
       return "It lives alone: two of its kind fight, or one eats the other.";
+    case "kinds":
+      return `It and the ${other} are of unlike kinds: one carries germs and wants damp, food and warmth that harm the other. A case for each.`;
     case "warmth":
       return `It and the ${other} never like the same warmth.`;
     default:

@@ -26,7 +26,7 @@ export function soilWords(told: Of<SoilLimit>, speaking: Speaking): Text {
       };
     case "salts":
       return {
-        text: `The ${layerWords(speaking, told.layer)} has ${range(told.ecDsPerM, ec)} of salts; it suffers from ${range(told.most, ec)} on.${told.grade === "care" ? " Rinse it first, or feed less." : told.ecDsPerM.typical > told.most.typical ? " They are its first feed, and it eats them: feed it no more before that is gone." : ""}`,
+        text: `The ${layerWords(speaking, told.layer)} has ${range(told.ecDsPerM, ec)} of salts; it suffers from ${range(told.most, ec)} on.${told.grade === "care" ? " Rinse it first, or feed less." : told.grade === "suits" && told.ecDsPerM.typical > told.most.typical ? " They are its first feed, and it eats them: feed it no more before that is gone." : ""}`,
         why: why(
           "Salts of the saturated extract of the medium, held against the threshold from which it suffers.",
           [["suffers from", range(told.most, ec)]],

@@ -1,4 +1,4 @@
-import type { Setup } from "../stack/setup";
+import { stageOf, type Setup, type Stage } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import type { MediumLookup } from "../water/network";
 import type { Finding, Grade, Limit, Told, Verdict } from "./verdict";
@@ -19,7 +19,10 @@ export const GRADE_WORDS: Record<Grade, string> = {
 
 /** Kind and count of an entry: "5 × Round-leaved sundew". */
 export const verdictName = ({ occupancy, occupant }: Verdict): string =>
-  `${occupancy.count > 1 ? `${occupancy.count} × ` : ""}${occupant?.name ?? `unknown kind “${occupancy.occupantId}”`}`;
+  `${occupancy.count > 1 ? `${occupancy.count} × ` : ""}${occupant?.name ?? `unknown kind “${occupancy.occupantId}”`}${STAGE_SAID[stageOf(occupancy)]}`;
+
+/** How a stage is said behind a name; what is grown needs no words. */
+const STAGE_SAID: Record<Stage, string> = { seed: ", as seed", young: ", young", grown: "" };
 
 /** All that is to be said to one of those that live there: what decides first. */
 export function verdictSentences(

@@ -105,6 +105,8 @@ function boreOf(fixture: Fixture): { readonly cm2: number; readonly stands: bool
     case "liner":
     case "drain-screen":
     case "dressing":
+    case "front":
+    case "feed-strip":
     case "lid":
       return { cm2: 0, stands: false };
     default:

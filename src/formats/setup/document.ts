@@ -5,7 +5,7 @@ import type { Setup } from "../../core/stack/setup";
  * that the browser carries none.
  */
 export const SETUP_KIND = "marlstone.setup";
-export const SETUP_VERSION = 5;
+export const SETUP_VERSION = 6;
 
 export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Setup;
 

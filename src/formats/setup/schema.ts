@@ -1,9 +1,12 @@
 import { z } from "zod";
 import { mediumId, occupantId } from "../ids";
-import { LONGEST_NAME, MOST_FIXTURES, MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
+import { LONGEST_NAME, MOST_AMENDMENTS, MOST_FIXTURES, MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../../core/stack/fixtures";
 import {
   CHILDREN,
+  GIVEN,
+  LAID,
+  STAGES,
   HISTORIES,
   RAIN,
   SUN,
@@ -84,12 +87,34 @@ const fixtureSchema = tied<Fixture>()(
       acrossShare: share,
       foot: z.enum(["cut", "drilled"]),
     }),
-    z.strictObject({ kind: z.literal("standpipe"), id, diameterCm: cm, acrossShare: share, lipCm: cm }),
+    z.strictObject({
+      kind: z.literal("standpipe"),
+      id,
+      diameterCm: cm,
+      acrossShare: share,
+      lipCm: cm,
+      inDrain: z.boolean().optional(),
+    }),
     z.strictObject({ kind: z.literal("tell-tale"), id, diameterCm: cm, acrossShare: share }),
     z.strictObject({ kind: z.literal("tray"), id, insideLengthCm: cm, insideWidthCm: cm, insideDepthCm: cm }),
     z.strictObject({ kind: z.literal("liner"), id, topCm: cm }),
     z.strictObject({ kind: z.literal("drain-screen"), id }),
-    z.strictObject({ kind: z.literal("dressing"), id, material: z.enum(DRESSING_MATERIALS), thicknessCm: cm }),
+    z.strictObject({
+      kind: z.literal("dressing"),
+      id,
+      material: z.enum(DRESSING_MATERIALS),
+      thicknessCm: cm,
+      slots: count.optional(),
+    }),
+    z.strictObject({ kind: z.literal("front"), id, sillCm: cm }),
+    z.strictObject({
+      kind: z.literal("feed-strip"),
+      id,
+      amendmentId: id,
+      grams: amount,
+      heightCm: cm,
+      acrossShare: share,
+    }),
     z.strictObject({ kind: z.literal("lid"), id, openShare: share }),
   ]),
 );
@@ -111,6 +136,11 @@ const layerSchema = tied<StackLayer>()(
     legs: z.strictObject({ section: z.enum(["round", "square"]), acrossCm: cm, count }).nullable(),
     separator: z.enum(SEPARATORS).nullable(),
     rooted: z.boolean(),
+    amendments: z
+      .array(z.strictObject({ amendmentId: id, amount, given: z.enum(GIVEN) }))
+      .max(MOST_AMENDMENTS)
+      .optional(),
+    laid: z.strictObject({ as: z.enum(LAID), byCm: cm }).optional(),
   }),
 );
 
@@ -135,7 +165,7 @@ const siteSchema = tied<Site>()(
   }),
 );
 
-const occupancySchema = tied<Occupancy>()(z.strictObject({ id, occupantId, count }));
+const occupancySchema = tied<Occupancy>()(z.strictObject({ id, occupantId, count, stage: z.enum(STAGES).optional() }));
 
 /** No id stands twice in a list. */
 const eachOnce =

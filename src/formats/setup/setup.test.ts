@@ -85,6 +85,32 @@ describe("a setup document", () => {
     expect(lines({ ...three, site: undefined })).toContain("site: is missing");
   });
 
+  it("of version 5 is read as what it meant: grown plants, nothing given to a layer, all of it level", () => {
+    const lived = { ...DOCUMENT, occupants: [{ id: "a", occupantId: "flytrap", count: 3 }] };
+    const five = parseSetup({ ...lived, version: 5 });
+    expect(five).toEqual({ ok: true, value: { ...POT, occupants: lived.occupants } });
+    // what came with version 6 goes out and comes in again
+    const now = {
+      ...lived,
+      occupants: [{ ...lived.occupants[0], stage: "seed" }],
+      layers: POT.layers.map((one) => ({
+        ...one,
+        amendments: [{ amendmentId: "bone-meal", amount: 40, given: "bands" }],
+        laid: { as: "slope", byCm: 4 },
+      })),
+      fixtures: [
+        { kind: "front", id: "f", sillCm: 8 },
+        { kind: "feed-strip", id: "s", amendmentId: "slow-release", grams: 20, heightCm: 12, acrossShare: 0.5 },
+        { kind: "standpipe", id: "p", diameterCm: 2, acrossShare: 0.5, lipCm: 9, inDrain: true },
+        { kind: "dressing", id: "d", material: "sheet", thicknessCm: 0.2, slots: 6 },
+      ],
+    };
+    const read = parseSetup(JSON.parse(JSON.stringify(now)));
+    if (!read.ok) throw new Error(read.problems[0]!.message);
+    expect(parseSetup(JSON.parse(JSON.stringify(setupDocument(read.value))))).toEqual(read);
+    expect(lines({ ...now, occupants: [{ ...now.occupants[0], stage: "old" }] })[0]).toContain("occupants[0].stage");
+  });
+
   it("of version 4 is read as what it meant: a demand nobody had touched is not one that was said", () => {
     const { demand: _demand, ...rest } = DOCUMENT;
     const demandOf = (water: object, demandMmPerDay: unknown) => {
@@ -130,11 +156,11 @@ describe("a setup document", () => {
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 5 or 4 or 3 or 2 or 1"],
+    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 6 or 5 or 4 or 3 or 2 or 1"],
     [
       "a version of tomorrow",
-      { ...DOCUMENT, version: 6 },
-      "version: is 6: it was written by a newer Marlstone than this one, which reads up to 5. Bring this Marlstone up to date, then try again; nothing was changed",
+      { ...DOCUMENT, version: 7 },
+      "version: is 7: it was written by a newer Marlstone than this one, which reads up to 6. Bring this Marlstone up to date, then try again; nothing was changed",
     ],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     [

@@ -95,7 +95,20 @@ function fromVersion4(document: object): Loose {
   };
 }
 
-export const SETUP_UPGRADES = upgradesTo(SETUP_VERSION, fromVersion1, fromVersion2, fromVersion3, fromVersion4);
+/**
+ * Version 6 brought what is given to a layer, how it is laid, how grown a plant is, fronts, strips of feed, slots of a
+ * cover sheet and pipes in a drain; each is absent where nobody said it, as before.
+ */
+const fromVersion5 = (document: object): Loose => ({ ...(document as Loose), version: 6 });
+
+export const SETUP_UPGRADES = upgradesTo(
+  SETUP_VERSION,
+  fromVersion1,
+  fromVersion2,
+  fromVersion3,
+  fromVersion4,
+  fromVersion5,
+);
 
 /** A share of the area said nothing of how many feet there are. */
 const FEET = 4;

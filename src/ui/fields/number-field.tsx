@@ -33,6 +33,7 @@ export type Quantity =
   | "depth"
   | "share"
   | "count"
+  | "grams"
   | "roof"
   | "temperature"
   | "light"
@@ -56,6 +57,7 @@ const QUANTITIES: Record<
   volume: { parse: parseVolumeCm3, show: volumeFieldText, unit: volumeUnitName },
   depth: { parse: parseDepthMm, show: depthFieldText, unit: depthUnitName },
   share: { parse: parseShare, show: shareFieldText, unit: () => "%" },
+  grams: { parse: (text) => parseNumber(text, 0, 100_000, "g"), show: plain, unit: () => "g" },
   count: { parse: (text) => parseWhole(text, 1, 1000), show: String, unit: () => "" },
   roof: { parse: (text) => parseNumber(text, 0, 500, "m²"), show: String, unit: () => "m²" },
   temperature: { parse: parseTemperatureC, show: temperatureFieldText, unit: temperatureUnitName },

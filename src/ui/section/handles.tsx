@@ -178,7 +178,10 @@ function holdX(fixture: Fixture, walls: Span, outline: Outline, geometry: BoardG
     case "standpipe":
     case "tell-tale":
       return outline.standingX(fixture.acrossShare, outline.across(fixture.diameterCm));
+    case "feed-strip":
+      return walls.left + (walls.right - walls.left) * fixture.acrossShare;
     case "liner":
+    case "front":
     case "drain-screen":
     case "lid":
       return walls.right;

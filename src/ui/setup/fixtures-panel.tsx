@@ -15,6 +15,7 @@ import {
   type FixtureKind,
   type FixtureSize,
 } from "@/core/stack/fixtures";
+import { AMENDMENTS } from "@/core/mixing/amendments";
 import { newFixture } from "@/core/stack/new-fixture";
 import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../common/preferences";
@@ -65,6 +66,9 @@ export function FixturesPanel({ store, newId }: { store: SetupStore; newId: () =
     </section>
   );
 }
+
+/** What is laid as a strip feeds, and goes by weight. */
+const FEEDS_LAID = AMENDMENTS.filter(({ feeds, dose }) => feeds && dose.kind === "grams-per-litre");
 
 function FixtureRow({ fixture, store }: { fixture: Fixture; store: SetupStore }) {
   const system = useUnits();
@@ -190,16 +194,57 @@ function FixtureChoices({
         </>
       );
     case "standpipe":
+      return (
+        <>
+          {across}
+          <Tick
+            label="in the drain it came with"
+            checked={fixture.inDrain === true}
+            onChange={(inDrain) => tell(offer(`${name}: its place`, { inDrain }))}
+          />
+        </>
+      );
     case "tell-tale":
       return across;
+    case "feed-strip":
+      return (
+        <>
+          {across}
+          <Choice
+            label="Of what"
+            value={fixture.amendmentId}
+            options={FEEDS_LAID.map(({ id, name: words }) => [id, words])}
+            onChoose={(amendmentId) => tell(offer(`${name}: of what`, { amendmentId }))}
+          />
+          <NumberField
+            label="How much"
+            of={name}
+            quantity="grams"
+            value={fixture.grams}
+            onOffer={(grams) => offer(`${name}: how much`, { grams })}
+          />
+        </>
+      );
     case "dressing":
       return (
-        <Choice
-          label="Of what"
-          value={fixture.material}
-          options={DRESSING_MATERIALS.map((material) => [material, DRESSING_WORDS[material]])}
-          onChoose={(material) => tell(offer(`${name}: of what`, { material: material as DressingMaterial }))}
-        />
+        <>
+          <Choice
+            label="Of what"
+            value={fixture.material}
+            options={DRESSING_MATERIALS.map((material) => [material, DRESSING_WORDS[material]])}
+            onChoose={(material) => tell(offer(`${name}: of what`, { material: material as DressingMaterial }))}
+          />
+          {fixture.material === "sheet" && (
+            <NumberField
+              label="Slots in it"
+              of={name}
+              quantity="count"
+              value={fixture.slots ?? null}
+              onOffer={(slots) => offer(`${name}: slots`, { slots })}
+              onUnsaid={() => offer(`${name}: slots`, { slots: undefined })}
+            />
+          )}
+        </>
       );
     case "lid":
       return (
@@ -213,6 +258,7 @@ function FixtureChoices({
       );
     case "tray":
     case "liner":
+    case "front":
     case "drain-screen":
       return null;
     default:

@@ -120,6 +120,29 @@ export function BuildSheet({
           an electrician or a vet decides what is theirs. Amounts are computed from ranges; the hand tests decide.
         </p>
 
+        {sheet.against.length > 0 && (
+          <section aria-label="Do not build this yet" className="mt-4 border-l-2 border-trouble pl-3">
+            <h2 className="text-base text-trouble">Do not build this yet</h2>
+            <p className="text-[0.95rem] leading-snug">
+              As it is designed, something speaks against it. Mend it on the setup's page first, or know why not.
+            </p>
+            <ul className="mt-1 space-y-1 text-[0.95rem] leading-snug">
+              {sheet.against.map(({ stepKey, heading, text, step }) => (
+                <li key={`${stepKey} ${heading}`} className="max-w-[80ch]">
+                  <b>{heading}.</b> {text}
+                  {step > 0 && (
+                    <>
+                      {" "}
+                      <a href={`#step-${stepKey}`} className="underline">
+                        Step {step}
+                      </a>
+                    </>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         <div className="no-print mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
           <button type="button" className="press" onClick={() => window.print()}>
             Print, or keep as PDF

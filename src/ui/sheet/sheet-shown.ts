@@ -1,4 +1,5 @@
 import { cutDrawing } from "@/core/sheet/cut-drawing";
+import type { Against } from "@/core/sheet/against";
 import type { Sheet } from "@/core/sheet/sheet";
 import type { Step } from "@/core/sheet/step";
 import type { Thing } from "@/core/sheet/things";
@@ -26,13 +27,15 @@ export type SheetShown = {
   readonly margin: number;
   readonly cuts: readonly { readonly key: string; readonly drawing: Drawing }[];
   readonly steps: readonly StepShown[];
+  /** What speaks against building it as it is, with the number of the step it concerns. */
+  readonly against: readonly (Against & { readonly step: number })[];
 };
 
 /** A step's drawing on paper. [mm] */
 const STEP_MM = { width: 66, height: 46 } as const;
 
 export function sheetShown(
-  { bench, tools, things, cuts, steps }: Sheet,
+  { bench, tools, things, cuts, steps, against }: Sheet,
   medium: MediumLookup,
   packs: readonly Pack[],
   system: UnitSystem,
@@ -53,6 +56,7 @@ export function sheetShown(
       pack: packs.find(({ mediumId }) => mediumId === one.id),
     })),
     margin: USUAL_MARGIN,
+    against: against.map((one) => ({ ...one, step: 1 + steps.findIndex(({ key }) => key === one.stepKey) })),
     cuts: cuts.map((cut) => ({ key: cut.fixture.id, drawing: cutDrawing(cut, setup, system) })),
     steps: steps.map(({ shows, ...step }) => ({
       ...step,

@@ -47,7 +47,7 @@ export const MINERAL = [
     cautions: [
       "Wet before handling and wear a dust mask: nuisance dust",
       "Rinse out fines if used in a reservoir",
-      "Fluoride-sensitive plants: rinse, keep pH above 6",
+      "Holds some fluoride: rinse it well for plants whose leaf tips brown from that",
     ],
     safety: {
       amphibians: "caution",
@@ -108,7 +108,7 @@ export const MINERAL = [
     cautions: [
       "Wet before handling and wear a dust mask: nuisance dust",
       "Crushes to fines when handled dry or trodden",
-      "Fluoride-sensitive plants: rinse, keep pH above 6",
+      "Holds some fluoride: rinse it well for plants whose leaf tips brown from that",
     ],
     safety: {
       amphibians: "caution",
