@@ -51,8 +51,8 @@ const HEADING = "In a cloudburst";
 
 /** How high it gets at the ways out that open water reaches; or what is left standing where soil is in between. */
 function atTheHoles(design: Design, storm: number, why: Check["why"]): Check {
-  const { setup, network, surface, platform, system } = design;
-  const { over, baseIsOpen } = openingsOf(setup);
+  const { setup, network, surface, system } = design;
+  const { over } = openingsOf(setup);
   const rimCm = setup.vessel.insideDepthCm;
   const cm = (height: number): string => formatLength(height, system);
   const minute = `${formatVolume(storm / 60, system)} a minute comes in`;

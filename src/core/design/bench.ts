@@ -6,6 +6,7 @@ import { drillFor } from "../stack/drills";
 import type { Fixture } from "../stack/fixtures";
 import { UNSAID_SITE, type Setup, type Site, type StackLayer, type Standing } from "../stack/setup";
 import { threeFigures, type UnitSystem } from "../units/units";
+import type { Comes } from "../vessel/shelf";
 import { cutAt, vesselAreaCm2, type Vessel } from "../vessel/vessel";
 import { drainedAfterSoaking } from "../water/drain";
 import { settle } from "../water/settle";
@@ -28,6 +29,8 @@ export type Wish = {
   /** Whether the vessel came with holes in its base. */
   readonly holed: boolean;
   readonly strategy: Strategy;
+  /** What else the vessel came with; what has a drain of its own is not drilled like a sieve. */
+  readonly comes?: Comes | undefined;
   readonly site?: Site;
   /** How deep what is named to live there roots, or digs, to do well; without it what its purpose wants at least. [cm] */
   readonly soilCm?: number | undefined;
@@ -94,11 +97,72 @@ export const hole = (bench: Bench, id: string, lipCm: number, count = 2): Fixtur
   plugged: false,
 });
 
+/** A drain is near one end, as a share of the length. */
+const DRAIN_AT = 0.9;
+/** A pipe that goes through a bung in a drain, as a share of it. */
+const PIPE_IN_DRAIN = 0.6;
+
+/**
+ * What lets out whatever stands over a height: a standpipe in a drain that is there, else holes in the wall, with those
+ * in the base stopped.
+ */
+export function waysOutAt(bench: Bench, id: string, lipCm: number): readonly Fixture[] {
+  const { holed, comes } = bench.wish;
+  return holed && comes?.drainCm !== undefined
+    ? [
+        {
+          kind: "standpipe",
+          id,
+          diameterCm: toMillimetre(PIPE_IN_DRAIN * comes.drainCm),
+          acrossShare: DRAIN_AT,
+          lipCm: toMillimetre(lipCm),
+          inDrain: true,
+        },
+      ]
+    : [...baseHoles(bench, "plugged"), hole(bench, id, lipCm)];
+}
+
+/** What the vessel has of itself in its wall and front. */
+function cameWith({ wish: { vessel, comes } }: Bench): readonly Fixture[] {
+  const { overflow, sillCm } = comes ?? {};
+  return [
+    ...(overflow
+      ? [
+          {
+            kind: "hole" as const,
+            id: "own-overflow",
+            in: "wall" as const,
+            lipCm: toMillimetre(Math.max(0.5, vessel.insideDepthCm - overflow.underRimCm)),
+            diameterCm: overflow.diameterCm,
+            count: 1,
+            acrossShare: 1,
+            plugged: false,
+          },
+        ]
+      : []),
+    ...(sillCm !== undefined ? [{ kind: "front" as const, id: "front", sillCm }] : []),
+  ];
+}
+
 /** The holes a vessel's base has: those it came with, or those a drained one needs. */
 export function baseHoles(bench: Bench, wanted: "open" | "plugged"): readonly Fixture[] {
   const { wish } = bench;
+  const { drainCm } = wish.comes ?? {};
   if (!wish.holed && wanted === "plugged") return [];
   const foot = cutAt(wish.vessel, 0).widthCm;
+  if (drainCm !== undefined)
+    return [
+      {
+        kind: "hole",
+        id: "base-holes",
+        in: "base",
+        lipCm: 0,
+        diameterCm: drainCm,
+        count: 1,
+        acrossShare: DRAIN_AT,
+        plugged: wanted === "plugged",
+      },
+    ];
   return [
     {
       kind: "hole",
@@ -134,16 +198,17 @@ export const linerTo = ({ wish: { vessel } }: Bench, topCm: number, always = fal
     : [];
 
 export function setupOf(
-  { wish, facts }: Bench,
+  bench: Bench,
   layers: readonly StackLayer[],
   fixtures: readonly Fixture[],
   water: Standing,
   more: Partial<Setup> = {},
 ): Setup {
+  const { wish, facts } = bench;
   return {
     name: wish.name.trim() || UNNAMED,
     vessel: wish.vessel,
-    fixtures,
+    fixtures: [...fixtures, ...cameWith(bench)],
     fillFromCm: 0,
     layers,
     water,

@@ -5,6 +5,7 @@ import { readSettled } from "../readings/readings";
 import { withSaidDemand } from "../stack/edit";
 import { type Setup } from "../stack/setup";
 import { openingsOf, stackHeightCm } from "../stack/geometry";
+import { cutsOf } from "../sheet/cuts";
 import { medium } from "../testing/setups";
 import { reshaped } from "../vessel/reshape";
 import { VESSEL_SHELF } from "../vessel/shelf";
@@ -114,6 +115,43 @@ describe("a new setup", () => {
     const tank = made({ purpose: "burrowers", strategy: "deep-damp", vessel: shelf("tank-60").vessel }).setup;
     const wet = drainedAfterSoaking(tank, medium);
     expect(wet.ok && wet.value.equilibrium.waterTableCm).toBeGreaterThan(0.5);
+  });
+});
+
+describe("what a vessel comes with", () => {
+  const bath = shelf("bath");
+  const inBath = (strategy: Wish["strategy"], holed = true) =>
+    made({ purpose: "bog", strategy, vessel: bath.vessel, holed, comes: bath.comes });
+
+  it("a bath's drain takes a standpipe, its overflow stays, and nothing is drilled", () => {
+    const { setup, reasons } = inBath("raised-outlet");
+    expect(setup.fixtures.map(({ kind, id }) => [kind, id])).toEqual([
+      ["standpipe", "outlet"],
+      ["hole", "own-overflow"],
+    ]);
+    expect(setup.fixtures[0]).toMatchObject({ inDrain: true });
+    expect(reasons.find(({ about }) => about === "Standpipe")!.text).toContain("nothing is drilled");
+    expect(cutsOf({ ...setup, fixtures: setup.fixtures.slice(0, 1) }, "metric")).toEqual([]);
+    expect(setupProblems({ ...setup, name: "x" }, medium)).toEqual([]);
+  });
+
+  it("drains by its one waste, not by a dozen holes; with the drain gone it is drilled as any other", () => {
+    const open = inBath("open-pot").setup.fixtures.filter(({ kind }) => kind === "hole");
+    expect(open).toMatchObject([{ in: "base", count: 1, diameterCm: 4.5, plugged: false }, { id: "own-overflow" }]);
+    const none = inBath("raised-outlet", false).setup.fixtures;
+    expect(none.some(({ kind }) => kind === "standpipe")).toBe(false);
+    expect(none.some((one) => one.kind === "hole" && one.in === "wall" && one.id === "outlet")).toBe(true);
+  });
+
+  it("under doors soil and water stay below the sill, in every way of holding water", () => {
+    const tank = shelf("tank-45");
+    for (const strategy of ["deep-damp", "false-bottom", "no-drain", "open-pot"] as const) {
+      const { setup, reasons } = made({ purpose: "burrowers", strategy, vessel: tank.vessel, comes: tank.comes });
+      expect(stackHeightCm(setup)).toBeLessThanOrEqual(tank.comes.sillCm! - 1 + 1e-9);
+      expect(setup.fixtures).toContainEqual({ kind: "front", id: "front", sillCm: tank.comes.sillCm });
+      expect(reasons.some(({ about }) => about === "Sill")).toBe(true);
+      expect([strategy, troubles(setup)]).toEqual([strategy, []]);
+    }
   });
 });
 

@@ -1,6 +1,6 @@
 import { toMillimetre } from "../units/numbers";
 import { ok, type Result } from "../units/problem";
-import { formatVolume, threeFigures, type UnitSystem } from "../units/units";
+import { formatLength, formatVolume, threeFigures, type UnitSystem } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { MediumLookup } from "../water/network";
 import { type Bench, type Designed, type Designer, type Wish } from "./bench";
@@ -14,6 +14,8 @@ import type { Strategy } from "./strategies";
 const roomCm = (depthCm: number): number => Math.min(4, Math.max(Math.min(1, 0.15 * depthCm), 0.08 * depthCm));
 /** Of the depth, the soil gets so much at least where it wants that; for one that is named, nearly all. */
 const LEAST_SOIL_SHARE = { unnamed: 0.55, named: 0.85 } as const;
+
+const UNDER_SILL_CM = 1;
 
 const DESIGNERS: Record<Strategy, Designer> = {
   platform: (bench) => overRoom(bench, "feet"),
@@ -40,7 +42,9 @@ export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = 
   const facts = PURPOSE_FACTS[wish.purpose];
   const depth = wish.vessel.insideDepthCm;
   const soilId = wish.soilId ?? facts.soils.find((id) => medium(id) !== undefined) ?? facts.soils[0]!;
-  const fillCm = toMillimetre(Math.max(0.5, depth - roomCm(depth)));
+  // under doors the soil ends a finger below their sill
+  const underSillCm = (wish.comes?.sillCm ?? Infinity) - UNDER_SILL_CM;
+  const fillCm = toMillimetre(Math.max(0.5, Math.min(depth - roomCm(depth), underSillCm)));
   const leastSoilCm =
     wish.soilCm === undefined
       ? Math.min(facts.leastSoilCm, LEAST_SOIL_SHARE.unnamed * fillCm)
@@ -53,6 +57,22 @@ export function designed(wish: Wish, medium: MediumLookup, system: UnitSystem = 
       text: `${medium(soilId)?.name ?? soilId}, ${wish.soilId === undefined ? `as usual for ${facts.words}` : "of what it is usually grown or kept in"}. Any other medium or mix can be set in its place.`,
     },
     ...made.reasons,
+    ...(made.setup.fixtures.some((one) => one.kind === "standpipe" && one.inDrain)
+      ? [
+          {
+            about: "Standpipe",
+            text: "In the drain it came with, by a bung or a collar: nothing is drilled, and what runs over leaves by the old waste.",
+          },
+        ]
+      : []),
+    ...(wish.comes?.sillCm === undefined
+      ? []
+      : [
+          {
+            about: "Sill",
+            text: `Its doors open over a sill: soil and water stay under ${formatLength(wish.comes.sillCm, system)}.`,
+          },
+        ]),
     ...(wish.holed && made.setup.fixtures.some((one) => one.kind === "hole" && one.in === "base" && one.plugged)
       ? [
           {

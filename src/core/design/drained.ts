@@ -11,13 +11,13 @@ import {
   baseHoles,
   HEIGHTS_TRIED,
   heightsBetween,
-  hole,
   layer,
   linerTo,
   openBase,
   rootAir,
   screenReason,
   setupOf,
+  waysOutAt,
   type Bench,
   type Designed,
 } from "./bench";
@@ -36,7 +36,7 @@ export function raisedOutlet(bench: Bench): Designed {
         layer(bench, "stones", "pea-gravel-6-10", stones, { rooted: false }),
         layer(bench, "soil", soilId, fillCm - stones, { rooted: facts.rooted, separator: "weed-cloth" }),
       ],
-      [...baseHoles(bench, "plugged"), ...linerTo(bench, lipCm), hole(bench, "outlet", lipCm)],
+      [...waysOutAt(bench, "outlet", lipCm), ...linerTo(bench, lipCm)],
       { by: "soaking" },
     );
   // the highest outlet that leaves the roots their air once it has settled; a day after rain it is hardly wetter

@@ -7,12 +7,10 @@ import { cutAt, vesselAreaCm2, vesselVolumeCm3 } from "../vessel/vessel";
 import { budgetOf } from "../water/budget";
 import { networkOf } from "../water/network";
 import {
-  baseHoles,
   best,
   daysWords,
   fillTube,
   heightsBetween,
-  hole,
   lasts,
   layer,
   linerTo,
@@ -20,6 +18,7 @@ import {
   rootAir,
   screenReason,
   setupOf,
+  waysOutAt,
   type Bench,
   type Designed,
   type Tried,
@@ -61,9 +60,8 @@ export function overRoom(bench: Bench, how: "feet" | "cords"): Designed {
         layer(bench, "soil", soilId, fillCm - platformCm, { rooted: facts.rooted }),
       ],
       [
-        ...baseHoles(bench, "plugged"),
+        ...waysOutAt(bench, "overflow", Math.max(lipCm, levelCm)),
         ...linerTo(bench, platformCm),
-        hole(bench, "overflow", Math.max(lipCm, levelCm)),
         fillTube(bench, "cut", 4),
       ],
       { by: "level", levelCm },
@@ -116,9 +114,8 @@ export function gravelReservoir(bench: Bench, liner: "liner" | undefined): Desig
         layer(bench, "soil", soilId, fillCm - gravelCm - sandCm, { rooted: facts.rooted }),
       ],
       [
-        ...baseHoles(bench, "plugged"),
+        ...waysOutAt(bench, "overflow", levelCm),
         ...linerTo(bench, gravelCm, liner !== undefined),
-        hole(bench, "overflow", levelCm),
         fillTube(bench, "drilled", 5),
       ],
       { by: "level", levelCm },
@@ -204,7 +201,7 @@ export function overSoil(bench: Bench): Designed {
   const setup = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],
-    [...baseHoles(bench, "plugged"), ...linerTo(bench, lipCm), hole(bench, "overflow", Math.max(lipCm, levelCm))],
+    [...waysOutAt(bench, "overflow", Math.max(lipCm, levelCm)), ...linerTo(bench, lipCm)],
     { by: "level", levelCm },
   );
   const openCm3 = vesselVolumeCm3(wish.vessel, levelCm) - vesselVolumeCm3(wish.vessel, soilCm);

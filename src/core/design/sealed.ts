@@ -11,10 +11,11 @@ import { baseHoles, heightsBetween, layer, linerTo, rootAir, setupOf, type Bench
 
 /** Nothing drains and the water is counted in: so much that roots drink and nothing stands among them. */
 export function counted(bench: Bench, fillFromCm: number): Designed {
-  const { wish, facts, medium, system, soilId } = bench;
+  const { wish, facts, medium, system, soilId, leastSoilCm, fillCm } = bench;
   const depth = wish.vessel.insideDepthCm;
   // much air is left over it, for what grows
-  const soilCm = toMillimetre(Math.max(Math.min(facts.leastSoilCm, 0.7 * depth), 0.25 * (depth - fillFromCm)));
+  const wantedCm = Math.max(Math.min(leastSoilCm, 0.7 * depth), 0.25 * (depth - fillFromCm));
+  const soilCm = toMillimetre(Math.min(fillCm - fillFromCm, wantedCm));
   const empty = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],
@@ -76,9 +77,9 @@ export function falseBottom(bench: Bench): Designed {
 
 /** Wet at the base, dry at the surface. */
 export function deepDamp(bench: Bench): Designed {
-  const { wish, facts, medium, system, soilId } = bench;
+  const { wish, facts, medium, system, soilId, leastSoilCm, fillCm } = bench;
   const depth = wish.vessel.insideDepthCm;
-  const soilCm = toMillimetre(Math.max(Math.min(facts.leastSoilCm, 0.8 * depth), 0.5 * depth));
+  const soilCm = toMillimetre(Math.min(fillCm, Math.max(Math.min(leastSoilCm, 0.8 * depth), 0.5 * depth)));
   const empty = setupOf(
     bench,
     [layer(bench, "soil", soilId, soilCm, { rooted: facts.rooted })],
@@ -94,7 +95,7 @@ export function deepDamp(bench: Bench): Designed {
     reasons: [
       {
         about: "Depth",
-        text: `${formatLength(soilCm, system)}: half of the vessel, so that they can dig, and dampness can fall with height.`,
+        text: `${formatLength(soilCm, system)}: as deep as it can be with room over it, so that they can dig, and dampness can fall with height.`,
       },
       {
         about: "Water",

@@ -90,6 +90,8 @@ describe("a recipe", () => {
       {
         words: "perlit",
         options: [{ id: "perlite-coarse-3-6", name: "Perlite, coarse", text: "2 L bark; 1 L Perlite, coarse" }],
+        before: "2 L bark; 1 L ",
+        after: "",
       },
     ]);
     expect(read(unknown[0]!.options[0]!.text)).toEqual({ [BARK]: 2, [PERLITE]: 1 });
@@ -104,7 +106,15 @@ describe("a recipe", () => {
     };
     const { parts, broad } = readRecipe("2:1 peat, sand", graded);
     expect(parts.ok).toBe(true);
-    expect(broad).toEqual([{ words: "sand", takenId: SAND, options: [{ ...fineSand, text: "2 peat; 1 Fine sand" }] }]);
+    expect(broad).toEqual([
+      {
+        words: "sand",
+        takenId: SAND,
+        options: [{ ...fineSand, text: "2 peat; 1 Fine sand" }],
+        before: "2 peat; 1 ",
+        after: "",
+      },
+    ]);
     expect(parseRecipe(broad[0]!.options[0]!.text, graded)).toEqual({
       ok: true,
       value: [
@@ -112,6 +122,11 @@ describe("a recipe", () => {
         { mediumId: "fine-sand", parts: 1 },
       ],
     });
+  });
+
+  it("asks back for what is like nothing too, with the recipe around it", () => {
+    const { unknown } = readRecipe("2 peat, 3 moon dust, 1 bark", find);
+    expect(unknown).toEqual([{ words: "moon dust", options: [], before: "2 peat; 3 ", after: "; 1 bark" }]);
   });
 
   it("never throws, whatever is typed", () => {

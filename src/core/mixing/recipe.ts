@@ -83,14 +83,37 @@ const trimmed = (pieces: readonly string[]): string[] =>
  * known as it stands ("Perlite, coarse"). "1,5" is a number: a comma between digits stays.
  */
 const piecesOf = (text: string, find: FindMedium): string[] =>
-  trimmed(text.split(/[;\n]/u)).flatMap((piece) =>
-    /[,+&]|\s(?:and|with)\s/iu.test(piece) && isName(find(readPiece(piece, find).name))
-      ? [piece]
-      : trimmed(piece.split(/(?<!\d),|,(?!\d)|[+&]|\s+and\s+|\s+with\s+/iu)),
-  );
+  trimmed(text.split(/[;\n]/u)).flatMap((piece) => {
+    if (/[,+&]|\s(?:and|with)\s/iu.test(piece) && isName(find(readPiece(piece, find).name))) return [piece];
+    return trimmed(piece.split(/[+&]|\s+and\s+|\s+with\s+/iu)).flatMap((one) => namesFirst(one, find));
+  });
+
+/**
+ * What commas part, where they do not belong to a name: "2 potting mix, peat-free, 1 perlite" is two of them. The most
+ * pieces that together are a name as it stands are one.
+ */
+function namesFirst(text: string, find: FindMedium): string[] {
+  const pieces = trimmed(text.split(/(?<!\d),|,(?!\d)/u));
+  const found: string[] = [];
+  for (let i = 0; i < pieces.length;) {
+    const together = [3, 2].find(
+      (count) =>
+        i + count <= pieces.length && isName(find(readPiece(pieces.slice(i, i + count).join(", "), find).name)),
+    );
+    found.push(pieces.slice(i, i + (together ?? 1)).join(", "));
+    i += together ?? 1;
+  }
+  return found;
+}
 
 /** A word that asks back: what it could mean, and the recipe as it reads with that. */
-export type Asked = { readonly words: string; readonly options: readonly (Named & { readonly text: string })[] };
+export type Asked = {
+  readonly words: string;
+  readonly options: readonly (Named & { readonly text: string })[];
+  /** The recipe before and after it, to be written anew with whatever name is chosen. */
+  readonly before: string;
+  readonly after: string;
+};
 
 export type RecipeRead = {
   readonly parts: Result<readonly RecipePart[]>;
@@ -110,13 +133,15 @@ const nothingRead = (...problems: Problem[]): RecipeRead => ({ parts: failed(...
  * Reads a recipe. A name without a number is one part. Volumes ("2 L bark, 500 mL perlite") are parts of the first
  * one's unit. Problems have the path of their piece, `parts[i]`, counted from the text's start.
  */
-export function readRecipe(text: string, find: FindMedium): RecipeRead {
-  if (text.trim() === "")
+export function readRecipe(written: string, find: FindMedium): RecipeRead {
+  if (written.trim() === "")
     return nothingRead(
       problem("", "empty", "Write parts and what they are of, such as 2 parts peat, 1 perlite, ½ sand."),
     );
-  if (text.length > LONGEST_RECIPE)
+  if (written.length > LONGEST_RECIPE)
     return nothingRead(problem("", "too-long", `A recipe is ${LONGEST_RECIPE} characters at most.`));
+  // "equal parts of …" is what a list without numbers means anyway
+  const text = written.replace(/^\s*(?:in\s+)?equal\s+(?:parts?|amounts?|shares?|volumes?)\s+(?:of\s+)?/iu, "");
   // as it is written by `recipeText`, names may hold whatever would read as a ratio or a list
   const parted = trimmed(text.split(/[;\n]/u));
   const named = parted.every((piece) => isName(find(readPiece(piece, find).name)));
@@ -166,10 +191,16 @@ function partsOf(pieces: readonly Piece[], find: FindMedium): RecipeRead {
     pieces
       .map((piece, i) => [piece.number, piece.measure, i === at ? name : piece.name].filter(Boolean).join(" "))
       .join("; ");
-  const asked = (at: number, near: readonly Named[]): Asked => ({
-    words: pieces[at]!.name,
-    options: near.map((one) => ({ ...one, text: withName(at, one.name) })),
-  });
+  const MARK = "\u0000";
+  const asked = (at: number, near: readonly Named[]): Asked => {
+    const [before = "", after = ""] = withName(at, MARK).split(MARK);
+    return {
+      words: pieces[at]!.name,
+      options: near.map((one) => ({ ...one, text: withName(at, one.name) })),
+      before,
+      after,
+    };
+  };
   pieces.forEach(({ number, name }, i) => {
     const path = `parts[${i}]`;
     const said = withName(i, name).split("; ")[i]!;
@@ -181,14 +212,14 @@ function partsOf(pieces: readonly Piece[], find: FindMedium): RecipeRead {
     if (amount <= 0) return void problems.push(problem(path, "not-positive", `“${said}”: parts must be more than 0.`));
     const found = find(name);
     if (found.kind === "none") {
-      if (found.near.length > 0) unknown.push(asked(i, found.near));
+      unknown.push(asked(i, found.near));
       return void problems.push(
         problem(
           path,
           "unknown-medium",
           found.near.length > 0
             ? `“${name}” is not known. Did you mean ${found.near.map((one) => one.name).join(", or ")}?`
-            : `“${name}” is not known here.`,
+            : `“${name}” is not known here. Choose what it is from all media.`,
         ),
       );
     }

@@ -8,11 +8,13 @@ import { withLayer, withOccupants } from "../stack/edit";
 import { reservoirTopCm } from "../stack/geometry";
 import type { Setup, Site, Stage } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
+import type { Comes } from "../vessel/shelf";
 import type { Vessel } from "../vessel/vessel";
 import type { MediumLookup } from "../water/network";
 import { purposeOfKind, soilsFor } from "./guilds";
 import { coarseCellCm, judgedWhole } from "./judge";
 import { mend } from "./mend";
+import { atStage } from "./stage";
 import { GRADES, type Grade, type Limit } from "./verdict";
 
 /** A setup that was built for one that is to live in it. */
@@ -31,6 +33,7 @@ export type BuildAsked = {
   readonly occupantId: string;
   readonly vessel: Vessel;
   readonly holed: boolean;
+  readonly comes?: Comes | undefined;
   readonly site: Site;
   readonly system: UnitSystem;
   /** How many of it are to live there. */
@@ -52,6 +55,7 @@ const MOST_SHOWN = 3;
 export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: OccupantLookup): readonly Built[] {
   const occupant = occupants(asked.occupantId);
   if (!occupant) return [];
+  const { stage = "grown" } = asked;
   const purpose = purposeOfKind(occupant);
   const usual = PURPOSE_FACTS[purpose].strategies;
   const ways = asked.strategy
@@ -68,9 +72,10 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
           purpose,
           vessel: asked.vessel,
           holed: asked.holed,
+          comes: asked.comes,
           strategy,
           site: asked.site,
-          soilCm: occupant.life === "plant" ? occupant.rootDepthCm.typical : occupant.depthCm.typical,
+          soilCm: occupant.life === "plant" ? atStage(occupant, stage).rootDepthCm.typical : occupant.depthCm.typical,
           soilId,
         },
         medium,
@@ -78,7 +83,7 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
       );
       if (!made.ok) return [];
       const setup = withOccupants(withSoil(made.value.setup, soilId), [
-        { id: "for", occupantId: occupant.id, count: asked.count, ...(asked.stage && { stage: asked.stage }) },
+        { id: "for", occupantId: occupant.id, count: asked.count, ...(stage !== "grown" && { stage }) },
       ]);
       const one = judged(setup, made.value, strategy, soilId, medium, occupants);
       return one ? [one] : [];

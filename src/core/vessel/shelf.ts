@@ -10,6 +10,14 @@ export type ShelfVessel = {
   readonly vessel: Vessel;
   /** Whether it comes with holes in its base. */
   readonly holed: boolean;
+  readonly comes: Comes;
+};
+
+/** What a vessel comes with besides holes: its own drain and overflow, as a bath; doors over a sill. [cm] */
+export type Comes = {
+  readonly drainCm?: number;
+  readonly overflow?: { readonly underRimCm: number; readonly diameterCm: number };
+  readonly sillCm?: number;
 };
 
 type Own = Partial<Pick<Vessel, "wallCm" | "baseCm" | "seeThrough" | "foodSafe">>;
@@ -22,10 +30,12 @@ const made = (
   material: VesselMaterial,
   holed = false,
   own: Own = {},
+  comes: Comes = {},
 ): ShelfVessel => ({
   id,
   name,
   holed,
+  comes,
   vessel: { ...shape, insideDepthCm, material, foodSafe: "unsaid", ...USUAL_WALLS[material], ...own },
 });
 
@@ -109,8 +119,9 @@ export const VESSEL_SHELF: readonly ShelfVessel[] = [
     "metal",
     true,
     { wallCm: 0.3, baseCm: 0.3 },
+    { drainCm: 4.5, overflow: { underRimCm: 6, diameterCm: 5 } },
   ),
-  made("stone-sink", "Stone sink", box(58, 38), 20, "stone", true),
+  made("stone-sink", "Stone sink", box(58, 38), 20, "stone", true, {}, { drainCm: 6 }),
   made("trough-stone", "Cast stone trough", box(52, 32, 48, 28), 18, "stone", true, { wallCm: 4, baseCm: 4 }),
   made(
     "zinc-tub",
@@ -139,7 +150,7 @@ export const VESSEL_SHELF: readonly ShelfVessel[] = [
     { foodSafe: "yes" },
   ),
   made("tank-60", "Glass tank, 60 cm", box(59, 29), 29.5, "glass"),
-  made("tank-45", "Glass case, 45 cm, front opening", box(44, 44), 44, "glass"),
+  made("tank-45", "Glass case, 45 cm, front opening", box(44, 44), 44, "glass", false, {}, { sillCm: 10 }),
   made("seed-tray", "Seed tray", box(35, 21, 34, 20), 5.2, "plastic", true, { wallCm: 0.1, baseCm: 0.1 }),
   made("dish", "Shallow clay dish", { shape: "bowl", insideDiameterCm: 26, baseDiameterCm: 20 }, 6.5, "unglazed", true),
 ];

@@ -1,4 +1,5 @@
 "use client";
+import { folkNamesOf } from "@/core/media/words";
 import { folded } from "@/core/units/text";
 import { Command } from "cmdk";
 import { Popover } from "radix-ui";
@@ -63,7 +64,7 @@ export function ChoicePopover({
                         <Command.Item
                           key={id}
                           value={`${heading} ${id}`}
-                          keywords={[name, hint ?? ""]}
+                          keywords={[name, hint ?? "", folkNamesOf(id).join("\n")]}
                           onSelect={() => onSelect(id)}
                           className={`group flex min-h-8 cursor-pointer flex-wrap items-center gap-x-2 px-3 py-0.5 text-[0.95rem] leading-tight data-[selected=true]:bg-ink data-[selected=true]:text-paper pointer-coarse:min-h-11 ${id === chosen ? "font-semibold" : ""}`}
                         >
@@ -93,8 +94,10 @@ const valueOf = (groups: readonly ChoiceGroup[], id: string): string => {
 };
 
 /** Whether every word typed is somewhere in the name, or in what it is for; what begins with them comes first. */
-function matches(_id: string, typed: string, [name = "", hint = ""]: string[] = []): number {
+function matches(_id: string, typed: string, [name = "", hint = "", folk = ""]: string[] = []): number {
   const words = folded(typed).split(/\s+/u).filter(Boolean);
   if (words.every((word) => folded(name).includes(word))) return folded(name).startsWith(words.join(" ")) ? 1 : 0.5;
+  // what growers call a medium finds it too, by the whole of one such name
+  if (folk.split("\n").some((one) => one !== "" && folded(one).startsWith(words.join(" ")))) return 0.4;
   return words.every((word) => `${folded(name)} ${folded(hint)}`.includes(word)) ? 0.2 : 0;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "@/core/media/catalogue/catalogue";
-import { PLAIN_WORDS } from "@/core/media/words";
+import { ASKED_WORDS, PLAIN_WORDS } from "@/core/media/words";
 import { parseRecipe, recipeText } from "@/core/mixing/recipe";
 import { mediumSearch } from "./find-medium";
 
@@ -61,6 +61,61 @@ describe("finding a medium", () => {
     expect(search(slip)[0]!.id).toBe(id);
   });
 
+  it("reads names before commas: our own names part no recipe", () => {
+    const of = (text: string) => {
+      const parsed = parseRecipe(text, find);
+      return parsed.ok
+        ? parsed.value.map(({ mediumId, parts }) => `${parts} ${mediumId}`)
+        : parsed.problems[0]!.message;
+    };
+    expect(of("2 potting mix, peat-free, 1 perlite")).toEqual(["2 potting-mix-peat-free", "1 perlite-coarse-3-6"]);
+    expect(of("1 perlite, coarse, 1 coir pith, fine and 2 composted bark, fine")).toEqual([
+      "1 perlite-coarse-3-6",
+      "1 coir-pith-fine",
+      "2 pine-bark-composted-fine",
+    ]);
+    expect(of("2:1 potting mix, peat-free, perlite")).toEqual(["2 potting-mix-peat-free", "1 perlite-coarse-3-6"]);
+    expect(of("peat, perlite")).toEqual(["1 sphagnum-peat", "1 perlite-coarse-3-6"]);
+    // any two names side by side, each as it is called, are those two
+    for (const [i, { id, name }] of CATALOGUE.entries()) {
+      const other = CATALOGUE[(i + 7) % CATALOGUE.length]!;
+      expect([name, other.name, of(`2 ${name}, 1 ${other.name}`)]).toEqual([
+        name,
+        other.name,
+        [`2 ${id}`, `1 ${other.id}`],
+      ]);
+    }
+  });
+
+  it("never makes of a word something of another kind without asking", () => {
+    for (const [words, ids] of Object.entries(ASKED_WORDS)) {
+      const found = find(words);
+      expect([words, found.kind]).toEqual([words, "none"]);
+      expect(found.kind === "none" && found.near.map(({ id }) => id)).toEqual(ids);
+    }
+    expect(find("stones")).toMatchObject({ kind: "one", id: "coarse-gravel-15-25" });
+    expect(PLAIN_WORDS["coco fiber"]).toBeUndefined();
+    for (const words of Object.keys(ASKED_WORDS)) expect(PLAIN_WORDS[words]).toBeUndefined();
+    for (const id of [...Object.values(PLAIN_WORDS), ...Object.values(ASKED_WORDS).flat()])
+      expect([id, CATALOGUE.some((one) => one.id === id)]).toEqual([id, true]);
+  });
+
+  it("reads ten recipes as people say them", () => {
+    for (const text of [
+      "3 parts canadian peat moss, 1 part perlite, 1 part river sand",
+      "white peat and rotted manure, 2:1",
+      "equal parts leca and all-purpose potting mix",
+      "2 sifted compost, 1 mason sand, 1 chicken grit",
+      "4 milled sphagnum + 1 horticultural charcoal",
+      "1 garden soil, 1 well-rotted manure, 2 multipurpose compost",
+      "50 % lava rock and 50 % pumice",
+      "3 orchid bark, 1 activated charcoal, 1 coco chips",
+      "2 pea shingle, 1 top soil",
+      "1 pumice stone; 1 lava stone; 1 calcined clay",
+    ])
+      expect([text, parseRecipe(text, find).ok]).toEqual([text, true]);
+  });
+
   it("offers what it could be, and nothing for what it cannot", () => {
     // what is only like a word is asked about, and nothing is taken for it
     for (const [slip, id] of [
@@ -72,8 +127,8 @@ describe("finding a medium", () => {
         kind: "none",
         near: expect.arrayContaining([expect.objectContaining({ id })]),
       });
-    for (const other of ["leca", "mesh", "mulch", "foan"]) expect([other, find(other).kind]).toEqual([other, "none"]);
-    expect(find("leca")).toEqual({ kind: "none", near: [] });
+    for (const other of ["mesh", "mulch", "foan"]) expect([other, find(other).kind]).toEqual([other, "none"]);
+    expect(find("mesh")).toEqual({ kind: "none", near: [] });
     expect(find("clay")).toMatchObject({ kind: "none", near: { length: 6 } });
     expect(find("moon dust from afar")).toEqual({ kind: "none", near: [] });
     expect(search("sphagnm").map(({ id }) => id)).toContain("long-fibre-sphagnum-loose");

@@ -1,6 +1,6 @@
 import Fuse from "fuse.js";
 import type { Medium } from "@/core/media/medium";
-import { PLAIN_WORDS, plainName } from "@/core/media/words";
+import { ASKED_WORDS, folkNamesOf, PLAIN_WORDS, plainName } from "@/core/media/words";
 import type { Found, FindMedium } from "@/core/mixing/recipe";
 
 type Entry = { readonly medium: Medium; readonly words: readonly string[] };
@@ -19,15 +19,14 @@ const wordsIn = (text: string): string[] =>
     .filter((word) => word !== "")
     .map((word) => (word.length > 3 ? word.replace(/s$/u, "") : word));
 
+/** What a name is of, without what it is like: the last word before a comma or a size. */
+const headOf = (name: string): string => wordsIn(name.split(/,|\s\d/u)[0]!).at(-1) ?? "";
+
 /** A search over media that forgives typing slips. */
 export function mediumSearch(media: readonly Medium[]) {
   const entries: Entry[] = media.map((medium) => ({
     medium,
-    words: [
-      medium.name,
-      medium.grade,
-      ...Object.keys(PLAIN_WORDS).filter((words) => PLAIN_WORDS[words] === medium.id),
-    ].map(plainName),
+    words: [medium.name, medium.grade, ...folkNamesOf(medium.id)].map(plainName),
   }));
   const fuse = new Fuse(entries, {
     keys: ["words"],
@@ -65,9 +64,16 @@ export function mediumSearch(media: readonly Medium[]) {
       const grades = having(asked).filter(({ id, pattern }) => id !== plain.id && pattern !== "mix");
       return { kind: "one", id: plain.id, byName: true, grades: grades.slice(0, GRADES_SHOWN).map(named) };
     }
+    const unlike = ASKED_WORDS[asked] ?? ASKED_WORDS[asked.replace(/s$/u, "")];
+    if (unlike) return { kind: "none", near: unlike.flatMap((id) => byId.get(id) ?? []).map(named) };
     const whole = having(asked);
-    // "perlite coarse", "bark composted": most of the name of one, and no other has all of it; "loose" alone is too little
-    if (whole.length === 1 && 2 * wordsIn(asked).length >= wordsIn(whole[0]!.name).length)
+    // "perlite coarse", "bark composted": most of the name of one, and no other has all of it; "loose" alone is too
+    // little, and "stone" is no wool
+    if (
+      whole.length === 1 &&
+      2 * wordsIn(asked).length >= wordsIn(whole[0]!.name).length &&
+      wordsIn(asked).includes(headOf(whole[0]!.name))
+    )
       return { kind: "one", id: whole[0]!.id, byName: false };
     if (whole.length > 0) return { kind: "none", near: whole.slice(0, GRADES_SHOWN).map(named) };
     // whatever is only like it is asked about, not mixed

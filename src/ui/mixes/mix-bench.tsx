@@ -119,6 +119,7 @@ export function MixBench({
               problems={problems}
               unknown={text.trim() === "" ? [] : read.unknown}
               broad={read.broad}
+              media={media}
               onText={(next) => written.change({ text: next })}
               onParts={write}
             />

@@ -6,6 +6,8 @@ import { parseParts, type Asked, type RecipePart as RecipeLine, type RecipeRead 
 import type { Problem } from "@/core/units/problem";
 import { formatPercent } from "@/core/units/units";
 import { PlainNumberField } from "../fields/number-field";
+import type { Medium } from "@/core/media/medium";
+import { SearchedChoice } from "../fields/searched-choice";
 import { grainFill, soilFill } from "../drawing/patterns";
 
 const EXAMPLE = "2 parts peat, 1 perlite, ½ sand";
@@ -33,6 +35,7 @@ export function RecipePart({
   problems,
   unknown,
   broad,
+  media,
   onText,
   onParts,
 }: {
@@ -43,6 +46,8 @@ export function RecipePart({
   problems: readonly Problem[];
   unknown: readonly Asked[];
   broad: RecipeRead["broad"];
+  /** All there is to be mixed. */
+  media: readonly Medium[];
   onText: (text: string) => void;
   onParts: (parts: readonly RecipeLine[]) => void;
 }) {
@@ -71,10 +76,26 @@ export function RecipePart({
           </p>
         ))}
       </div>
-      {unknown.map(({ words, options }) => (
-        <p key={words} className="no-print mt-1 text-[0.95rem]">
-          For “{words}” take <Options options={options} onText={onText} />
-        </p>
+      {unknown.map(({ words, options, before, after }) => (
+        <div key={words} className="no-print mt-1 text-[0.95rem]">
+          For “{words}” take{" "}
+          {options.length > 0 && (
+            <>
+              <Options options={options} onText={onText} />, or{" "}
+            </>
+          )}
+          <SearchedChoice
+            label={`What “${words}” is, of all media`}
+            chosen=""
+            shown="choose of all media"
+            groups={[{ heading: "Media", choices: media.map(({ id, name }) => ({ id, name })) }]}
+            className="inline-flex w-52"
+            onChoose={(id) => {
+              const found = media.find((one) => one.id === id);
+              if (found) onText(`${before}${found.name}${after}`);
+            }}
+          />
+        </div>
       ))}
       {broad.map(({ words, takenId, options }) => (
         <p key={words} className="no-print mt-1 text-sm text-soft">

@@ -1,3 +1,4 @@
+import type { Stage } from "@/core/stack/setup";
 import type { AnimalNeeds, Guild, PlantNeeds, Toxicity } from "@/core/occupants/occupant";
 
 /** Words for kinds of living things, as choices and lists name them. */
@@ -49,3 +50,6 @@ export const TOXICITY_WORDS: Record<Toxicity, string> = {
   irritant: "irritates",
   poisonous: "poisonous",
 };
+
+/** How grown a plant is that is put in. */
+export const STAGE_WORDS: Record<Stage, string> = { seed: "seed", young: "young plants", grown: "grown plants" };

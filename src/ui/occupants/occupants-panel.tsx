@@ -4,7 +4,7 @@ import { Plus, Trash2 } from "lucide-react";
 import { useStore } from "zustand";
 import { LIBRARY } from "@/core/occupants/library/library";
 import { withOccupants } from "@/core/stack/edit";
-import type { Occupancy } from "@/core/stack/setup";
+import { stageOf, STAGES, type Occupancy, type Stage } from "@/core/stack/setup";
 import { formatDepthPerDay, formatRange, formatVolume, threeFigures } from "@/core/units/units";
 import { crowdsOf, type Crowd } from "@/core/verdicts/crowd";
 import { vesselAreaCm2 } from "@/core/vessel/vessel";
@@ -14,6 +14,7 @@ import { NumberField } from "../fields/number-field";
 import type { SetupStore } from "../open-setup/setup-store";
 import { WhoWould } from "./who-would";
 import { occupantChoices } from "./occupant-choices";
+import { STAGE_WORDS } from "./occupant-words";
 import { lookupOf } from "./use-verdicts";
 
 /** Who lives in it: kinds of the library or of one's own, and how many of each. */
@@ -53,6 +54,34 @@ export function OccupantsPanel({ store, newId }: { store: SetupStore; newId: () 
                 )
               }
             />
+            {lookupOf(store)(occupancy.occupantId)?.life === "plant" && (
+              <select
+                aria-label={`${nameOf(occupancy.occupantId)}: put in as`}
+                className="field no-print text-sm"
+                value={stageOf(occupancy)}
+                onChange={({ target }) => {
+                  const stage = target.value as Stage;
+                  store.say(
+                    offer(
+                      `${nameOf(occupancy.occupantId)} as ${STAGE_WORDS[stage]}`,
+                      store
+                        .getState()
+                        .committed.occupants.map(({ stage: _was, ...one }) =>
+                          one.id === occupancy.id
+                            ? { ...one, ...(stage !== "grown" && { stage }) }
+                            : { ...one, ...(_was !== undefined && { stage: _was }) },
+                        ),
+                    )[0]?.message,
+                  );
+                }}
+              >
+                {STAGES.map((one) => (
+                  <option key={one} value={one}>
+                    {STAGE_WORDS[one]}
+                  </option>
+                ))}
+              </select>
+            )}
             <button
               type="button"
               className="press no-print"

@@ -1,6 +1,7 @@
 import { folded } from "@/core/units/text";
 import Fuse from "fuse.js";
 import type { FindIndex } from "@/formats/find-index";
+import { folkNamesOf } from "@/core/media/words";
 import { mediumAddress } from "../common/medium-address";
 
 /** Something that can be gone to, or done. */
@@ -9,6 +10,8 @@ export type Entry = {
   readonly group: Group;
   readonly name: string;
   readonly hint: string;
+  /** Other words it is found by. */
+  readonly also?: string;
   /** The keys that do the same. */
   readonly keys: string;
   readonly does: { readonly go: string } | { readonly press: HTMLElement };
@@ -74,7 +77,10 @@ export function entriesOf(
     ),
     ...PAGES.map(([name, href, hint]) => entry("Pages", href, name, hint, href)),
     ...index.mixes.map(({ id, name }) => entry("Mixes", id, name, "", `/mixes/${id}`)),
-    ...index.media.map(({ id, name }) => entry("Media", id, name, "", mediumAddress(id))),
+    ...index.media.map(({ id, name }) => ({
+      ...entry("Media", id, name, "", mediumAddress(id)),
+      also: folkNamesOf(id).join(" "),
+    })),
     ...index.kinds.map(({ id, name, about }) =>
       entry("Plants and animals", id, name, about, `/living/${encodeURIComponent(id)}`),
     ),
@@ -98,7 +104,7 @@ const SHOWN_AT_FIRST = 6;
 
 /** A search through entries that forgives slips of the pen; what is written as it is called comes first. */
 export function searchOf(entries: readonly Entry[]): (words: string) => readonly Entry[] {
-  const texts = new Map(entries.map((entry) => [entry, folded(`${entry.name} ${entry.hint}`)]));
+  const texts = new Map(entries.map((entry) => [entry, folded(`${entry.name} ${entry.hint} ${entry.also ?? ""}`)]));
   const fuse = new Fuse(
     [...texts].map(([entry, text]) => ({ entry, text })),
     {

@@ -12,6 +12,7 @@ import { NumberField } from "../fields/number-field";
 import { TextField } from "../fields/text-field";
 import { mediumAddress } from "../common/medium-address";
 import { Choice } from "./choice";
+import { late } from "../common/late";
 import { removeLayer } from "../open-setup/layer-changes";
 import type { ChangeLayer, RowLayer } from "./layer-row";
 import type { SetupStore } from "../open-setup/setup-store";
@@ -72,6 +73,7 @@ export function LayerDetails({
         </span>
       </div>
       <LayerPlacing layer={layer} index={index} isTop={isTop} name={name} onChange={onChange} />
+      <LayerExtras layer={layer} name={name} onChange={onChange} />
       {medium && <NewerVersion layer={layer} name={name} store={store} onChange={onChange} />}
       <LayerReadingText store={store} index={index} />
       {medium && store.setupId && (
@@ -85,6 +87,9 @@ export function LayerDetails({
     </div>
   );
 }
+
+// it is reached for seldom, and comes when a row is opened
+const LayerExtras = late(() => import("./layer-extras").then(({ LayerExtras: extras }) => extras));
 
 const FIRST_LEGS: Record<"feet" | "cords", Legs> = {
   feet: { section: "round", acrossCm: 8, count: 4 },

@@ -1,7 +1,7 @@
 import { PURPOSE_FACTS, PURPOSES, type Purpose } from "@/core/design/purposes";
 import { STRATEGIES, STRATEGY_WORDS, type Strategy } from "@/core/design/strategies";
 import { occupantsWith } from "@/core/occupants/library/library";
-import type { Site } from "@/core/stack/setup";
+import { STAGES, type Site } from "@/core/stack/setup";
 import type { Occupant } from "@/core/occupants/occupant";
 import type { Problem } from "@/core/units/problem";
 import { capitalised } from "@/core/units/text";
@@ -12,6 +12,7 @@ import { VESSEL_DIMENSIONS, VESSEL_MATERIALS, VESSEL_SHAPES, vesselVolumeCm3, ty
 import { GradeMark } from "../occupants/grade";
 import { Choice, Entry, saidOf } from "../fields/typed-form";
 import { SearchedChoice } from "../fields/searched-choice";
+import { STAGE_WORDS } from "../occupants/occupant-words";
 import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS } from "./setup-words";
 import type { SetupDraft } from "./use-setup-draft";
 
@@ -74,6 +75,15 @@ export function PurposePart({
           className="w-16 text-right"
         />
       )}
+      {kind?.life === "plant" && (
+        <Choice
+          form={form}
+          name="stage"
+          label="Put in as"
+          className=""
+          options={STAGES.map((one) => [one, STAGE_WORDS[one]] as const)}
+        />
+      )}
       <Choice
         form={form}
         name="sun"
@@ -106,7 +116,7 @@ export function VesselPart({ draft, problems }: { draft: SetupDraft; problems: r
               onChange: (event: React.ChangeEvent<HTMLSelectElement>) => {
                 const found = VESSEL_SHELF.find(({ id }) => id === event.target.value);
                 if (!found) return;
-                take(found.vessel);
+                take(found.vessel, found.comes);
                 form.setValue("holed", found.holed);
               },
             })}
@@ -142,7 +152,7 @@ export function VesselPart({ draft, problems }: { draft: SetupDraft; problems: r
         />
         <label className="inline-flex min-h-8 items-center gap-1.5 pointer-coarse:min-h-11">
           <input type="checkbox" className="size-4 accent-(--ink)" {...form.register("holed")} />
-          has holes in its base
+          {draft.comes?.drainCm === undefined ? "has holes in its base" : "has its drain, open"}
         </label>
       </div>
       <div className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-2">

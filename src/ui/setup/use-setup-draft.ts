@@ -8,12 +8,12 @@ import type { Strategy } from "@/core/design/strategies";
 import { occupantsWith } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import { withOccupants } from "@/core/stack/edit";
-import { UNSAID_SITE, type Site } from "@/core/stack/setup";
+import { UNSAID_SITE, type Site, type Stage } from "@/core/stack/setup";
 import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
 import type { UnitSystem } from "@/core/units/units";
 import type { Built } from "@/core/verdicts/build-for";
 import { purposeOfKind, soilsFor } from "@/core/verdicts/guilds";
-import { VESSEL_SHELF } from "@/core/vessel/shelf";
+import { VESSEL_SHELF, type Comes } from "@/core/vessel/shelf";
 import type { Vessel } from "@/core/vessel/vessel";
 import type { MediumLookup } from "@/core/water/settle";
 import type { Question } from "@/workers/questions.client";
@@ -26,6 +26,7 @@ export type SetupTexts = TypedVessel & {
   name: string;
   purpose: Purpose;
   count: string;
+  stage: Stage;
   shelf: string;
   holed: boolean;
   strategy: Strategy;
@@ -41,8 +42,9 @@ export type SetupDraft = {
   readonly vessel: Result<Vessel>;
   /** Where what the sizes do not say of the vessel comes from. */
   readonly basis: Vessel;
-  /** Fills in a vessel. */
-  take(vessel: Vessel): void;
+  /** Fills in a vessel; what it came with is of one off the shelf alone. */
+  take(vessel: Vessel, comes?: Comes): void;
+  readonly comes: Comes | undefined;
   readonly site: Site;
   /** The one kind it is for, where one was named, and all there are to choose from. */
   readonly kind: Occupant | undefined;
@@ -88,6 +90,7 @@ export function useSetupDraft(
       name: "",
       purpose: "crops",
       count: "1",
+      stage: "grown",
       shelf: FIRST.id,
       shape: FIRST.vessel.shape,
       material: FIRST.vessel.material,
@@ -100,6 +103,7 @@ export function useSetupDraft(
   });
   const texts = useWatch({ control: form.control }) as SetupTexts;
   const [basis, setBasis] = useState<Vessel>(FIRST.vessel);
+  const [comes, setComes] = useState<Comes | undefined>(FIRST.comes);
   // sizes nobody has touched are told in the grower's units
   useEffect(() => {
     if (!form.formState.dirtyFields.sizes) form.setValue("sizes", typedSizes(basis, system));
@@ -115,7 +119,7 @@ export function useSetupDraft(
   const site = { ...UNSAID_SITE, sun: texts.sun, rain: texts.rain };
   const { purpose, strategy, holed } = texts;
   const wish: Wish | undefined = vessel.ok
-    ? { name: "", purpose, strategy, holed, vessel: vessel.value, site }
+    ? { name: "", purpose, strategy, holed, comes, vessel: vessel.value, site }
     : undefined;
 
   // what is built for a kind is known by all that was said: what is shown, and made, is of that and of nothing before
@@ -127,9 +131,11 @@ export function useSetupDraft(
           occupantId: kind.id,
           vessel: vessel.value,
           holed,
+          comes,
           site,
           system,
           count: count.value,
+          stage: kind.life === "plant" ? texts.stage : undefined,
           strategy: byHand ? strategy : undefined,
         }
       : undefined;
@@ -174,7 +180,7 @@ export function useSetupDraft(
     [deferred, medium, system],
   );
   const made = deferred === wished ? usual : undefined;
-  const usualFor = made?.ok ? living(made.value, kind, count.ok ? count.value : 1) : undefined;
+  const usualFor = made?.ok ? living(made.value, kind, count.ok ? count.value : 1, texts.stage) : undefined;
   const isUsual =
     building === undefined || building.status === "failed" || (building.status === "answered" && !building.picked);
 
@@ -184,8 +190,10 @@ export function useSetupDraft(
     texts,
     vessel,
     basis,
-    take(taken) {
+    comes,
+    take(taken, came) {
       setBasis(taken);
+      setComes(came);
       form.setValue("shape", taken.shape);
       form.setValue("material", taken.material);
       form.setValue("sizes", typedSizes(taken, system));
@@ -223,5 +231,17 @@ function readCount(text: string): Result<number> {
 }
 
 /** A design with those that live in it. */
-const living = (made: Designed, occupant: Occupant | undefined, count: number): Designed =>
-  occupant ? { ...made, setup: withOccupants(made.setup, [{ id: "for", occupantId: occupant.id, count }]) } : made;
+const living = (made: Designed, occupant: Occupant | undefined, count: number, stage: Stage): Designed =>
+  occupant
+    ? {
+        ...made,
+        setup: withOccupants(made.setup, [
+          {
+            id: "for",
+            occupantId: occupant.id,
+            count,
+            ...(occupant.life === "plant" && stage !== "grown" && { stage }),
+          },
+        ]),
+      }
+    : made;
