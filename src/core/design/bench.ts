@@ -137,6 +137,7 @@ function cameWith({ wish: { vessel, comes } }: Bench): readonly Fixture[] {
             count: 1,
             acrossShare: 1,
             plugged: false,
+            came: true,
           },
         ]
       : []),
@@ -161,6 +162,7 @@ export function baseHoles(bench: Bench, wanted: "open" | "plugged"): readonly Fi
         count: 1,
         acrossShare: DRAIN_AT,
         plugged: wanted === "plugged",
+        came: true,
       },
     ];
   return [
@@ -173,6 +175,7 @@ export function baseHoles(bench: Bench, wanted: "open" | "plugged"): readonly Fi
       count: Math.max(1, Math.min(12, Math.round(vesselAreaCm2(wish.vessel, 0) / 80))),
       acrossShare: 0.5,
       plugged: wanted === "plugged",
+      ...(wish.holed && { came: true }),
     },
   ];
 }

@@ -50,7 +50,7 @@ const RINGS = { inner: 0.35, outer: 0.72, innerShare: 0.3, from: 9 } as const;
 export function cutsOf({ vessel, fixtures }: Pick<Setup, "vessel" | "fixtures">, system: UnitSystem): readonly Cut[] {
   // cloth is not drilled
   if (vessel.material === "fabric") return [];
-  const holes = fixturesOf({ fixtures }, "hole").filter(({ plugged }) => !plugged);
+  const holes = fixturesOf({ fixtures }, "hole").filter(({ plugged, came }) => !plugged && !came);
   return [
     ...holes.filter((hole) => hole.in === "wall").map((hole) => wallCut(vessel, hole, system)),
     ...holes.filter((hole) => hole.in === "base").map((hole) => baseCut(vessel, hole, hole.diameterCm, system)),

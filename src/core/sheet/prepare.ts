@@ -44,7 +44,7 @@ const BUILT: Record<
   FixtureKind,
   { readonly when: "dry" | "tried" | "filled"; readonly steps: (bench: Bench) => Building[] }
 > = {
-  hole: { when: "dry", steps: (bench) => [...plugSteps(bench), ...drillSteps(bench)] },
+  hole: { when: "dry", steps: (bench) => [...plugSteps(bench), ...cameSteps(bench), ...drillSteps(bench)] },
   // drilled with the holes, in one go
   standpipe: { when: "dry", steps: drainPipeSteps },
   liner: { when: "dry", steps: linerSteps },
@@ -103,6 +103,29 @@ function plugSteps({ setup, system }: Bench): Building[] {
               "Sealants: an aquarium grade without mould-killer where animals or food plants are to live; open windows while it cures.",
             ],
           },
+        ),
+        hole.id,
+      ),
+    );
+}
+
+/** Holes it came with that stay open: looked at, not drilled. */
+function cameSteps({ setup, system }: Bench): Building[] {
+  if (setup.vessel.material === "fabric") return [];
+  const lined = fixtureOf(setup, "liner")
+    ? " They come to lie under the liner: what runs over its edge leaves by them."
+    : "";
+  return fixturesOf(setup, "hole")
+    .filter(({ plugged, came }) => came && !plugged)
+    .map((hole) =>
+      building(
+        step(
+          `fixture:${hole.id}`,
+          hole.count === 1 ? "Look at the hole it came with" : `Look at the ${hole.count} holes it came with`,
+          [
+            `${hole.in === "base" ? "In the base" : `In the wall, its lower edge ${formatLength(hole.lipCm, system)} over the inside base`}, as the design has it ${formatLength(hole.diameterCm, system)} wide${hole.count === 1 ? "" : " each"}: see that water passes, and keep grains off it from the inside with a scrap of mesh. Where yours are others, write them into the design: how fast rain leaves hangs on them.${lined}`,
+          ],
+          { asks: hole.in === "wall" ? ["lipCm", "diameterCm", "count"] : ["diameterCm", "count"] },
         ),
         hole.id,
       ),

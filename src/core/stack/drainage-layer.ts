@@ -67,7 +67,8 @@ export function withOrWithoutDrainage(
     const thicknessCm = gone.reduce((sum, layer) => sum + layer.thicknessCm, 0);
     const without = gone.reduce(
       (left, { id }) => withoutLayer(left, id),
-      withLayer(setup, soil.id, { thicknessCm: soil.thicknessCm + thicknessCm }),
+      // on the bare base there is nothing to be kept apart from
+      withLayer(setup, soil.id, { thicknessCm: soil.thicknessCm + thicknessCm, separator: null }),
     );
     return { kind: "without", setup: without, thicknessCm: lowest.thicknessCm, medium: known };
   }

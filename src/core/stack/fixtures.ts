@@ -13,6 +13,8 @@ export type Hole = {
   readonly acrossShare: number;
   /** A hole the vessel came with that has been stopped. */
   readonly plugged: boolean;
+  /** The vessel came with it, and nobody drills it. Absent where it is made. */
+  readonly came?: boolean | undefined;
 };
 /** A tube down to the base, through which the reservoir is filled and looked at. */
 export type FillTube = {

@@ -15,6 +15,7 @@ import { purposeOfKind, soilsFor } from "./guilds";
 import { coarseCellCm, judgedWhole } from "./judge";
 import { mend } from "./mend";
 import { atStage } from "./stage";
+import type { FamilyId } from "./changes";
 import { GRADES, type Grade, type Limit } from "./verdict";
 
 /** A setup that was built for one that is to live in it. */
@@ -171,7 +172,24 @@ function mended(
   if (!change || GRADES.indexOf(change.becomes) <= GRADES.indexOf(one.grade)) return one;
   const better = judged(change.setup, one.designed, one.strategy, one.soilId, medium, occupants);
   if (!better) return one;
-  const reasons = [...one.designed.reasons, { about: `For ${occupant.name.toLowerCase()}`, text: `${change.label}.` }];
+  const gone = new Set(change.families.flatMap((family) => NOT_SO_ANY_MORE[family] ?? []));
+  const reasons = [
+    ...one.designed.reasons.filter(({ about }) => !gone.has(about)),
+    { about: `For ${occupant.name.toLowerCase()}`, text: `${change.label}.` },
+  ];
   return { ...better, designed: { setup: change.setup, reasons } };
 }
+/** What was said of a design, and is of it no more once it was changed in such a way. */
+const NOT_SO_ANY_MORE: Partial<Record<FamilyId, readonly string[]>> = {
+  drainage: ["Stones", "Reservoir", "Wick bed"],
+  hole: ["Outlet", "Overflow", "Water"],
+  level: ["Level", "Water", "Platform", "Reservoir", "Feet", "Cords"],
+  dose: ["Water"],
+  reservoir: ["Platform", "Screen", "Reservoir", "Feet", "Cords"],
+  "more-soil": ["Depth", "Soil depth"],
+  soil: ["Soil"],
+  amend: ["Soil"],
+  "no-tray": ["Tray", "Level"],
+  lid: ["Lid"],
+};
 const NOT_BUILT: readonly string[] = ["place", "rain-water", "fewer", "without-company"];

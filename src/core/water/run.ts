@@ -180,7 +180,7 @@ const stopped = (hours: number): Result<never> =>
     problem(
       "run",
       "stopped",
-      `The run was stopped after ${formatHours(hours)}, before its first dry day: this stack is too hard to follow further.`,
+      `The run was stopped after ${formatHours(hours)}, before its first dry day: this stack is too hard to follow further. Very thin layers of unlike media make it so: a run goes on where they are left out or made thicker. What is told without a run, the levels, the supply and how long a fill lasts, holds as it stands.`,
     ),
   );
 

@@ -79,6 +79,7 @@ const fixtureSchema = tied<Fixture>()(
       count,
       acrossShare: share,
       plugged: z.boolean(),
+      came: z.boolean().optional(),
     }),
     z.strictObject({
       kind: z.literal("fill-tube"),

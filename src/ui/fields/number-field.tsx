@@ -101,7 +101,7 @@ export function NumberField({
   const id = useId();
   const { parse, show, unit } = QUANTITIES[quantity];
   const shown = value === null ? "" : show(value, system);
-  const { input, said } = useOffered(shown, (text) => {
+  const { input, said, stands } = useOffered(shown, (text) => {
     if (onUnsaid && text.trim() === "") return onUnsaid();
     const parsed = parse(text, system);
     return parsed.ok ? onOffer(parsed.value) : parsed.problems;
@@ -132,7 +132,8 @@ export function NumberField({
         <p id={`${id}-said`} className={`said ${hideLabel ? "basis-full pl-8" : ""}`} role="alert">
           {said}{" "}
           <span className="text-soft">
-            {shown === "" ? "Still unsaid" : `Still ${shown} ${unit(system)}`}; Esc puts it back.
+            {shown === "" ? "Still unsaid" : `Still ${shown} ${unit(system)}`}
+            {stands ? "; Esc puts it back." : "."}
           </span>
         </p>
       )}

@@ -175,6 +175,11 @@ function FixtureChoices({
             }
           />
           <Tick
+            label="came with it"
+            checked={fixture.came === true}
+            onChange={(came) => tell(offer(`${name}: ${came ? "came with it" : "to be made"}`, { came }))}
+          />
+          <Tick
             label="plugged"
             checked={fixture.plugged}
             onChange={(plugged) => tell(offer(plugged ? `Plugged ${name}` : `Opened ${name}`, { plugged }))}
