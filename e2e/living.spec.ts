@@ -156,6 +156,44 @@ test("a setup is built for one kind by name, with its reasons, and comes to live
   expect(marlstone.stored("For the flytrap").layers.some(({ mediumId }) => mediumId === "sphagnum-peat")).toBe(true);
 });
 
+test("what a new setup describes is what is made, however early it is asked for", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/new`);
+  await page.getByRole("textbox", { name: "Name", exact: true }).fill("Two tomatoes by the weir");
+  const kind = page.getByRole("combobox", { name: "For one kind, by name" });
+  // all of it within a moment, and made before anything is built
+  await choose(kind, "Tomato");
+  await page.locator("select[name=sun]").selectOption("sun");
+  await page.locator("select[name=rain]").selectOption("open");
+  await page.getByLabel("From the shelf").selectOption({ label: "Half barrel, oak" });
+  await page.getByRole("textbox", { name: "How many" }).fill("2");
+  await page.getByLabel("Put in as").selectOption("young");
+  await page.getByRole("button", { name: /Make it/u }).click();
+  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  const made = marlstone.stored("Two tomatoes by the weir");
+  expect(made).toMatchObject({
+    vessel: { shape: "half-barrel" },
+    site: { sun: "sun", rain: "open" },
+    occupants: [{ occupantId: "tomato", count: 2, stage: "young" }],
+  });
+
+  // a way picked by hand is the way that is built; what is shown of it is what is stored
+  await page.goto(`${marlstone.url}/new`);
+  await page.getByRole("textbox", { name: "Name", exact: true }).fill("On a platform");
+  await choose(kind, "Tomato");
+  await page.getByText("Raised platform on soil-filled feet", { exact: true }).last().click();
+  await expect(page.getByText("Built in the way picked here.")).toBeVisible();
+  const built = page.getByRole("group", { name: "Built for tomato" });
+  await expect(built.getByRole("radio")).toHaveCount(1);
+  const reason = await page.getByRole("complementary", { name: "What comes of it" }).locator("dd").first().innerText();
+  await page.getByRole("button", { name: "Make it" }).click();
+  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  const [feet, soil] = marlstone.stored("On a platform").layers;
+  expect(feet!.legs).not.toBeNull();
+  expect(reason).toContain(
+    soil!.mediumId === "potting-mix-peat-based" ? "Potting mix, peat-based" : "Potting mix, peat-free",
+  );
+});
+
 test("a kind of one's own is copied from the nearest, refused while it cannot be meant, kept in versions and lived with", async ({
   page,
   open,

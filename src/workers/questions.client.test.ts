@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { GRAVEL, layer, medium, MIX, potWith } from "../core/testing/setups";
 import { withSaidDemand } from "../core/stack/edit";
 import { QuestionClient, type Question, type Answering } from "./questions.client";
-import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/changes";
+import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/mixed-in";
 import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
 import { mediumIdsOf, type FromWorker, type ToWorker } from "./questions.protocol";
 

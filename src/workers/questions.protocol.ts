@@ -5,7 +5,7 @@ import type { VgHydraulics } from "../core/hydraulics/hydraulics";
 import type { Occupant } from "../core/occupants/occupant";
 import type { Setup } from "../core/stack/setup";
 import type { RecipePart } from "../core/mixing/recipe";
-import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/changes";
+import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/mixed-in";
 import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
 import type { UnitSystem } from "../core/units/units";
 import type { BuildAsked, Built } from "../core/verdicts/build-for";

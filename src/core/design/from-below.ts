@@ -151,6 +151,8 @@ export function gravelReservoir(bench: Bench, liner: "liner" | undefined): Desig
   };
 }
 
+const UNDER_BRIM_CM = 1;
+
 /** A pot with open holes in a tray that is filled and drunk up. */
 export function inTray(bench: Bench): Designed {
   const { wish, facts, system, fillCm, soilId } = bench;
@@ -165,7 +167,8 @@ export function inTray(bench: Bench): Designed {
     },
   );
   const tray = newFixture(plain, "tray", "tray") as Extract<Fixture, { kind: "tray" }>;
-  const most = Math.min(tray.insideDepthCm - wish.vessel.baseCm, 0.35 * fillCm);
+  // a tray is carried and topped up: not to its brim
+  const most = Math.max(0.5, Math.min(tray.insideDepthCm - wish.vessel.baseCm - UNDER_BRIM_CM, 0.35 * fillCm));
   const tries = heightsBetween(Math.min(1, most), most, 8).map((levelCm): Tried => {
     const setup = { ...plain, fixtures: [...plain.fixtures, tray], water: { by: "level" as const, levelCm } };
     return { at: levelCm, setup, days: lasts(bench, setup, levelCm).days, air: rootAir(bench, setup) };

@@ -331,11 +331,13 @@ function tightnessSteps({ setup, system, network }: Bench): Building[] {
     ? ""
     : out.way === "liner"
       ? ": it should begin to run over the liner's edge and out below"
-      : out.way === "pipe"
-        ? ": it should begin to run down the pipe"
-        : out.count === 1
-          ? ": it should begin to run out of the hole"
-          : ": it should begin to run out of the holes, of all at once if it stands level";
+      : out.way === "front"
+        ? ": it should begin to seep out under the doors, and if it does not, so much the better"
+        : out.way === "pipe"
+          ? ": it should begin to run down the pipe"
+          : out.count === 1
+            ? ": it should begin to run out of the hole"
+            : ": it should begin to run out of the holes, of all at once if it stands level";
   return [
     building(
       step(

@@ -10,7 +10,11 @@ import type { Setup, Site, Stage } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import type { Comes } from "../vessel/shelf";
 import type { Vessel } from "../vessel/vessel";
+import { checksOf } from "../checks/checks";
+import { readSettled } from "../readings/readings";
+import { whenSound } from "../water/checked";
 import type { MediumLookup } from "../water/network";
+import { settle } from "../water/settle";
 import { purposeOfKind, soilsFor } from "./guilds";
 import { coarseCellCm, judgedWhole } from "./judge";
 import { mend } from "./mend";
@@ -28,6 +32,8 @@ export type Built = {
   readonly share: number;
   /** It keeps free water, and a fill of it is gone within a day or two. */
   readonly isShort: boolean;
+  /** What the whole of it is told that wants mending, by heading: its page and sheet say the same. */
+  readonly troubles: readonly string[];
 };
 
 export type BuildAsked = {
@@ -57,7 +63,10 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
   const occupant = occupants(asked.occupantId);
   if (!occupant) return [];
   const { stage = "grown" } = asked;
-  const purpose = purposeOfKind(occupant);
+  // what is put in young grows up there, and is built for and judged as it will be; seed is moved on
+  const builtFor: Stage = stage === "seed" ? "seed" : "grown";
+  // whatever it grows into, seed is sown as seed is
+  const purpose = builtFor === "seed" ? "seeds" : purposeOfKind(occupant);
   const usual = PURPOSE_FACTS[purpose].strategies;
   const ways = asked.strategy
     ? [asked.strategy]
@@ -76,7 +85,8 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
           comes: asked.comes,
           strategy,
           site: asked.site,
-          soilCm: occupant.life === "plant" ? atStage(occupant, stage).rootDepthCm.typical : occupant.depthCm.typical,
+          soilCm:
+            occupant.life === "plant" ? atStage(occupant, builtFor).rootDepthCm.typical : occupant.depthCm.typical,
           soilId,
         },
         medium,
@@ -84,21 +94,40 @@ export function buildFor(asked: BuildAsked, medium: MediumLookup, occupants: Occ
       );
       if (!made.ok) return [];
       const setup = withOccupants(withSoil(made.value.setup, soilId), [
-        { id: "for", occupantId: occupant.id, count: asked.count, ...(stage !== "grown" && { stage }) },
+        { id: "for", occupantId: occupant.id, count: asked.count, ...(builtFor === "seed" && { stage: builtFor }) },
       ]);
       const one = judged(setup, made.value, strategy, soilId, medium, occupants);
       return one ? [one] : [];
     }),
   );
   const ranked = oneEachWay(built.sort(byLiking)).slice(0, MOST_SHOWN);
-  return ranked.map((one) => mended(one, occupant, medium, occupants, asked.system)).sort(byLiking);
+  return ranked
+    .map((one) => mended(one, occupant, medium, occupants, asked.system))
+    .sort(byLiking)
+    .map((one) => (stage === "young" ? putInYoung(one) : one));
 }
+
+const putInYoung = (built: Built): Built => {
+  const { setup } = built.designed;
+  const occupants = setup.occupants.map((one) => ({ ...one, stage: "young" as const }));
+  return { ...built, designed: { ...built.designed, setup: withOccupants(setup, occupants) } };
+};
 
 const byLiking = (a: Built, b: Built): number =>
   GRADES.indexOf(b.grade) - GRADES.indexOf(a.grade) ||
+  a.troubles.length - b.troubles.length ||
   Number(a.isShort) - Number(b.isShort) ||
   b.share - a.share ||
   a.against.length - b.against.length;
+
+function troublesOf(setup: Setup, medium: MediumLookup): readonly string[] {
+  const settled = whenSound(setup, medium, (sound) => settle(sound, medium, coarseCellCm(setup)));
+  if (!settled.ok) return settled.problems.map(({ message }) => message);
+  const readings = readSettled(setup, settled.value, medium);
+  return checksOf(setup, settled.value.network, readings, medium, "metric").flatMap(({ tone, heading }) =>
+    tone === "trouble" ? [heading] : [],
+  );
+}
 
 /** A reservoir that is gone sooner is filled every day, and no gain over watering from the top. [days] */
 const SHORT_DAYS = 2;
@@ -147,6 +176,7 @@ function judged(
     grade: verdict.grade,
     against: [...new Set(known.filter(({ grade }) => grade !== "suits").map(({ limit }) => limit))],
     isShort: isShortLived(setup, medium),
+    troubles: troublesOf(setup, medium),
     share: known.filter(({ grade }) => grade === "suits").length / Math.max(1, known.length),
   };
 }

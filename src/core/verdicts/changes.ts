@@ -30,6 +30,7 @@ import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { mixAsMedium } from "../water/mix-as-medium";
 import type { MediumLookup } from "../water/network";
 import { asDampAs } from "../water/same-damp";
+import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "./mixed-in";
 import type { WaterStates } from "./states";
 import type { Limit } from "./verdict";
 
@@ -358,9 +359,6 @@ function mainSoil({ setup, occupant }: Changing) {
   return { soil, cm3, of };
 }
 
-/** What opens a soil, and what holds water in it. */
-export const AIRY_AMENDMENTS = ["perlite-coarse-3-6", "pumice-2-5", "bark-6-12"] as const;
-export const MOIST_AMENDMENTS = ["coir-pith-fine", "vermiculite-medium"] as const;
 /** Parts of soil to one of what is mixed into it, from the least. */
 const AMENDED_PARTS = [6, 4, 3, 2, 1] as const;
 const PROPOSED_MIX = "mix:proposed";

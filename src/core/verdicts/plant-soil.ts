@@ -2,7 +2,7 @@ import { isFed, isLimed } from "../media/flags";
 import type { Medium } from "../media/medium";
 import type { Range } from "../units/range";
 import type { Plant } from "../occupants/occupant";
-import { amendmentOf, type Amendment } from "../mixing/amendments";
+import { FEEDING, LIMING } from "../mixing/given";
 import { fixturesOf } from "../stack/fixtures";
 import { boundariesCm } from "../stack/geometry";
 import { stageOf, type Setup, type StackLayer } from "../stack/setup";
@@ -68,18 +68,14 @@ function judgePH(plant: Plant, soils: readonly Soil[]): Judged[] {
 function layerWith(
   { setup, medium }: Asked,
   does: (medium: Medium) => boolean,
-  gives: (amendment: Amendment) => boolean = () => false,
+  gives: ReadonlySet<string> = new Set(),
 ) {
   const heights = boundariesCm(setup);
   const given = ({ amendments = [] }: StackLayer, i: number): boolean =>
-    amendments.some(({ amendmentId }) => isGiven(amendmentId)) ||
+    amendments.some(({ amendmentId }) => gives.has(amendmentId)) ||
     fixturesOf(setup, "feed-strip").some(
-      ({ amendmentId, heightCm }) => heightCm >= heights[i]! && heightCm < heights[i + 1]! && isGiven(amendmentId),
+      ({ amendmentId, heightCm }) => heightCm >= heights[i]! && heightCm < heights[i + 1]! && gives.has(amendmentId),
     );
-  const isGiven = (id: string): boolean => {
-    const amendment = amendmentOf(id);
-    return amendment !== undefined && gives(amendment);
-  };
   const found = setup.layers.flatMap((one, layer) => {
     const of = medium(one.mediumId);
     return of && (does(of) || given(one, layer)) ? [{ layer, medium: of, rooted: one.rooted }] : [];
@@ -88,7 +84,7 @@ function layerWith(
 }
 
 function judgeLime(asked: Asked, plant: Plant): Judged[] {
-  const limed = layerWith(asked, isLimed, ({ meqPerGram }) => meqPerGram > 0);
+  const limed = layerWith(asked, isLimed, LIMING);
   if (plant.lime === "hates") {
     // commercial peat mixes are limed to a pH that their own range says; it is judged by that
     const harms = limed?.rooted && limed.medium.pH.typical > plant.pH.high;
@@ -123,7 +119,7 @@ function judgeSalts(plant: Plant, soils: readonly Soil[]): Judged[] {
 }
 
 function judgeFeed(asked: Asked, plant: Plant): Judged[] {
-  const fed = layerWith(asked, isFed, ({ feeds }) => feeds);
+  const fed = layerWith(asked, isFed, FEEDING);
   if (plant.feed === "none")
     return [
       {

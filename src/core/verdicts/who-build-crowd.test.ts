@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { ANIMALS, inLibrary, PLANTS } from "../occupants/library/library";
 import type { Plant } from "../occupants/occupant";
-import { UNSAID_SITE, type Setup } from "../stack/setup";
+import { UNSAID_SITE, type Setup, type Stage } from "../stack/setup";
 import { PAIR_STACKS, PAIRS } from "../testing/pairs";
 import { boxVessel, medium, roundVessel } from "../testing/setups";
 import { rootZoneCm } from "../stack/geometry";
@@ -178,6 +178,29 @@ describe("a default made for a kind by name", () => {
     expect(found[0]).toMatchObject({ families: ["reservoir"], becomes: "suits" });
     expect(found[0]!.label).toMatch(/^Lower the platform from .* to .*, overflow and water with it/u);
     expect(setupProblems(found[0]!.setup, medium)).toEqual([]);
+  });
+
+  it("tells the trouble its page will tell, of a way picked by hand in a pot too small for it", () => {
+    const { vessel, holed } = shelf("pot-20");
+    const asked = { occupantId: "basil", vessel, holed, site: UNSAID_SITE, system: "metric" as const, count: 1 };
+    const [stones] = buildFor({ ...asked, strategy: "gravel-reservoir" }, medium, inLibrary);
+    expect(stones!.troubles).toEqual(["The reservoir is small"]);
+    // and of itself what has none comes first
+    expect(buildFor({ ...asked, strategy: undefined }, medium, inLibrary)[0]!.troubles).toEqual([]);
+  });
+
+  it("is built for what young plants grow to, and for seed as it is sown", () => {
+    const { vessel, holed } = shelf("balcony-trough");
+    const asked = { occupantId: "tomato", vessel, holed, site: UNSAID_SITE, system: "metric" as const, count: 1 };
+    const of = (stage: Stage) => buildFor({ ...asked, strategy: "platform", stage }, medium, inLibrary)[0]!;
+    const depth = (stage: Stage): number => {
+      const roots = rootZoneCm(of(stage).designed.setup)!;
+      return roots.toCm - roots.fromCm;
+    };
+    expect(depth("young")).toBe(depth("grown"));
+    expect(depth("seed")).toBeLessThan(depth("grown"));
+    expect(of("young").designed.setup.occupants).toMatchObject([{ stage: "young" }]);
+    expect(of("grown").designed.setup.occupants[0]).not.toHaveProperty("stage");
   });
 
   it("is made and judged for as many as are named", () => {

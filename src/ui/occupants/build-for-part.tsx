@@ -53,6 +53,9 @@ export function BuildForPart({
             <span className="block text-sm text-soft">
               <GradeMark grade={one.grade} />
               {one.against.length > 0 && `: ${against(one)}`}
+              {one.troubles.length > 0 && (
+                <span className="text-trouble">; {one.troubles.join(", ").toLowerCase()}</span>
+              )}
             </span>
           </span>
         </label>

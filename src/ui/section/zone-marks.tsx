@@ -1,10 +1,26 @@
 import { topOfZones, type Readings } from "@/core/readings/readings";
 import { type Setup } from "@/core/stack/setup";
-import { openingsOf } from "@/core/stack/geometry";
+import { openingsOf, type Opening } from "@/core/stack/geometry";
 import { formatLength, type UnitSystem } from "@/core/units/units";
 import { spreadLabels, yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 
 const LABEL_GAP_PX = 15;
+
+/** What a way out is called beside its mark. */
+function wayWords(way: Opening["way"], isOutlet: boolean): string {
+  switch (way) {
+    case "pipe":
+      return "standpipe";
+    case "liner":
+      return "liner's edge";
+    case "front":
+      return "sill";
+    case "wall":
+      return isOutlet ? "outlet" : "overflow";
+    default:
+      return way satisfies never;
+  }
+}
 
 /** What the heights mean, in the gutter between section and profile, with leaders to both. */
 export function ZoneMarks({
@@ -59,7 +75,7 @@ export function ZoneMarks({
     ...(baseIsOpen && water.by === "soaking" ? [{ heightCm: 0, text: "open base", tone: "ink" as const }] : []),
     ...over.map(({ lipCm, way }, i) => ({
       heightCm: lipCm,
-      text: `${way === "pipe" ? "standpipe" : way === "liner" ? "liner's edge" : water.by === "soaking" && i === 0 ? "outlet" : "overflow"} ${cm(lipCm)}`,
+      text: `${wayWords(way, water.by === "soaking" && i === 0)} ${cm(lipCm)}`,
       tone: "ink" as const,
     })),
   ];

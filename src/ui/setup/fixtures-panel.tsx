@@ -15,9 +15,9 @@ import {
   type FixtureKind,
   type FixtureSize,
 } from "@/core/stack/fixtures";
-import { AMENDMENTS } from "@/core/mixing/amendments";
 import { newFixture } from "@/core/stack/new-fixture";
 import type { Problem } from "@/core/units/problem";
+import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import { NumberField } from "../fields/number-field";
 import { Choice, Tick } from "./choice";
@@ -67,8 +67,8 @@ export function FixturesPanel({ store, newId }: { store: SetupStore; newId: () =
   );
 }
 
-/** What is laid as a strip feeds, and goes by weight. */
-const FEEDS_LAID = AMENDMENTS.filter(({ feeds, dose }) => feeds && dose.kind === "grams-per-litre");
+// a strip of feed is rare, and what it can be of comes with it
+const FeedStripFields = late(() => import("./feed-strip-fields").then(({ FeedStripFields: fields }) => fields));
 
 function FixtureRow({ fixture, store }: { fixture: Fixture; store: SetupStore }) {
   const system = useUnits();
@@ -215,19 +215,7 @@ function FixtureChoices({
       return (
         <>
           {across}
-          <Choice
-            label="Of what"
-            value={fixture.amendmentId}
-            options={FEEDS_LAID.map(({ id, name: words }) => [id, words])}
-            onChoose={(amendmentId) => tell(offer(`${name}: of what`, { amendmentId }))}
-          />
-          <NumberField
-            label="How much"
-            of={name}
-            quantity="grams"
-            value={fixture.grams}
-            onOffer={(grams) => offer(`${name}: how much`, { grams })}
-          />
+          <FeedStripFields fixture={fixture} name={name} offer={offer} tell={tell} />
         </>
       );
     case "dressing":

@@ -1,4 +1,5 @@
 "use client";
+import { useState } from "react";
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import Link from "next/link";
 import { useStore } from "zustand";
@@ -73,7 +74,7 @@ export function LayerDetails({
         </span>
       </div>
       <LayerPlacing layer={layer} index={index} isTop={isTop} name={name} onChange={onChange} />
-      <LayerExtras layer={layer} name={name} onChange={onChange} />
+      <Extras layer={layer} name={name} onChange={onChange} />
       {medium && <NewerVersion layer={layer} name={name} store={store} onChange={onChange} />}
       <LayerReadingText store={store} index={index} />
       {medium && store.setupId && (
@@ -90,6 +91,22 @@ export function LayerDetails({
 
 // it is reached for seldom, and comes when a row is opened
 const LayerExtras = late(() => import("./layer-extras").then(({ LayerExtras: extras }) => extras));
+
+/** Feeds, lime and a surface that is not level: shown where there are any, else opened by a press. */
+function Extras(props: { layer: RowLayer; name: string; onChange: ChangeLayer }) {
+  const [open, setOpen] = useState(false);
+  const { amendments, laid } = props.layer;
+  if (open || (amendments && amendments.length > 0) || laid) return <LayerExtras {...props} />;
+  return (
+    <button
+      type="button"
+      className="no-print block text-sm underline decoration-dotted pointer-coarse:min-h-11"
+      onClick={() => setOpen(true)}
+    >
+      give it feed or lime, or lay it aslant
+    </button>
+  );
+}
 
 const FIRST_LEGS: Record<"feet" | "cords", Legs> = {
   feet: { section: "round", acrossCm: 8, count: 4 },

@@ -122,7 +122,7 @@ export function BuildSheet({
 
         {sheet.against.length > 0 && (
           <section aria-label="Do not build this yet" className="mt-4 border-l-2 border-trouble pl-3">
-            <h2 className="text-base text-trouble">Do not build this yet</h2>
+            <h2 className="break-after-avoid text-base text-trouble">Do not build this yet</h2>
             <p className="text-[0.95rem] leading-snug">
               As it is designed, something speaks against it. Mend it on the setup's page first, or know why not.
             </p>
