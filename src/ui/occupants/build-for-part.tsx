@@ -8,12 +8,15 @@ import { GradeMark } from "./grade";
 /** The setups that suit one kind best in this vessel, to be picked from. */
 export function BuildForPart({
   name,
+  isYoung,
   built,
   picked,
   medium,
   onPick,
 }: {
   name: string;
+  /** Put in young, it is told what it will be told once it has grown: that is what the vessel has to do for it. */
+  isYoung: boolean;
   built: readonly Built[];
   picked: Built | undefined;
   medium: MediumLookup;
@@ -28,7 +31,10 @@ export function BuildForPart({
   const best = built[0]!;
   return (
     <fieldset className="mt-2">
-      <legend className="small-caps">Built for {name}</legend>
+      <legend className="small-caps">
+        Built for {name}
+        {isYoung && ", judged grown up"}
+      </legend>
       {best.grade !== "suits" && (
         <p className="text-[0.95rem] leading-snug text-trouble">
           {best.grade === "unsuited"

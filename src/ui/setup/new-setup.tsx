@@ -101,6 +101,7 @@ export function NewSetup({
           {kind && building?.status === "answered" && (
             <BuildForPart
               name={kind.name.toLowerCase()}
+              isYoung={kind.life === "plant" && texts.stage === "young"}
               built={building.built}
               picked={building.picked}
               medium={medium}
