@@ -39,6 +39,7 @@ export const CHECK_IDS = [
   "weights",
   "drained-water",
   "over-sill",
+  "strip-bare",
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];
 

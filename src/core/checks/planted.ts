@@ -1,3 +1,4 @@
+import { fixturesOf } from "../stack/fixtures";
 import { formatLength } from "../units/units";
 import { narrowestAboveCm } from "../vessel/vessel";
 import type { Check, Design } from "./check";
@@ -6,8 +7,37 @@ import type { Check, Design } from "./check";
 const HAND_CM = 9;
 const SLACK_CM = 0.5;
 
+/** Crown, root ball, what goes through the neck, and feed that lies for them. */
+export const checkPlanted = (design: Design): Check[] => [...plants(design), ...bareStrips(design)];
+
+/** Feed that lies where nothing is filled in feeds no root. */
+function bareStrips({ setup, surface, system }: Design): Check[] {
+  const cm = (height: number): string => formatLength(height, system);
+  return fixturesOf(setup, "feed-strip").flatMap(({ heightCm }): Check[] =>
+    heightCm > setup.fillFromCm && heightCm <= surface + 1e-6
+      ? []
+      : [
+          {
+            id: "strip-bare",
+            heading: "The strip of feed lies in no soil",
+            text: `It is to lie at ${cm(heightCm)}, and soil lies from ${cm(setup.fillFromCm)} to ${cm(surface)}: no root finds it there. Lay it into the soil, a hand under its surface.`,
+            tone: "trouble",
+            why: {
+              formula: "Its height against where the filling begins and ends.",
+              inputs: [
+                ["strip", cm(heightCm)],
+                ["surface", cm(surface)],
+              ],
+              source: "General husbandry.",
+              uncertainty: "None in this.",
+            },
+          },
+        ],
+  );
+}
+
 /** Crown, root ball and what goes through the neck. */
-export function checkPlanted(design: Design): Check[] {
+function plants(design: Design): Check[] {
   const { setup, readings, surface, system } = design;
   const cm = (height: number): string => formatLength(height, system);
   const { planting, vessel } = setup;

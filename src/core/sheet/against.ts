@@ -24,6 +24,7 @@ const ABOUT: Readonly<Record<CheckId, "place" | "holes" | "room" | "layers" | "p
   "separator-rots": "layers",
   floats: "layers",
   "over-sill": "layers",
+  "strip-bare": "layers",
   neck: "plant",
   "neck-grains": "layers",
   crown: "plant",

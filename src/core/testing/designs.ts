@@ -9,6 +9,14 @@ import { boxVessel, GRAVEL, layer, MIX, potWith, wallHole, withHeld } from "./se
 export const TUBE: Fixture = { kind: "fill-tube", id: "tube", diameterCm: 3, acrossShare: 0.1, foot: "cut" };
 const SCREEN: Fixture = { kind: "drain-screen", id: "screen" };
 export const LID: FixtureOf<"lid"> = { kind: "lid", id: "lid", openShare: 0.05 };
+const STRIP: FixtureOf<"feed-strip"> = {
+  kind: "feed-strip",
+  id: "strip",
+  amendmentId: "slow-release",
+  grams: 20,
+  heightCm: 22,
+  acrossShare: 0.5,
+};
 export const rained = (setup: Setup, roofM2 = 0): Setup => ({
   ...setup,
   site: { ...setup.site, rain: "open", roofM2 },
@@ -88,6 +96,12 @@ export const WRONG: readonly (readonly [id: CheckId, what: string, wrong: Setup,
     "soil over the sill of a case that opens at the front",
     withFixture(BED, { kind: "front", id: "front", sillCm: 20 }),
     withFixture(BED, { kind: "front", id: "front", sillCm: 28 }),
+  ],
+  [
+    "strip-bare",
+    "a strip of feed over the soil",
+    withFixture(BED, { ...STRIP, heightCm: 28 }),
+    withFixture(BED, { ...STRIP, heightCm: 22 }),
   ],
   ["no-way-out", "a sealed pot in the rain", rained(JAR), rained(withFixture(JAR, { ...LID, openShare: 0 }))],
   ["no-way-out", "soaking what has no hole", { ...POT, fixtures: [] }, POT],
