@@ -28,7 +28,15 @@ test("each bad size gets a sentence beside its field, and the last good state st
       words(String.raw`Waterlogged up to 11 cm`),
     );
   }
+  // once it is left it shows what is in force, and the reason names what was typed
+  await thickness.blur();
+  await expect(thickness).toHaveValue("17");
+  await expect(page.getByRole("listitem").filter({ has: thickness }).getByRole("alert")).toContainText(
+    "“1e999” was not taken.",
+  );
+  await thickness.focus();
   await thickness.press("Escape");
+  await expect(page.getByRole("listitem").filter({ has: thickness }).getByRole("alert")).toHaveCount(0);
   await expect(thickness).toHaveValue("17");
 
   await typeInto(page.getByRole("textbox", { name: "Inside depth", exact: true }), "20");
