@@ -85,7 +85,7 @@ export function layer(
 const drilledCm = ({ system }: Bench, wantedCm: number): number =>
   drillFor(wantedCm, system)?.diameterCm ?? toMillimetre(wantedCm);
 
-export const hole = (bench: Bench, id: string, lipCm: number, count = 2): Fixture => ({
+const hole = (bench: Bench, id: string, lipCm: number, count = 2): Fixture => ({
   kind: "hole",
   id,
   in: "wall",

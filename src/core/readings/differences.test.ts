@@ -8,6 +8,7 @@ import { drainedAfterSoaking, runSetup, settle, supplyOf } from "../testing/sett
 import { asDampAs } from "../water/same-damp";
 import { differences, meaningOfDrainage, toldByMeaning, wetZoneRiseCm, type Told } from "./differences";
 import { readDose, readSettled, topOfZones } from "./readings";
+import { readingSentences } from "./sentences";
 import { doseSteps } from "./dose-steps";
 import { runMoments, runWords } from "./run-sentences";
 import { supplySayings } from "./supply-sentences";
@@ -164,6 +165,24 @@ describe("differences", () => {
     ).toContain("nothing is waterlogged");
     const bare = told(withLayer(wet.setup, `${MIX}-20`, { rooted: false }));
     expect(differences(wet, bare, "metric").map(({ text }) => text)).toContain("no layer with roots");
+  });
+});
+
+describe("a false bottom", () => {
+  it("has room for water that touches nothing: a dose is told by what lies on it", () => {
+    const jar = potWith({ kind: "dosed", storedCm3: 1200 }, [layer(PEAT, 10)]);
+    const raised: Setup = { ...jar, fillFromCm: 4 };
+    const texts = (setup: Setup): string => {
+      const { settled, readings } = told(setup);
+      return readingSentences(setup, readings, readDose(setup, settled), "metric")
+        .map(({ text }) => text)
+        .join(" ");
+    };
+    expect(texts(jar)).toContain("at the base");
+    expect(texts(raised)).toContain("at the false bottom, and touches what lies on it");
+    // the same soil as damp takes as much, and the room under it on top of that
+    const [flat, high] = [jar, raised].map((setup) => readDose(setup, told(setup).settled).untilBaseCm3);
+    expect(high! - flat!).toBeCloseTo(4 * Math.PI * 100, -2);
   });
 });
 

@@ -200,8 +200,12 @@ function roots({ setup, readings, system }: Saying): ReadingSentence[] {
   ];
 }
 
+/** Where a dose that is too much stands first: at the base, or where it comes up to what lies on a false bottom. */
+export const footWords = ({ fillFromCm }: Pick<Setup, "fillFromCm">): string =>
+  fillFromCm > 0 ? "at the false bottom, and touches what lies on it" : "at the base";
+
 function doses({ setup, readings, system }: Saying, dose: DoseReading): ReadingSentence[] {
-  const foot = setup.fillFromCm > 0 ? "at the false bottom, and touches what lies on it" : "at the base";
+  const foot = footWords(setup);
   const why: Why = {
     formula: "Water the settled stack holds when free water just reaches that height, less what is in it now.",
     inputs: [["in it now", formatVolume(readings.storedCm3 + readings.pondedCm3, system)]],

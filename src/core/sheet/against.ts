@@ -41,7 +41,11 @@ export function againstOf(asked: BenchAsked, bench: Bench, keys: readonly string
   const { setup, system, settled, network, readings } = bench;
   if (!settled || !network || !readings) return [];
   const firstOf = (...starts: readonly string[]): string =>
-    starts.flatMap((start) => keys.find((key) => key.startsWith(start)) ?? [])[0] ?? keys[0] ?? "place";
+    starts.flatMap(
+      (start) => keys.find((key) => (start.endsWith(":") ? key.startsWith(start) : key === start)) ?? [],
+    )[0] ??
+    keys[0] ??
+    "place";
   const stepOf: Record<(typeof ABOUT)[CheckId], string> = {
     place: firstOf("place"),
     holes: firstOf(

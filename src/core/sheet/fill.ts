@@ -6,7 +6,7 @@ import { platformCm } from "../stack/geometry";
 import { lowerFirst } from "../units/text";
 import { formatLength, formatMass, formatRange, formatVolume, NBSP, threeFigures } from "../units/units";
 import { cutAt, narrowestAboveCm } from "../vessel/vessel";
-import { acrossWords, CORD_OVER_CM, FOOT_HOLES, LAP_CM } from "./sizes";
+import { acrossWords, CORD_OVER_CM, FOOT_HOLES, LAP_CM, placeAcross } from "./sizes";
 import type { Bench, BenchLayer } from "./bench";
 import { careOfMedia, saidOnce } from "./care";
 import { marksAt, underCm3 } from "./marks";
@@ -39,7 +39,9 @@ export function filling(bench: Bench, built: readonly string[]): readonly Writte
     const plantsHere = planting?.inLayer === layer.index && planting.footCm > layer.fromCm + LEAST_BALL_CM;
     if (planting && plantsHere) {
       steps.push(layerStep(bench, layer, planting.footCm, shows, false, said));
-      steps.push(plantStep(bench, planting, layer, shows));
+      const plant = plantStep(bench, planting, layer, shows);
+      // the rest of the layer is filled in around them, and what lies in that is told there
+      steps.push({ ...plant, text: [...plant.text, ...onTheWayUp(bench, layer, planting.footCm, layer.toCm)] });
     } else if (planting?.inLayer === layer.index) {
       steps.push(plantStep(bench, planting, layer, shows));
       steps.push(layerStep(bench, layer, layer.toCm, { ...shows, ball: planting }, true, said));
@@ -225,10 +227,9 @@ function layerStep(
   const { setup, system, living } = bench;
   const cm = (height: number): string => formatLength(height, system);
   const partly = toCm < layer.toCm - 1e-6;
-  const startedCm = layer.fromCm;
   const ofStepCm3 = partly ? underCm3(setup, layer, toCm) : layer.volumeCm3;
   const upTo = layer.upToCm3 - layer.volumeCm3 + ofStepCm3;
-  const { legs, amendments = [], laid } = setup.layers[layer.index]!;
+  const { legs, amendments = [] } = setup.layers[layer.index]!;
   const media = layer.recipe?.parts.map(({ medium }) => medium) ?? (layer.medium ? [layer.medium] : []);
   const verb = (layer.handling?.measured ?? "poured") === "poured" ? "Fill" : "Lay";
   const fill = layer.isCord
@@ -254,12 +255,7 @@ function layerStep(
       ]
         .filter((text) => text !== "")
         .join(" "),
-      ...(laid ? [laidWords(laid, toCm, system)] : []),
-      ...fixturesOf(setup, "feed-strip").flatMap((strip) =>
-        strip.heightCm > layer.fromCm && strip.heightCm <= toCm && (partly || strip.heightCm > startedCm)
-          ? [stripWords(strip, bench)]
-          : [],
-      ),
+      ...onTheWayUp(bench, layer, layer.fromCm, toCm),
     ],
     marks: marksAt(setup, toCm, upTo, ofStepCm3),
     cautions: saidOnce(
@@ -309,13 +305,19 @@ function givenWords({ amendmentId, amount, given }: LayerAmendment, layer: Bench
 /** A strip of feed, on the way up. */
 function stripWords({ amendmentId, grams, heightCm, acrossShare }: FeedStrip, { system }: Bench): string {
   const amendment = amendmentOf(amendmentId);
-  const place =
-    acrossShare < 0.35
-      ? "at the left of the drawing"
-      : acrossShare > 0.65
-        ? "at the right of the drawing"
-        : "along the middle";
-  return `At ${formatLength(heightCm, system)} stop, and lay ${gramsWords(grams, system)} of ${lowerFirst(amendment?.name ?? "feed")} as one strip ${place}, a hand away from where stems are to stand; then fill on over it. ${amendment?.about ?? ""}`.trim();
+  return `At ${formatLength(heightCm, system)} stop, and lay ${gramsWords(grams, system)} of ${lowerFirst(amendment?.name ?? "feed")} as one strip ${placeAcross(acrossShare)}, a hand away from where stems are to stand; then fill on over it. ${amendment?.about ?? ""}`.trim();
+}
+
+/** What is laid into a layer between two heights, and, once it is full, how its surface lies. */
+function onTheWayUp(bench: Bench, layer: BenchLayer, fromCm: number, toCm: number): readonly string[] {
+  const { setup, system } = bench;
+  const { laid } = setup.layers[layer.index]!;
+  return [
+    ...fixturesOf(setup, "feed-strip").flatMap((strip) =>
+      strip.heightCm > fromCm && strip.heightCm <= toCm ? [stripWords(strip, bench)] : [],
+    ),
+    ...(laid && toCm >= layer.toCm - 1e-6 ? [laidWords(laid, layer.toCm, system)] : []),
+  ];
 }
 
 /** What the drawing cannot show of how it lies. */

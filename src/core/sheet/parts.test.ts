@@ -123,6 +123,12 @@ describe("what is given beside a medium", () => {
     );
     for (const { id } of BED.layers.slice(0, -1)) expect(step(fed, `layer:${id}`)!.said).not.toContain("strip");
     expect(thing(fed, "s")).toBe("60 g, as a strip");
+    // once, wherever it lies: under the root balls, or beside them in what is filled in around them
+    for (const heightCm of [12, 22, 26]) {
+      const planted = withFixture(lived(BED, { occupantId: "lettuce", count: 4 }), { ...strip, heightCm });
+      const told = sheetFor(planted).steps.filter(({ text }) => text.join(" ").includes("as one strip"));
+      expect([heightCm, told.map(({ key }) => key)]).toEqual([heightCm, [heightCm < 18 ? soilKey : "plant"]]);
+    }
   });
 
   it("is feed: what wants none is told of it", () => {
@@ -193,6 +199,18 @@ describe("what came with the vessel", () => {
     expect(sheetFor(drilled).cuts).toHaveLength(1);
   });
 
+  it("a hole under a liner is told so, one over its edge is not", () => {
+    const hole = (id: string, place: "base" | "wall", lipCm: number): Fixture => ({
+      ...{ kind: "hole", id, in: place, lipCm, diameterCm: 2, count: 1, acrossShare: 1, plugged: false, came: true },
+    });
+    const liner: Fixture = { kind: "liner", id: "l", topCm: 10 };
+    const lined = { ...POT, fixtures: [hole("low", "base", 0), hole("high", "wall", 20), liner] };
+    expect(step(lined, "fixture:low")!.said).toContain("The liner comes to lie over it");
+    expect(step(lined, "fixture:high")!.said).not.toContain("liner");
+    expect(sheetFor(lined).cuts).toEqual([]);
+    expect(step(lined, "water")!.said).toContain("until it runs from under the liner's edge");
+  });
+
   it("a front has its sill looked at, and soil over it stands at the top of the sheet", () => {
     const case_ = withFixture(BED, { kind: "front", id: "f", sillCm: 20 });
     expect(step(case_, "fixture:f")!.said).toContain("a sill 20 cm over the inside base");
@@ -206,6 +224,10 @@ describe("what a drawing from the side cannot show", () => {
       "It rises by 6 cm from the front to the back: 24 cm in front, 30 cm at the back.",
     );
     expect(step(withSoil(BED, { laid: { as: "ring", byCm: 3 } }), soilKey)!.said).toContain("Only as a ring 3 cm wide");
+    // where plants are set on the way, it is told of the layer's top, once that is reached
+    const planted = lived(withSoil(BED, { laid: { as: "slope", byCm: 6 } }), { occupantId: "lettuce", count: 4 });
+    expect(step(planted, soilKey)!.said).not.toContain("It rises by");
+    expect(step(planted, "plant")!.said).toContain("24 cm in front, 30 cm at the back");
   });
 });
 

@@ -1,10 +1,11 @@
-import { fixtureOf, fixturesOf, type FillTube, type FixtureKind } from "../stack/fixtures";
+import { fixtureOf, fixturesOf, type FillTube, type FixtureKind, type Hole } from "../stack/fixtures";
+import type { Setup } from "../stack/setup";
 import { formatLength, formatVolume } from "../units/units";
 import { hasCurvedWall, cutAt, vesselVolumeCm3 } from "../vessel/vessel";
 import type { Bench } from "./bench";
 import { careInDrilling, careOfPlace } from "./care";
 import { cutsOf, type BaseCut, type WallCut } from "./cuts";
-import { FOOT_HOLES, linerSheet, tubeLengthCm } from "./sizes";
+import { FOOT_HOLES, linerSheet, placeAcross, tubeLengthCm } from "./sizes";
 import type { Shows, WrittenStep } from "./step";
 
 const EMPTY: Shows = {
@@ -109,12 +110,17 @@ function plugSteps({ setup, system }: Bench): Building[] {
     );
 }
 
+/** A hole that a liner lies over still has its use. */
+function underLiner(setup: Setup, { in: place, lipCm }: Hole): string {
+  const liner = fixtureOf(setup, "liner");
+  return liner && (place === "base" || lipCm < liner.topCm)
+    ? " The liner comes to lie over it: what runs over its edge leaves there."
+    : "";
+}
+
 /** Holes it came with that stay open: looked at, not drilled. */
 function cameSteps({ setup, system }: Bench): Building[] {
   if (setup.vessel.material === "fabric") return [];
-  const lined = fixtureOf(setup, "liner")
-    ? " They come to lie under the liner: what runs over its edge leaves by them."
-    : "";
   return fixturesOf(setup, "hole")
     .filter(({ plugged, came }) => came && !plugged)
     .map((hole) =>
@@ -123,7 +129,7 @@ function cameSteps({ setup, system }: Bench): Building[] {
           `fixture:${hole.id}`,
           hole.count === 1 ? "Look at the hole it came with" : `Look at the ${hole.count} holes it came with`,
           [
-            `${hole.in === "base" ? "In the base" : `In the wall, its lower edge ${formatLength(hole.lipCm, system)} over the inside base`}, as the design has it ${formatLength(hole.diameterCm, system)} wide${hole.count === 1 ? "" : " each"}: see that water passes, and keep grains off it from the inside with a scrap of mesh. Where yours are others, write them into the design: how fast rain leaves hangs on them.${lined}`,
+            `${hole.in === "base" ? "In the base" : `In the wall, its lower edge ${formatLength(hole.lipCm, system)} over the inside base`}, as the design has it ${formatLength(hole.diameterCm, system)} wide${hole.count === 1 ? "" : " each"}: see that water passes, and keep grains off it from the inside with a scrap of mesh. Where yours are others, write them into the design: how fast rain leaves hangs on them.${underLiner(setup, hole)}`,
           ],
           { asks: hole.in === "wall" ? ["lipCm", "diameterCm", "count"] : ["diameterCm", "count"] },
         ),
@@ -179,9 +185,6 @@ function drillSteps(bench: Bench): Building[] {
         fixture.id,
       );
     }
-    const underLiner = fixtureOf(setup, "liner")
-      ? " They come to lie under the liner: what runs over its edge leaves by them."
-      : "";
     const spread = cut.isRound
       ? "spread in a ring as drawn"
       : `spread as drawn over ${cm(cut.lengthCm)} by ${cm(cut.widthCm)}`;
@@ -194,7 +197,7 @@ function drillSteps(bench: Bench): Building[] {
         [
           fixture.kind === "standpipe"
             ? `In the base, at the place drawn, to take a pipe ${cm(fixture.diameterCm)} wide inside. ${makeWords(cut, 1, bench)} Set the pipe through it with a seal, its upper end ${cm(fixture.lipCm)} over the inside base, and let the seal cure.`
-            : `In the base, ${count === 1 ? "at the place drawn" : spread}. ${makeWords(cut, count, bench)}${differs} From the outside, with the vessel upside down on something soft. Where it came with holes, see that they are open and as wide.${underLiner}`,
+            : `In the base, ${count === 1 ? "at the place drawn" : spread}. ${makeWords(cut, count, bench)}${differs} From the outside, with the vessel upside down on something soft. Where it came with holes, see that they are open and as wide.${fixture.kind === "hole" ? underLiner(setup, fixture) : ""}`,
         ],
         {
           cautions,
@@ -351,13 +354,6 @@ function tightnessSteps({ setup, system, network }: Bench): Building[] {
     ),
   ];
 }
-
-const placeAcross = (acrossShare: number): string =>
-  acrossShare < 0.35
-    ? "at the left of the drawing"
-    : acrossShare > 0.65
-      ? "at the right of the drawing"
-      : "in the middle";
 
 function fillTubeSteps({ setup, system }: Bench): Building[] {
   const cm = (height: number): string => formatLength(height, system);

@@ -32,3 +32,11 @@ export const acrossWords = (vessel: Vessel, lengthCm: number, widthCm: number, s
   hasCurvedWall(vessel) && Math.abs(lengthCm - widthCm) < 0.05
     ? `${formatLength(lengthCm, system)} across`
     : `${formatLength(lengthCm, system)} by ${formatLength(widthCm, system)}`;
+
+/** Where across something stands or lies, as the drawing shows it. */
+export const placeAcross = (acrossShare: number): string =>
+  acrossShare < 0.35
+    ? "at the left of the drawing"
+    : acrossShare > 0.65
+      ? "at the right of the drawing"
+      : "in the middle";

@@ -29,11 +29,12 @@ export type Offered = {
  * @param take takes what was typed, or answers why not
  */
 export function useOffered(shown: string, take: (text: string) => readonly Problem[]): Offered {
-  const [left, setLeft] = useState<string>();
+  const [left, setLeft] = useState<{ readonly of: string; readonly why: string }>();
   const { control, setError, clearErrors, resetField } = useForm<Draft>({ defaultValues: { text: shown } });
   const { field, fieldState } = useController({ control, name: "text" });
   const refused = fieldState.error?.message;
-  const said = refused ?? left;
+  // what was refused against another value than the one in force now is past
+  const said = refused ?? (left?.of === shown ? left.why : undefined);
   const drafting = fieldState.isDirty || refused !== undefined;
 
   const putBack = (): void => resetField("text", { defaultValue: shown });
@@ -55,7 +56,7 @@ export function useOffered(shown: string, take: (text: string) => readonly Probl
     const message = offer();
     if (message === undefined) return;
     putBack();
-    setLeft(typed === "" ? message : `“${typed}” was not taken. ${message}`);
+    setLeft({ of: shown, why: typed === "" ? message : `“${typed}” was not taken. ${message}` });
   };
   return {
     said,

@@ -2,14 +2,14 @@
 import { useDeferredValue, useMemo } from "react";
 import { useStore } from "zustand";
 import { doseSteps, type DoseStep } from "@/core/readings/dose-steps";
+import { footWords } from "@/core/readings/sentences";
+import type { Setup } from "@/core/stack/setup";
 import { formatLength, formatPercent, formatVolume } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import type { SetupStore } from "../open-setup/setup-store";
 
-const EVENT_WORDS = {
-  "stands-at-base": "water first stands at the base",
-  "stands-at-roots": "water first stands in the root zone",
-} as const;
+const eventWords = (event: NonNullable<DoseStep["event"]>, setup: Setup): string =>
+  event === "stands-at-base" ? `water first stands ${footWords(setup)}` : "water first stands in the root zone";
 
 /** What each further dose does to the wet zone of a sealed vessel, and the doses that are too much. */
 export function DoseTable({ store }: { store: SetupStore }) {
@@ -19,7 +19,7 @@ export function DoseTable({ store }: { store: SetupStore }) {
     useStore(store, (state) => (state.view.ok && state.setup.water.by === "volume" ? state.setup : undefined)),
   );
   const steps = useMemo(() => (setup ? doseSteps(setup, store.medium) : []), [setup, store]);
-  if (steps.length === 0) return null;
+  if (!setup || steps.length === 0) return null;
   const height = (step: DoseStep): string =>
     step.waterTableCm > 0.005 ? formatLength(step.waterTableCm, system) : "none";
   return (
@@ -50,7 +50,7 @@ export function DoseTable({ store }: { store: SetupStore }) {
               </th>
               {step.event ? (
                 <td colSpan={3}>
-                  {EVENT_WORDS[step.event]}
+                  {eventWords(step.event, setup)}
                   {step.rootsMeanAirSpace === undefined ? "" : `; air ${formatPercent(step.rootsMeanAirSpace)}`}
                 </td>
               ) : (
