@@ -1,3 +1,4 @@
+import { isGlazedInSun } from "../stack/glass";
 import { fixtureOf } from "../stack/fixtures";
 import { formatLength, formatPercent } from "../units/units";
 import { cutAt } from "../vessel/vessel";
@@ -23,7 +24,7 @@ export function checkPlace({ setup, network, readings, system, drainsAt, surface
         uncertainty: "How fast air changes depends on where the opening is.",
       },
     });
-  if ((setup.vessel.seeThrough || setup.vessel.material === "glass") && setup.site.sun === "sun")
+  if (isGlazedInSun(setup))
     found.push({
       id: "glass-sun",
       heading: "Glass in the sun",

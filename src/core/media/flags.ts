@@ -19,3 +19,12 @@ export const isFed = hasFlag(FEEDING);
 export const hasAddedFeed = hasFlag(["contains-fertiliser", "fertiliser", "high-salts"]);
 /** Whether it lifts pH for good. */
 export const isLimed = hasFlag(LIMING);
+
+const EARTHS: ReadonlySet<string> = new Set(["loam", "compost"]);
+/** Grains that neither feed nor lime nor rot, alone or mixed: what buffers nothing takes the pH of its water. */
+export const isInert = (medium: Pick<Medium, "class" | "pattern" | "safety" | "decompositionHalfLifeYears">): boolean =>
+  medium.class === "mineral" &&
+  medium.decompositionHalfLifeYears === null &&
+  !EARTHS.has(medium.pattern) &&
+  !isFed(medium) &&
+  !isLimed(medium);

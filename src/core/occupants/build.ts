@@ -35,7 +35,7 @@ type WrittenDays = {
 type PlantWords = Omit<PlantNeeds, PlantFigure | "saturationDays" | "droughtDays">;
 export type WrittenPlant = { readonly [K in PlantFigure]: Written } & WrittenDays & PlantWords;
 
-type Own = { readonly note?: string; readonly checkLocalList?: boolean };
+type Own = { readonly note?: string; readonly alsoCalled?: readonly string[]; readonly checkLocalList?: boolean };
 
 export function plant(
   id: string,
@@ -44,12 +44,13 @@ export function plant(
   guild: WrittenPlant,
   own: Partial<WrittenPlant> & Own = {},
 ): Plant {
-  const { note = "", checkLocalList = false, ...differs } = own;
+  const { note = "", alsoCalled = [], checkLocalList = false, ...differs } = own;
   const all: WrittenPlant = { ...guild, ...differs };
   return {
     life: "plant",
     id,
     name,
+    alsoCalled,
     scientificName,
     note,
     checkLocalList,
@@ -75,6 +76,7 @@ export function plant(
     feed: all.feed,
     lime: all.lime,
     movingAir: all.movingAir,
+    heat: all.heat,
     growth: all.growth,
     dormancy: all.dormancy,
     toPeople: all.toPeople,
@@ -97,12 +99,13 @@ export function animal(
   group: WrittenAnimal,
   own: Partial<WrittenAnimal> & Own = {},
 ): Animal {
-  const { note = "", checkLocalList = false, ...differs } = own;
+  const { note = "", alsoCalled = [], checkLocalList = false, ...differs } = own;
   const all: WrittenAnimal = { ...group, ...differs };
   return {
     life: "animal",
     id,
     name,
+    alsoCalled,
     scientificName,
     note,
     checkLocalList,
@@ -120,6 +123,7 @@ export function animal(
     bodyCm: figure(all.bodyCm),
     harmedBy: all.harmedBy,
     eats: all.eats,
+    wants: all.wants,
     solitary: all.solitary,
     cleaners: all.cleaners,
     toPeople: all.toPeople,

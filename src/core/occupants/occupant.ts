@@ -44,6 +44,7 @@ export type Guild = (typeof GUILDS)[number];
 export const FEEDS = ["none", "little", "hungry"] as const;
 export const LIMES = ["hates", "bears", "likes"] as const;
 export const MOVING_AIRS = ["wants", "bears-still"] as const;
+export const HEATS = ["bears", "dies"] as const;
 export const GROWTHS = ["slow", "medium", "fast"] as const;
 export const DORMANCIES = ["none", "winter", "summer"] as const;
 export const TOXICITIES = ["unknown", "none-known", "irritant", "poisonous"] as const;
@@ -87,6 +88,8 @@ export type PlantNeeds = {
   readonly feed: (typeof FEEDS)[number];
   readonly lime: (typeof LIMES)[number];
   readonly movingAir: (typeof MOVING_AIRS)[number];
+  /** What afternoons hotter than it likes do to it. */
+  readonly heat: (typeof HEATS)[number];
   readonly growth: (typeof GROWTHS)[number];
   readonly dormancy: (typeof DORMANCIES)[number];
   readonly toPeople: Toxicity;
@@ -101,6 +104,10 @@ export type PlantNeeds = {
 export type Harm = "feed" | "dust" | "sharp" | "resin" | "copper" | "eaten-grains" | "salts" | "lime";
 /** What an animal takes for food among what may live with it. */
 export type Eats = "rot" | "living-leaves" | "small-animals" | "any-animal";
+
+/** Ground that rots, to be eaten; leaves on it; water to drink, to sit in, to swim in, of the sea; lime for shells. */
+export const WANTS = ["rotting-ground", "litter", "drink", "bath", "swim", "sea-water", "lime"] as const;
+export type Want = (typeof WANTS)[number];
 
 export type AnimalNeeds = {
   readonly kind: "amphibian" | "reptile" | "invertebrate";
@@ -123,6 +130,8 @@ export type AnimalNeeds = {
   readonly bodyCm: Figure;
   readonly harmedBy: readonly Harm[];
   readonly eats: readonly Eats[];
+  /** What it must find where it lives. */
+  readonly wants: readonly Want[];
   /** Lives alone: others of its kind are eaten or fought. */
   readonly solitary: boolean;
   /** Ids of small animals that clean up where it lives. */
@@ -134,6 +143,8 @@ export type AnimalNeeds = {
 type Named = {
   readonly id: string;
   readonly name: string;
+  /** What else people call it, in trade and at home, on either side of the ocean. */
+  readonly alsoCalled: readonly string[];
   /** Botanical or zoological name, or what stands for a group. */
   readonly scientificName: string;
   readonly note: string;

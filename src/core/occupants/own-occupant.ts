@@ -91,6 +91,8 @@ export function makeOwnOccupant(id: string, own: OwnOccupant, nearest: OccupantL
     ...made,
     id,
     name: own.name,
+    // its nearest is called so, not it
+    alsoCalled: [],
     scientificName: own.scientificName || `near ${base.scientificName}`,
     note: own.note,
   };

@@ -17,6 +17,8 @@ export const OCCUPANT_SOURCES: Readonly<Record<string, string>> = {
     "Heatwole H, Lim K (1961) Relation of substrate moisture to absorption and loss of water by the salamander Plethodon cinereus. Ecology 42:814-819",
   "Maas & Hoffman 1977":
     "Maas EV, Hoffman GJ (1977) Crop salt tolerance: current assessment. J Irrig Drain Div ASCE 103:115-134",
+  "Maas & Grattan 1999":
+    "Maas EV, Grattan SR (1999) Crop yields as affected by salinity. In: Skaggs RW, van Schilfgaarde J (eds) Agricultural Drainage. Agron Monogr 38, ASA, Madison (the tables of Maas and Hoffman, with the crops measured since)",
   "Spotila 1972":
     "Spotila JR (1972) Role of temperature and water in the ecology of lungless salamanders. Ecol Monogr 42:95-125",
   "Wesseling & van Wijk 1957":

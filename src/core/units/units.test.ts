@@ -202,7 +202,7 @@ describe("a temperature", () => {
 
   it("is shown as a thermometer is read, and kept as it was typed", () => {
     expect(formatTemperature(17.6, "metric")).toBe("18\u00a0°C");
-    expect(formatTemperature(-40, "imperial")).toBe("-40\u00a0°F");
+    expect(formatTemperature(-40, "imperial")).toBe("−40\u00a0°F");
     for (const system of ["metric", "imperial"] as const)
       expect(read(temperatureFieldText(21.4, system), system)).toBeCloseTo(21.4, 1);
   });

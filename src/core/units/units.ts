@@ -254,8 +254,11 @@ export function formatHours(hours: number): string {
 }
 
 /** Degrees for reading: whole ones, as thermometers are read. */
-export const formatTemperature = (celsius: number, system: UnitSystem): string =>
-  `${Math.round(system === "metric" ? celsius : celsius * 1.8 + 32)}${NBSP}${temperatureUnitName(system)}`;
+export const formatTemperature = (celsius: number, system: UnitSystem): string => {
+  const degrees = Math.round(system === "metric" ? celsius : celsius * 1.8 + 32);
+  // a minus, and none before 0
+  return `${degrees < 0 ? "−" : ""}${Math.abs(degrees)}${NBSP}${temperatureUnitName(system)}`;
+};
 export const temperatureUnitName = (system: UnitSystem): string => (system === "metric" ? "°C" : "°F");
 export const temperatureFieldText = (celsius: number, system: UnitSystem): string =>
   String(Number((system === "metric" ? celsius : celsius * 1.8 + 32).toFixed(1)));

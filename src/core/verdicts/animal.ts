@@ -5,7 +5,7 @@ import type { Animal, Harm } from "../occupants/occupant";
 import { stackHeightCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import type { HeightProfile } from "../water/profile";
-import { standingCutCm } from "./burrow";
+import { holdingOf } from "./burrow";
 import { openShareOf } from "./place";
 import type { Judged } from "./plant-water";
 import { suctionAtCm, type WaterState } from "./states";
@@ -41,6 +41,7 @@ export function judgeAnimal(asked: Asked, animal: Animal, count: number): Judged
     ...judgeOpenWater(waterTableCm - topCm, animal),
     ...judgeBurrow(asked, profile, topCm, animal),
     ...judgeHarms(asked, animal),
+    ...judgeProvided(asked, groundCm, waterTableCm - topCm, animal),
     judgeOpenShare(openShareOf(setup), animal),
     judgeGround(vesselAreaCm2(setup.vessel, Math.min(topCm, setup.vessel.insideDepthCm)), animal, count),
   ];
@@ -127,11 +128,71 @@ function judgeBurrow(
   const layer = states.column.layers.findIndex(({ topCm: top }) => atCm <= top + 1e-9);
   const found = medium(setup.layers[layer]!.mediumId);
   if (!found) return [];
-  const { effectiveSaturation } = states.column.layers[layer]!.functions;
-  const standsCm = standingCutCm(found, suctionAtCm(profile, atCm), effectiveSaturation);
-  const grade: Grade = standsCm.low >= burrowCm.typical ? "suits" : standsCm.high >= burrowCm.low ? "care" : "unsuited";
-  return [{ limit: "burrow", grade, widthCm: burrowCm, standsCm, atCm, layer }];
+  const suctionCm = suctionAtCm(profile, atCm);
+  const holds = holdingOf(found, suctionCm);
+  const isTooDry = holds === "dry" && suctionCm > animal.deepSuctionCm.high;
+  const grade: Grade = holds === "stands" ? "suits" : holds === "loose" || isTooDry ? "unsuited" : "care";
+  return [{ limit: "burrow", grade, widthCm: burrowCm, holds, suctionCm, layer }];
 }
+
+/** Ground of which so much rots is food; a handful of leaves is some. */
+const FED_SHARE = 0.2;
+
+function judgeProvided({ setup, medium }: Asked, groundCm: number, deepCm: number, animal: Animal): Judged[] {
+  const found = setup.layers.map(({ mediumId }) => medium(mediumId));
+  const cmOf = (does: (one: Medium) => boolean): number =>
+    setup.layers.reduce((sum, { thicknessCm }, i) => sum + (found[i] && does(found[i]) ? thicknessCm : 0), 0);
+  const rotsCm = cmOf((one) => one.class === "organic" && ROTTING.has(one.pattern) && !hasAddedFeed(one));
+  const layerOf = (does: (one: Medium) => boolean): number | undefined => {
+    const at = found.findLastIndex((one) => one !== undefined && does(one));
+    return at < 0 ? undefined : at;
+  };
+  return animal.wants.map((want): Judged => {
+    switch (want) {
+      case "rotting-ground":
+        return {
+          limit: "provided",
+          // it lives on what rots around it, and starves in months on what does not
+          grade: rotsCm >= FED_SHARE * groundCm ? "suits" : rotsCm > 0 ? "care" : "unsuited",
+          fatal: true,
+          want,
+          layer: layerOf(({ pattern }) => ROTTING.has(pattern)),
+        };
+      case "litter":
+        return {
+          limit: "provided",
+          grade: rotsCm > 0 ? "suits" : "care",
+          want,
+          layer: layerOf(({ pattern }) => ROTTING.has(pattern)),
+        };
+      case "lime": {
+        const layer = layerOf(isLimed);
+        return { limit: "provided", grade: layer === undefined ? "care" : "suits", want, layer };
+      }
+      case "bath":
+      case "drink":
+        return { limit: "provided", grade: deepCm > FILM_CM ? "suits" : "care", want, layer: undefined };
+      case "swim":
+        return {
+          limit: "provided",
+          grade: deepCm >= Math.max(LEAST_SWUM_CM, SWUM_SHARE * animal.bodyCm.typical) ? "suits" : "unsuited",
+          fatal: true,
+          want,
+          layer: undefined,
+        };
+      case "sea-water":
+        return { limit: "provided", grade: "care", want, layer: undefined };
+      default:
+        return want satisfies never;
+    }
+  });
+}
+/** As deep as two thirds of its length, and a hand at least. [cm] */
+const LEAST_SWUM_CM = 6;
+const SWUM_SHARE = 0.65;
+
+/** What is drawn as leaves or compost rots, and is eaten. */
+const ROTTING: ReadonlySet<string> = new Set(["leaves", "compost"]);
 
 /** What of a medium does the harm that an animal is named for. */
 const HARM_FLAGS: Record<Exclude<Harm, "feed" | "lime" | "dust">, readonly string[]> = {
@@ -172,7 +233,9 @@ function judgeHarms({ setup, medium, states }: Asked, animal: Animal): Judged[] 
       if (!harms(found, harm)) continue;
       // what an amphibian sits and feeds on is swallowed and scratches it
       const underFoot = layer === top && animal.kind === "amphibian" && (harm === "sharp" || harm === "eaten-grains");
-      const avoided = fit === "avoid" || (fit === "caution" && underFoot);
+      // what eats its ground eats the feed in it
+      const eaten = harm === "feed" && animal.eats.includes("rot");
+      const avoided = fit === "avoid" || (fit === "caution" && underFoot) || eaten;
       judged.push({ limit: "harm", grade: avoided ? "unsuited" : "care", fatal: avoided, harm, layer });
     }
     if (fit === "avoid" && !judged.some((one) => one.limit === "harm" && one.layer === layer))

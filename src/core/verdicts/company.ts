@@ -57,7 +57,8 @@ const plantWithAnimal = (plant: Plant, animal: Animal): readonly (readonly [Clas
   animal.eats.includes("living-leaves") ? [["eaten", "care"]] : [];
 
 function animalWithPlant(animal: Animal, plant: Plant): readonly (readonly [Clash, Grade])[] {
-  if (!animal.eats.includes("living-leaves")) return [];
+  // snails, woodlice and crickets are not on the pets' lists, nor those lists theirs
+  if (!animal.eats.includes("living-leaves") || animal.kind === "invertebrate") return [];
   return plant.toPets === "poisonous"
     ? [["poison", "unsuited"]]
     : plant.toPets === "none-known"

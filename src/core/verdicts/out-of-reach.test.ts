@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { inLibrary } from "../occupants/library/library";
 import type { Setup } from "../stack/setup";
-import { PAIR_STACKS } from "../testing/pairs";
+import { PAIR_STACKS } from "../testing/pair-stacks";
 import { layer, medium } from "../testing/setups";
 import { judgedWhole } from "./judge";
 import type { Finding } from "./verdict";

@@ -1,9 +1,12 @@
 import type { Range } from "../units/range";
 import type { Animal, Occupant, Plant } from "../occupants/occupant";
 import { fixtureOf } from "../stack/fixtures";
+import { stackHeightCm } from "../stack/geometry";
+import { heatsShutInSun } from "../stack/glass";
 import type { Setup } from "../stack/setup";
 import type { Judged } from "./plant-water";
-import { atLeast, rangeWithin, type Grade } from "./verdict";
+import { suctionAtCm } from "./states";
+import { atLeast, rangeWithin, type Asked, type Grade } from "./verdict";
 
 /** What is said of a place until its light is measured: a day's sum, indoors and outdoors, over the growing season. */
 const LIGHT: Record<"sun" | "shade", Record<"indoors" | "outdoors", Range>> = {
@@ -24,31 +27,47 @@ function lightOf({ site: { lightMolPerDay, sun, rain } }: Pick<Setup, "site">): 
   return sun === "unsaid" ? null : LIGHT[sun][rain === "open" ? "outdoors" : "indoors"];
 }
 
-/** Humidity under a lid by how much of the mouth it leaves open. [0…1] */
-function humidityOf({ fixtures, site }: Pick<Setup, "fixtures" | "site">): {
-  readonly humidity: Range | null;
-  readonly from: "lid" | "place";
-} {
-  const lid = fixtureOf({ fixtures }, "lid");
-  if (lid && lid.openShare <= CLOSED_SHARE) return { humidity: { low: 0.88, typical: 0.96, high: 1 }, from: "lid" };
-  if (lid && lid.openShare <= AJAR_SHARE) return { humidity: { low: 0.65, typical: 0.82, high: 0.95 }, from: "lid" };
-  return {
-    humidity:
-      site.humidity === null
-        ? null
-        : { low: Math.max(0, site.humidity - 0.1), typical: site.humidity, high: Math.min(1, site.humidity + 0.1) },
-    from: "place",
+/**
+ * Air under a lid is between that of the ground's surface and that of the room: the more of the mouth is open, the more
+ * it is the room's. At this share the two weigh alike. Judged from cases and jars as keepers measure them.
+ */
+const HALF_WAY_SHARE: Range = { low: 0.15, typical: 0.3, high: 0.6 };
+const UNSAID_ROOM: Range = { low: 0.35, typical: 0.5, high: 0.65 };
+const ROOM_SLACK = 0.1;
+/** Humidity over a surface at a suction falls so with each cm of it, at 20 °C (Kelvin's law: ψ·g·Mw/(R·T)). */
+const KELVIN_PER_CM = 7.25e-7;
+
+export function humidityUnderLid(openShare: number, room: Range, surfaceSuctionCm: number): Range {
+  const surface = Math.exp(-KELVIN_PER_CM * surfaceSuctionCm);
+  const at = (key: keyof Range): number => {
+    const ofGround = (1 - openShare) / (1 + openShare / HALF_WAY_SHARE[key]);
+    return ofGround * Math.max(surface, room[key]) + (1 - ofGround) * room[key];
   };
+  return { low: at("low"), typical: at("typical"), high: at("high") };
 }
-const CLOSED_SHARE = 0.05;
-const AJAR_SHARE = 0.4;
+
+function humidityOf({ setup, states }: Asked): { readonly humidity: Range | null; readonly from: "lid" | "place" } {
+  const lid = fixtureOf(setup, "lid");
+  const { humidity } = setup.site;
+  const room: Range | null =
+    humidity === null
+      ? null
+      : { low: Math.max(0, humidity - ROOM_SLACK), typical: humidity, high: Math.min(1, humidity + ROOM_SLACK) };
+  if (!lid) return { humidity: room, from: "place" };
+  const { profile } = states.driest ?? states.settled;
+  const surfaceCm = setup.layers.length === 0 ? 0 : suctionAtCm(profile, stackHeightCm(setup) - SURFACE_CM / 2);
+  return { humidity: humidityUnderLid(lid.openShare, room ?? UNSAID_ROOM, surfaceCm), from: "lid" };
+}
+/** The upper so much of the ground gives its damp to the air. [cm] */
+const SURFACE_CM = 2;
 /** Under a lid that leaves less than this open, air stands. */
 const STILL_SHARE = 0.25;
 
 export const openShareOf = (setup: Pick<Setup, "fixtures">): number | undefined => fixtureOf(setup, "lid")?.openShare;
 
 /** Light, cold, heat and air, as far as the place is known. */
-export function judgePlantPlace(setup: Setup, plant: Plant): Judged[] {
+export function judgePlantPlace(asked: Asked, plant: Plant): Judged[] {
+  const { setup } = asked;
   const { movingAir, lightMolPerDay: wanted } = plant;
   const judged: Judged[] = [];
   const light = lightOf(setup);
@@ -61,7 +80,7 @@ export function judgePlantPlace(setup: Setup, plant: Plant): Judged[] {
     wanted,
     typed,
   });
-  judged.push(...judgeCold(setup, plant), ...judgeHumidity(setup, plant));
+  judged.push(...judgeCold(setup, plant), ...judgeGlass(setup), ...judgeHumidity(asked, plant));
   if (plant.eaten) {
     const { foodSafe } = setup.vessel;
     judged.push({
@@ -83,21 +102,41 @@ function lightGrade(light: Range, wanted: Range): Grade {
   return light.high >= wanted.low / 2 && light.low <= wanted.high * 1.5 ? "care" : "unsuited";
 }
 
-export function judgeAnimalPlace(setup: Setup, animal: Animal): Judged[] {
-  return [...judgeWarmth(setup, animal), ...judgeHumidity(setup, animal)];
+export function judgeAnimalPlace(asked: Asked, animal: Animal): Judged[] {
+  return [...judgeWarmth(asked.setup, animal), ...judgeGlass(asked.setup), ...judgeHumidity(asked, animal)];
 }
+
+/** What is shut behind glass in the sun is cooked, whatever it is. */
+const judgeGlass = (setup: Setup): Judged[] =>
+  heatsShutInSun(setup) ? [{ limit: "shut-in-sun", grade: "unsuited", fatal: true }] : [];
+
+/** Sown and eaten within a summer, it is not there when the year is coldest. */
+const isOfOneSummer = ({ eaten, planting, dormancy, frostC }: Plant): boolean =>
+  eaten && planting?.from === "last-frost" && frostC.typical >= HARDLY_HARDY_C && dormancy === "none";
+/** A pea's frost; what lives through more stands over winter. [°C] */
+const HARDLY_HARDY_C = -4;
+/** Kinds that frost kills are hurt long before it; those that rest are cooler then. [°C] */
+const FROST_TENDER_C = 1;
+const CHILL_SLACK_C = 2;
 
 function judgeCold(setup: Setup, plant: Plant): Judged[] {
   const { coldestC, warmestC } = setup.site;
   const judged: Judged[] = [];
-  const { frostC, temperatureC } = plant;
+  const { frostC, temperatureC, dormancy } = plant;
   if (coldestC === null) judged.push({ limit: "cold", grade: "unknown", coldestC, lives: frostC, kind: "frost" });
-  else {
+  else if (isOfOneSummer(plant)) {
+    const grade = coldestC >= frostC.typical ? "suits" : "care";
+    judged.push({ limit: "cold", grade, coldestC, lives: frostC, kind: "summer" });
+  } else {
     const grade = atLeast(coldestC, frostC);
-    judged.push({ limit: "cold", grade, fatal: true, coldestC, lives: frostC, kind: "frost" });
+    const isTender = frostC.typical >= FROST_TENDER_C && dormancy === "none";
+    if (grade === "suits" && isTender && coldestC < temperatureC.low - CHILL_SLACK_C)
+      judged.push({ limit: "cold", grade: "care", coldestC, lives: temperatureC, kind: "cool" });
+    else judged.push({ limit: "cold", grade, fatal: true, coldestC, lives: frostC, kind: "frost" });
   }
-  // an afternoon over it is borne; weeks are not
-  if (warmestC !== null) judged.push(heat(warmestC, temperatureC, AFTERNOON_C));
+  // an afternoon over it is borne by most; weeks are not, and what is asleep then does not feel it
+  if (warmestC !== null && dormancy !== "summer")
+    judged.push(heat(warmestC, temperatureC, plant.heat === "dies" ? 0 : AFTERNOON_C));
   return judged;
 }
 const AFTERNOON_C = 5;
@@ -127,8 +166,8 @@ const heat = (warmestC: number, lives: Animal["temperatureC"], borneC = 0): Judg
   lives,
 });
 
-function judgeHumidity(setup: Setup, { humidity: wanted }: Occupant): Judged[] {
-  const { humidity, from } = humidityOf(setup);
+function judgeHumidity(asked: Asked, { humidity: wanted }: Occupant): Judged[] {
+  const { humidity, from } = humidityOf(asked);
   if (humidity === null) return [];
   const reach = rangeWithin(humidity, wanted);
   const grade =

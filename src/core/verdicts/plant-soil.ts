@@ -1,4 +1,4 @@
-import { isFed, isLimed } from "../media/flags";
+import { hasAddedFeed, isFed, isInert, isLimed } from "../media/flags";
 import type { Medium } from "../media/medium";
 import type { Range } from "../units/range";
 import type { Plant } from "../occupants/occupant";
@@ -36,7 +36,7 @@ export function judgeSoil(asked: Asked, plant: Plant, count: number): Judged[] {
   const soils = zone ? soilsOf(asked, zone) : [];
   return [
     ...judgePH(plant, soils),
-    ...judgeLime(asked, plant),
+    ...judgeLime(asked, plant, soils),
     ...judgeSalts(plant, soils),
     ...judgeFeed(asked, plant),
     ...judgeWaterSolids(asked, plant),
@@ -46,7 +46,6 @@ export function judgeSoil(asked: Asked, plant: Plant, count: number): Judged[] {
 
 /** A mix's pH moves by some tenths with water and feed. */
 const PH_SLACK = 0.3;
-const EARTHS: ReadonlySet<string> = new Set(["loam", "compost", "mix"]);
 /** Beyond this a pH is not put right by care. */
 const PH_FAR = 0.8;
 
@@ -54,11 +53,10 @@ function judgePH(plant: Plant, soils: readonly Soil[]): Judged[] {
   const judged = soils.map(({ layer, medium }): Judged => {
     const { pH } = medium;
     const reach = rangeWithin(pH, plant.pH, PH_SLACK);
-    // what buffers nothing takes the pH of its water
-    const isInert = medium.class === "mineral" && !EARTHS.has(medium.pattern) && !isLimed(medium);
+    const inert = isInert(medium);
     const off = Math.max(plant.pH.low - pH.typical, pH.typical - plant.pH.high);
     const grade =
-      reach === "suits" || (isInert && off <= PH_FAR) ? "suits" : off > PH_FAR && !isInert ? "unsuited" : "care";
+      reach === "suits" || (inert && off <= PH_FAR) ? "suits" : off > PH_FAR && !inert ? "unsuited" : "care";
     return { limit: "pH", grade, pH, wanted: plant.pH, layer };
   });
   return worstFirst(judged).slice(0, 1);
@@ -83,22 +81,54 @@ function layerWith(
   return found.find(({ rooted }) => rooted) ?? found[0];
 }
 
-function judgeLime(asked: Asked, plant: Plant): Judged[] {
+/**
+ * Lime that a layer can give off, and acid a sour soil has to meet it with, each a g of dry matter (an acid equivalent of
+ * limestone is 20 meq/g, of which half is reached by sour water in some years; earths and composts by what they hold in
+ * exchange; peat takes up 1.3 meq/g between pH 3 and 8, a fifth of it for each unit). Low confidence. [meq/g]
+ */
+const LIME_MEQ_PER_G = { stone: 10, earth: 0.3, limedMix: 0.05 } as const;
+const PEAT_MEQ_PER_G_PH = 0.26;
+const DOLOMITE_MEQ_PER_G = 20;
+
+const limeMeqPerG = (medium: Medium): number => {
+  if (medium.class === "mineral") return isLimed(medium) ? LIME_MEQ_PER_G.stone : 0;
+  return medium.pH.typical >= LIMY_PH ? LIME_MEQ_PER_G.earth : isLimed(medium) ? LIME_MEQ_PER_G.limedMix : 0;
+};
+/** Composts of this pH hold lime. */
+const LIMY_PH = 6.9;
+
+/** What layers beside its soil, and what was given to it, will give off, over what its soil can take up before its pH harms. */
+function limeTimesTaken({ setup, medium }: Asked, plant: Plant, soils: readonly Soil[]): number {
+  const own = new Set(soils.map(({ layer }) => layer));
+  let gives = 0;
+  let takes = 0;
+  setup.layers.forEach(({ mediumId, thicknessCm, amendments = [] }, layer) => {
+    const found = medium(mediumId);
+    if (!found) return;
+    const gPerCm2 = found.dryBulkDensityGPerCm3.typical * thicknessCm;
+    if (!own.has(layer)) gives += gPerCm2 * limeMeqPerG(found);
+    else takes += gPerCm2 * PEAT_MEQ_PER_G_PH * Math.max(0, plant.pH.high - found.pH.typical);
+    for (const { amendmentId, amount } of amendments)
+      if (LIMING.has(amendmentId)) gives += (DOLOMITE_MEQ_PER_G * amount) / vesselAreaCm2(setup.vessel);
+  });
+  return gives === 0 ? 0 : gives / Math.max(takes, 1e-3);
+}
+/** With so little of it the soil stays sour for good. */
+const HARDLY_ANY = 0.1;
+
+function judgeLime(asked: Asked, plant: Plant, soils: readonly Soil[]): Judged[] {
+  if (plant.lime !== "hates") return [];
   const limed = layerWith(asked, isLimed, LIMING);
-  if (plant.lime === "hates") {
-    // commercial peat mixes are limed to a pH that their own range says; it is judged by that
-    const harms = limed?.rooted && limed.medium.pH.typical > plant.pH.high;
-    return [
-      {
-        limit: "lime",
-        grade: harms ? "unsuited" : limed ? "care" : "suits",
-        fatal: true,
-        layer: limed?.layer,
-        likes: "hates",
-      },
-    ];
+  // commercial peat mixes are limed to a pH that their own range says; they are judged by that
+  const isOwn = limed !== undefined && soils.some(({ layer }) => layer === limed.layer) && isLimed(limed.medium);
+  if (isOwn) {
+    const grade = limed.medium.pH.typical > plant.pH.high ? "unsuited" : "care";
+    return [{ limit: "lime", grade, fatal: true, layer: limed.layer, timesTaken: null }];
   }
-  return [];
+  const timesTaken = limeTimesTaken(asked, plant, soils);
+  const grade = timesTaken >= 1 ? "unsuited" : timesTaken >= HARDLY_ANY ? "care" : "suits";
+  const from = layerWith(asked, (one) => limeMeqPerG(one) > 0, LIMING);
+  return [{ limit: "lime", grade, fatal: true, layer: grade === "suits" ? undefined : from?.layer, timesTaken }];
 }
 
 /** What is left of a fresh mix's salts after some weeks of roots and waterings. Judged, between a half and all. */
@@ -118,20 +148,34 @@ function judgeSalts(plant: Plant, soils: readonly Soil[]): Judged[] {
   return worstFirst(judged).slice(0, 1);
 }
 
+/** Who lives of insects or rain alone, and is poisoned by what comes to it from any layer that feeds. */
+const isPoisonedByFeed = ({ guild, feed, lime }: Plant): boolean =>
+  feed === "none" && (guild === "bog" || lime === "hates");
+
 function judgeFeed(asked: Asked, plant: Plant): Judged[] {
-  const fed = layerWith(asked, isFed, FEEDING);
-  if (plant.feed === "none")
-    return [
-      {
-        limit: "feed",
-        grade: fed?.rooted ? "unsuited" : fed ? "care" : "suits",
-        fatal: true,
-        wants: "none",
-        layer: fed?.layer,
-      },
-    ];
-  return plant.feed === "hungry" && !fed?.rooted
-    ? [{ limit: "feed", grade: "suits", wants: "hungry", layer: undefined }]
+  const { feed } = plant;
+  if (isPoisonedByFeed(plant)) {
+    const fed = layerWith(asked, (one) => isFed(one) || one.safety.carnivorousPlants === "avoid", FEEDING);
+    if (fed) return [{ limit: "feed", grade: "unsuited", fatal: true, wants: "none", layer: fed.layer, by: "feeds" }];
+    // grains rated with caution are so for the lime that may be in them
+    const isLimeAlone = (one: Medium): boolean => one.class === "mineral" && one.safety.flags.includes("check-lime");
+    const rated = layerWith(
+      asked,
+      (one) => one.safety.carnivorousPlants === "caution" && !(isLimeAlone(one) && plant.lime !== "hates"),
+    );
+    const by = rated && isLimeAlone(rated.medium) ? "may-be-lime" : "rated";
+    return [{ limit: "feed", grade: rated ? "care" : "suits", wants: "none", layer: rated?.layer, by }];
+  }
+  if (feed === "none") {
+    // earth feeds a little, and moss grows on it
+    const fed = layerWith(asked, hasAddedFeed, FEEDING);
+    const earth = layerWith(asked, isFed);
+    const layer = fed?.layer ?? earth?.layer;
+    const grade = fed?.rooted ? "unsuited" : fed || earth?.rooted ? "care" : "suits";
+    return [{ limit: "feed", grade, fatal: true, wants: "none", layer, by: "feeds" }];
+  }
+  return feed === "hungry" && !layerWith(asked, isFed, FEEDING)?.rooted
+    ? [{ limit: "feed", grade: "care", wants: "hungry", layer: undefined, by: "feeds" }]
     : [];
 }
 

@@ -1,9 +1,11 @@
 import { bringsItsOwnAir, type Figure, type Guild, type Plant } from "../occupants/occupant";
 import type { Range } from "../units/range";
 import { stackHeightCm } from "../stack/geometry";
+import type { Stage } from "../stack/setup";
 import type { HeightProfile } from "../water/profile";
 import { oxygenReach } from "./oxygen";
 import { meanAirDown, roomDownCm, stretchOf, suctionAtCm, type Stretch } from "./states";
+import { grainsOverWater, judgeWaterRoots } from "./water-roots";
 import { atMost, worse, type Asked, type Grade, type Told } from "./verdict";
 
 /** A judgement before it is said whose it is. */
@@ -34,9 +36,17 @@ const isWetland = ({ driestSuctionCm, wettestSuctionCm }: Plant): boolean =>
   driestSuctionCm.typical <= 90 && wettestSuctionCm.typical <= 3;
 
 /** What the water does to a plant: air, how wet and how dry, and how high it stands over it. */
-export function judgeWater(asked: Asked, plant: Plant): Judged[] {
+export function judgeWater(asked: Asked, plant: Plant, stage: Stage): Judged[] {
   const zone = rootZoneOf(asked);
   if (!zone) return [{ limit: "no-roots", grade: "unknown" }];
+  const grains = grainsOverWater(asked, plant, zone);
+  if (grains)
+    return [
+      judgeWaterRoots(grains, stage),
+      ...judgeDry(asked, plant, zone),
+      ...judgeCrown(asked, plant),
+      judgeSoilDepth(plant, zone),
+    ];
   const wet = judgeWet(asked, plant, zone);
   const driesSoon =
     ROTS_IN_AIR.has(plant.guild) &&
@@ -66,40 +76,42 @@ function roomOf(
 }
 
 /**
- * Roots need a depth that is as it should be: what a plant gets by with by the most tolerant account, and by the likely
- * one either half way from that to what it usually fills, or most of the soil there is.
+ * Roots live where it is as it should be and leave the rest: the depth they fill here, in most of which it is so by the
+ * likely account of a limit, or in a part they can live on by the most tolerant one.
  */
-function gradeRoom(roomCm: Range, neededCm: Range, soilCm: number): Grade {
-  const comfortable = Math.min((neededCm.low + neededCm.typical) / 2, MOST_OF_THE_SOIL * soilCm);
-  if (roomCm.typical >= comfortable - 1e-6) return "suits";
-  return roomCm.high >= Math.min(neededCm.low, MOST_OF_THE_SOIL * soilCm) - 1e-6 ? "care" : "unsuited";
+function gradeRoom(roomCm: Range, usedCm: number): Grade {
+  if (roomCm.typical >= MOST_OF_THEM * usedCm - 1e-6) return "suits";
+  return roomCm.high >= LIVED_ON * usedCm - 1e-6 ? "care" : "unsuited";
 }
-const MOST_OF_THE_SOIL = 0.85;
+/** Shares of the depth that roots fill, judged: a pot's foot always stays wet, and a third is what a wet year leaves. */
+const MOST_OF_THEM = 0.6;
+const LIVED_ON = 0.35;
+
+/** How deep the roots of a plant of its present size go in the soil there is. [cm] */
+const usedDepthCm = (plant: Plant, zone: RootZone): number =>
+  Math.min(plant.rootDepthCm.typical, zone.topCm - zone.fromCm);
 
 const spread = ({ low, typical, high }: Figure): readonly [number, number, number] => [high, typical, low];
 const ANY = [-Infinity, -Infinity, -Infinity] as const;
 
 function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone, driesSoon: boolean): Judged[] {
   const { watered } = states;
-  const soilCm = zone.topCm - zone.fromCm;
-  const neededCm = plant.rootDepthCm;
+  const usedCm = usedDepthCm(plant, zone);
   const airedCm = roomOf(watered.profile, zone, spread(plant.leastAirSpace), ANY);
-  const room = gradeRoom(airedCm, neededCm, soilCm);
-  // what is dry again in the days it bears is short of air for no longer
-  const grade = room === "unsuited" && driesSoon ? "care" : room;
   const stretch = stretchIn(watered.profile, zone);
+  const meanAirSpace = meanAirDown(watered.profile, stretch, usedCm);
   const judged: Judged[] = [
     {
       limit: "air",
-      grade,
+      grade: airGrade(plant, gradeRoom(airedCm, usedCm), meanAirSpace, driesSoon),
       fatal: true,
       at: states.watered.moment,
       airedCm,
-      neededCm,
+      usedCm,
       leastAirSpace: plant.leastAirSpace,
       goodAirSpace: plant.goodAirSpace,
-      meanAirSpace: meanAirDown(watered.profile, stretch, Math.min(neededCm.typical, soilCm)),
-      shortBelowCm: airedCm.typical < soilCm - 0.05 ? zone.topCm - airedCm.typical : undefined,
+      meanAirSpace,
+      shortBelowCm: airedCm.typical < zone.topCm - zone.fromCm - 0.05 ? zone.topCm - airedCm.typical : undefined,
     },
   ];
   if (bringsItsOwnAir(plant)) return judged;
@@ -109,19 +121,27 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
   const under = (depthCm: number): number => Math.max(0, depthCm - coverCm);
   const { low, typical, high } = oxygen.reachesCm;
   const reachesCm = { low: under(low), typical: under(typical), high: under(high) };
-  const oxygenGrade = gradeRoom(reachesCm, { ...neededCm, typical: neededCm.low }, soilCm);
   judged.push({
     limit: "oxygen",
     // an estimate: it is never what refuses a plant by itself
-    grade: oxygenGrade === "suits" ? "suits" : "care",
+    grade: gradeRoom(reachesCm, usedCm) === "suits" ? "suits" : "care",
     at: states.watered.moment,
     reachesCm,
     sourWithinDays: oxygen.sourWithinDays,
-    soilCm,
-    neededCm,
+    soilCm: zone.topCm - zone.fromCm,
+    usedCm,
   });
   return judged;
 }
+
+/** With all the air that is good for it on the mean of its roots, the wet foot of a pot takes nothing from it. */
+function airGrade({ goodAirSpace }: Plant, room: Grade, meanAirSpace: number, driesSoon: boolean): Grade {
+  if (meanAirSpace >= goodAirSpace.typical) return "suits";
+  // what is dry again in the days it bears is short of air for no longer
+  const isBorne = driesSoon || meanAirSpace >= NEARLY_GOOD * goodAirSpace.typical;
+  return room === "unsuited" && isBorne ? "care" : room;
+}
+const NEARLY_GOOD = 0.9;
 /** Roots breathe most where it is warmest; a usual room or summer's day until that is said. [°C] */
 const USUAL_C = 20;
 
@@ -135,15 +155,12 @@ const ROTS_IN_AIR: ReadonlySet<Guild> = new Set(["succulent", "stone-plant", "bu
 
 function judgeWet(asked: Asked, plant: Plant, zone: RootZone): Judged[] {
   const { states } = asked;
-  const { wettestSuctionCm: wettest, saturationDays, rootDepthCm, goodAirSpace } = plant;
+  const { wettestSuctionCm: wettest, saturationDays, goodAirSpace } = plant;
   const { profile } = states.watered;
+  const usedCm = usedDepthCm(plant, zone);
   // where there is air to spare, roots bear any wetness: it is for want of air that wet soil harms most of them
-  if (!ROTS_IN_AIR.has(plant.guild)) {
-    const stretch = stretchIn(profile, zone);
-    const airyCm = roomDownCm(profile, stretch, goodAirSpace.typical, -Infinity);
-    if (airyCm >= Math.min(rootDepthCm.low, zone.topCm - zone.fromCm) - 1e-6) return [];
-  }
-  const soilCm = zone.topCm - zone.fromCm;
+  if (!ROTS_IN_AIR.has(plant.guild) && meanAirDown(profile, stretchIn(profile, zone), usedCm) >= goodAirSpace.typical)
+    return judgeStaysWet(asked, plant, zone);
   const middle = middleCm(plant, zone);
   const daysUntilSuction = (suctionCm: number): number =>
     suctionAtCm(profile, middle) >= suctionCm - 1e-6 ? 0 : states.daysUntil(middle - suctionCm);
@@ -160,11 +177,11 @@ function judgeWet(asked: Asked, plant: Plant, zone: RootZone): Judged[] {
     return [
       {
         limit: "wet-for-good",
-        grade: saturationDays.growing.typical >= FOR_GOOD_DAYS ? "suits" : gradeRoom(roomCm, rootDepthCm, soilCm),
+        grade: saturationDays.growing.typical >= FOR_GOOD_DAYS ? "suits" : gradeRoom(roomCm, usedCm),
         fatal: true,
         at: states.watered.moment,
         roomCm,
-        neededCm: rootDepthCm,
+        usedCm,
         wettestSuctionCm: wettest,
         suctionCm: suctionAtCm(profile, middle),
       },
@@ -195,9 +212,24 @@ function judgeWet(asked: Asked, plant: Plant, zone: RootZone): Judged[] {
     },
   ];
 }
-const KEPT_DRY_DAYS = 45;
+export const KEPT_DRY_DAYS = 45;
 /** Who bears wet soil so long bears it for good. */
 const FOR_GOOD_DAYS = 180;
+
+/** Roots of plants of drained soil rot where it stays wet for months, whatever air is in it: a big pot in winter. */
+function judgeStaysWet({ states }: Asked, plant: Plant, zone: RootZone): Judged[] {
+  const { typical } = plant.saturationDays.growing;
+  if (states.lasting || typical >= BEARS_WET_MONTHS_DAYS) return [];
+  const days = states.daysUntil(middleCm(plant, zone) - WET_TO_THE_HAND_CM);
+  const borneDays = Math.max(LONG_WET_DAYS, WET_WITH_AIR * typical);
+  return days > borneDays ? [{ limit: "stays-wet", grade: "care", days, borneDays }] : [];
+}
+const BEARS_WET_MONTHS_DAYS = 60;
+/** Drier than this, a finger at the roots says damp. [cm] */
+const WET_TO_THE_HAND_CM = 60;
+/** So long, or so many times what is borne without air, soil may stay wet with air in it. Judged. */
+const LONG_WET_DAYS = 30;
+const WET_WITH_AIR = 6;
 
 function judgeDry({ states, setup }: Asked, plant: Plant, zone: RootZone): Judged[] {
   const { driestSuctionCm: driest, droughtDays } = plant;
@@ -254,8 +286,9 @@ function judgeDry({ states, setup }: Asked, plant: Plant, zone: RootZone): Judge
   const [easyDays, leastDays] = isWetland(plant) ? [WET_EASY_DAYS, WET_LEAST_DAYS] : [EASY_RHYTHM_DAYS, 0];
   // what lives in standing water misses it in a vessel that keeps none, however well it is watered
   const wantsStanding = droughtDays.growing.typical <= 2 && plant.saturationDays.growing.typical >= FOR_GOOD_DAYS;
+  const isOften = everyDays !== null && everyDays <= OFTEN_DAYS;
   const byRhythm: Grade =
-    lastsDays < leastDays && everyDays === null
+    (lastsDays < leastDays && everyDays === null) || (wantsStanding && !isOften)
       ? "unsuited"
       : wantsStanding || (everyDays === null && lastsDays < easyDays)
         ? "care"
@@ -270,9 +303,12 @@ function judgeDry({ states, setup }: Asked, plant: Plant, zone: RootZone): Judge
       beyondDays,
       borne: droughtDays.growing,
       everyDays,
+      wantsStanding,
     },
   ];
 }
+/** What stands in water gets by in a drained pot that is watered as often. [days] */
+const OFTEN_DAYS = 1;
 /** Nobody waters oftener for long; and a rhythm under two days is one to take care of. [days] */
 const OFTENEST_DAYS = 1;
 const EASY_RHYTHM_DAYS = 1.5;
@@ -288,7 +324,7 @@ function judgeCrown({ states, setup }: Asked, plant: Plant): Judged[] {
   const crownCm = stackHeightCm(setup) + (setup.planting?.crownOverSoilCm ?? 0);
   // under the base of an open pot there is none to reach
   const overWaterCm = crownCm - Math.max(waterTableCm, 0);
-  const told = { limit: "crown" as const, at: states.watered.moment, overWaterCm, wanted };
+  const told = { limit: "crown" as const, at: states.watered.moment, overWaterCm, wanted, stands: true };
   if (overWaterCm < wanted.low) {
     const drowned = overWaterCm < Math.min(wanted.low - DROWNING_CM, wanted.low > 0 ? wanted.low / 3 : wanted.low);
     return [{ ...told, grade: drowned ? "unsuited" : "care", fatal: true, side: "near" }];
@@ -304,6 +340,7 @@ function judgeCrown({ states, setup }: Asked, plant: Plant): Judged[] {
         overWaterCm: overWaterCm > wanted.high ? overWaterCm : farCm,
         grade: overWaterCm > wanted.high + FAR_CM ? "unsuited" : "care",
         side: "far",
+        stands: (overWaterCm > wanted.high ? waterTableCm : lowest.waterTableCm) > 0.05,
       },
     ];
   return [{ ...told, grade: "suits", side: "within" }];
@@ -314,13 +351,13 @@ const FAR_CM = 15;
 
 function judgeSoilDepth(plant: Plant, { fromCm, topCm }: RootZone): Judged {
   const soilCm = topCm - fromCm;
-  const { low, typical } = plant.rootDepthCm;
+  const { low } = plant.rootDepthCm;
   return {
     limit: "soil-depth",
-    grade: soilCm >= (low + typical) / 2 - 1e-6 ? "suits" : soilCm >= SHALLOW_SHARE * low ? "care" : "unsuited",
+    grade: soilCm >= low - 1e-6 ? "suits" : soilCm >= SHALLOW_SHARE * low ? "care" : "unsuited",
     soilCm,
     wanted: plant.rootDepthCm,
   };
 }
-/** With two thirds of what it gets by with it lives, small. */
-const SHALLOW_SHARE = 0.66;
+/** With half of what it gets by with it lives, small: a pot keeps it so. */
+const SHALLOW_SHARE = 0.5;

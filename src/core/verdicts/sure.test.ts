@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { inLibrary } from "../occupants/library/library";
 import type { Setup } from "../stack/setup";
-import { PAIR_STACKS } from "../testing/pairs";
+import { PAIR_STACKS } from "../testing/pair-stacks";
 import { medium } from "../testing/setups";
 import { CONTAINER_UPTAKE } from "../water/uptake";
 import { addedSureness, surenessOf } from "./sure";

@@ -1,9 +1,10 @@
 import type { CalendarDate } from "../units/calendar-date";
 import type { Range } from "../units/range";
-import type { Figure, Harm, Occupant, OccupantLookup } from "../occupants/occupant";
+import type { Figure, Harm, Occupant, OccupantLookup, Want } from "../occupants/occupant";
 import type { Occupancy, Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
 import type { FoodSafe } from "../vessel/vessel";
+import type { Holding } from "./burrow";
 import type { WaterStates } from "./states";
 
 /**
@@ -33,7 +34,8 @@ export type Told =
       readonly limit: "air";
       readonly at: Moment;
       readonly airedCm: Range;
-      readonly neededCm: Figure;
+      /** How deep its roots go here, at its present size. [cm] */
+      readonly usedCm: number;
       readonly leastAirSpace: Figure;
       readonly meanAirSpace: number;
       readonly goodAirSpace: Figure;
@@ -46,7 +48,7 @@ export type Told =
       readonly at: Moment;
       readonly reachesCm: Range;
       readonly soilCm: number;
-      readonly neededCm: Figure;
+      readonly usedCm: number;
       readonly sourWithinDays: Range;
     }
   /** How deep it is not wetter than it likes, in a soil that stays as it is. */
@@ -54,7 +56,7 @@ export type Told =
       readonly limit: "wet-for-good";
       readonly at: Moment;
       readonly roomCm: Range;
-      readonly neededCm: Figure;
+      readonly usedCm: number;
       readonly wettestSuctionCm: Figure;
       readonly suctionCm: number;
     }
@@ -68,6 +70,16 @@ export type Told =
       readonly restingDays: number;
       readonly borneResting: Figure;
       readonly decidedBy: "growing" | "resting";
+    }
+  /** How long it is wet to the hand after a watering, where there is air to spare. */
+  | { readonly limit: "stays-wet"; readonly days: number; readonly borneDays: number }
+  /** Grown with roots that were made in water, in clean grains over a shallow reservoir. */
+  | {
+      readonly limit: "water-roots";
+      readonly waterCm: number;
+      readonly grainsCm: number;
+      readonly isShallow: boolean;
+      readonly isShifted: boolean;
     }
   /** How dry it is at its roots in a soil that stays as it is. */
   | { readonly limit: "dry-for-good"; readonly at: Moment; readonly suctionCm: number; readonly driest: Figure }
@@ -91,6 +103,8 @@ export type Told =
       readonly beyondDays: number;
       readonly borne: Figure;
       readonly everyDays: number | null;
+      /** It lives in standing water, and none is kept here. */
+      readonly wantsStanding: boolean;
     }
   | {
       readonly limit: "crown";
@@ -98,21 +112,43 @@ export type Told =
       readonly overWaterCm: number;
       readonly wanted: Figure;
       readonly side: "near" | "far" | "within";
+      /** Whether any free water stands in there at that moment. */
+      readonly stands: boolean;
     }
   | { readonly limit: "soil-depth"; readonly soilCm: number; readonly wanted: Figure }
   | { readonly limit: "root-room"; readonly fits: Range; readonly count: number; readonly takenShare: number }
   | { readonly limit: "pH"; readonly pH: Range; readonly wanted: Figure; readonly layer: number }
-  | { readonly limit: "lime"; readonly layer: number | undefined; readonly likes: "hates" | "likes" }
+  | {
+      readonly limit: "lime";
+      readonly layer: number | undefined;
+      /** What a layer beside its soil gives off in years, as a multiple of what the soil can take up; null for its own. */
+      readonly timesTaken: number | null;
+    }
   | { readonly limit: "salts"; readonly ecDsPerM: Range; readonly most: Figure; readonly layer: number }
-  | { readonly limit: "feed"; readonly wants: "none" | "hungry"; readonly layer: number | undefined }
+  | {
+      readonly limit: "feed";
+      readonly wants: "none" | "hungry";
+      readonly layer: number | undefined;
+      /** Where feed harms it: by what the layer gives, by what may have to be rinsed out of it, or by lime that may be in it. */
+      readonly by: "feeds" | "rated" | "may-be-lime";
+    }
   | { readonly limit: "water-solids"; readonly ppm: number | null; readonly most: Figure }
   | { readonly limit: "light"; readonly molPerDay: Range | null; readonly wanted: Figure; readonly typed: boolean }
   | {
       readonly limit: "cold";
       readonly coldestC: number | null;
       readonly lives: Figure;
-      readonly kind: "frost" | "cool";
+      /** Of the frost it lives through, of the cool it bears, or of a crop that is not there in winter. */
+      readonly kind: "frost" | "cool" | "summer";
     }
+  /** What it wants of its rest: weeks of cold, or to be kept dry. */
+  | {
+      readonly limit: "rest";
+      readonly of: "winter" | "dry-winter" | "dry-summer";
+      readonly coldestC: number | null;
+      readonly below: Range;
+    }
+  | { readonly limit: "shut-in-sun" }
   | { readonly limit: "heat"; readonly warmestC: number; readonly lives: Figure }
   | { readonly limit: "humidity"; readonly humidity: Range; readonly wanted: Figure; readonly from: "lid" | "place" }
   | { readonly limit: "moving-air"; readonly openShare: number }
@@ -149,11 +185,12 @@ export type Told =
   | {
       readonly limit: "burrow";
       readonly widthCm: Figure;
-      /** Height of a cut that stands by itself in the damp ground. [cm] */
-      readonly standsCm: Range;
-      readonly atCm: number;
+      readonly holds: Holding;
+      readonly suctionCm: number;
       readonly layer: number;
     }
+  /** What it eats or drinks from where it lives. */
+  | { readonly limit: "provided"; readonly want: Want; readonly layer: number | undefined }
   | { readonly limit: "harm"; readonly harm: Harm | "unfit"; readonly layer: number }
   | { readonly limit: "open-share"; readonly openShare: number | undefined; readonly wanted: Figure }
   | { readonly limit: "ground-room"; readonly areaCm2: number; readonly wantedCm2: Range; readonly count: number }

@@ -4,6 +4,7 @@ import type { MediumLookup } from "../water/network";
 import { judgeAnimal } from "./animal";
 import { judgeCompany } from "./company";
 import { judgeAnimalPlace, judgePlantPlace } from "./place";
+import { judgeRest } from "./rest";
 import { judgeSoil } from "./plant-soil";
 import { judgeWater, type Judged } from "./plant-water";
 import { atStage } from "./stage";
@@ -30,11 +31,12 @@ function verdictOf(asked: Asked, occupancy: Occupancy): Verdict {
     : [
         ...(occupant.life === "plant"
           ? [
-              ...judgeWater(asked, occupant),
+              ...judgeWater(asked, occupant, stageOf(occupancy)),
               ...judgeSoil(asked, occupant, occupancy.count),
-              ...judgePlantPlace(asked.setup, occupant),
+              ...judgePlantPlace(asked, occupant),
+              ...judgeRest(asked, occupant),
             ]
-          : [...judgeAnimal(asked, occupant, occupancy.count), ...judgeAnimalPlace(asked.setup, occupant)]),
+          : [...judgeAnimal(asked, occupant, occupancy.count), ...judgeAnimalPlace(asked, occupant)]),
         ...judgeCompany(asked, occupancy, occupant),
       ];
   const findings = judged

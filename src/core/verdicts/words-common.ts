@@ -20,6 +20,9 @@ export type VerdictSentence = {
   readonly why: Why;
 };
 
+/** "3 days", "1 day"; and a range of them. */
+export const ofDays = (text: string): string => `${text}\u00a0${text === "1" ? "day" : "days"}`;
+
 /** A finding of some limits, with how it was graded. */
 export type Of<L extends Told["limit"]> = Extract<Told, { limit: L }> & { readonly grade: Grade };
 
@@ -58,6 +61,17 @@ export const count = (value: number): string => threeFigures(value, 0);
 export function layerWords({ setup, medium }: Speaking, layer: number): string {
   const { name, mediumId } = setup.layers[layer]!;
   return name || (medium(mediumId)?.name.toLowerCase() ?? "an unknown medium");
+}
+
+/** Whether a name is of many: "castings", "clay granules 3–6 mm". */
+const isPlural = (name: string): boolean => {
+  const head = name.split(/[,\d(]/u)[0]!.trim();
+  return /[^su]s$/iu.test(head) && !/ss$|moss$/iu.test(head);
+};
+/** A layer and what it does, in its number: "the castings feed", "the loam has". */
+export function layerDoes(speaking: Speaking, layer: number, one: string, many: string): string {
+  const name = layerWords(speaking, layer);
+  return `${name} ${isPlural(name) ? many : one}`;
 }
 
 const FELT: readonly (readonly [upToCm: number, words: string])[] = [

@@ -1,8 +1,9 @@
 import { range, light, reasons, type Of, type Speaking, type Text } from "./words-common";
-import { formatPercent, formatTemperature } from "../units/units";
+import { formatPercent, formatTemperature, type UnitSystem } from "../units/units";
 import type { Told } from "./verdict";
 
-export type PlaceLimit = "light" | "cold" | "heat" | "humidity" | "moving-air" | "company" | "food-safe";
+export type PlaceLimit =
+  "light" | "cold" | "heat" | "rest" | "shut-in-sun" | "humidity" | "moving-air" | "company" | "food-safe";
 
 /** Where it stands and beside whom. */
 export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
@@ -14,7 +15,9 @@ export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
         text:
           told.molPerDay === null
             ? `It wants ${range(told.wanted, light)} of light a day; what there is, is not said.`
-            : `It gets ${told.typed ? light(told.molPerDay.typical) : `some ${range(told.molPerDay, light)}`} of light a day; it wants ${range(told.wanted, light)}.`,
+            : told.grade === "suits"
+              ? `${told.typed ? light(told.molPerDay.typical) : `Some ${range(told.molPerDay, light)}`} of light a day.`
+              : `It gets ${told.typed ? light(told.molPerDay.typical) : `some ${range(told.molPerDay, light)}`} of light a day; it wants ${range(told.wanted, light)}.`,
         why: why(
           "Photons for photosynthesis over a day. A dim corner has 1, a bright window 5 to 14, full sun 30 to 50.",
           [["wanted", range(told.wanted, light)]],
@@ -26,14 +29,20 @@ export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
       const { coldestC, lives, kind } = told;
       const degrees = (value: number): string => formatTemperature(value, system);
       const limit =
-        kind === "frost"
-          ? `it lives through ${degrees(lives.typical)}, some of its kind through ${degrees(lives.low)}`
-          : `it wants ${range(lives, degrees)}`;
+        kind === "cool"
+          ? `it wants ${range(lives, degrees)}`
+          : `it lives through ${degrees(lives.typical)}, some of its kind through ${degrees(lives.low)}`;
       return {
         text:
           coldestC === null
             ? `How cold it gets is not said; ${limit}.`
-            : `It gets as cold as ${degrees(coldestC)}; ${limit}.`,
+            : told.grade === "suits"
+              ? `It gets as cold as ${degrees(coldestC)}, which it bears.`
+              : kind === "summer"
+                ? `Winters of ${degrees(coldestC)} kill it: a crop of one summer, out after the last frost and gone before the first.`
+                : kind === "cool" && told.grade === "care"
+                  ? `It gets as cold as ${degrees(coldestC)}; ${limit}: chilled it stands still, and rots where it is wet.`
+                  : `It gets as cold as ${degrees(coldestC)}; ${limit}.`,
         why: why(
           "The coldest of the place over the year.",
           [["lives", range(lives, degrees)]],
@@ -45,15 +54,30 @@ export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
     case "heat": {
       const degrees = (value: number): string => formatTemperature(value, system);
       return {
-        text: `It gets as warm as ${degrees(told.warmestC)}; it is at ease to ${degrees(told.lives.high)}.`,
+        text:
+          told.grade === "suits"
+            ? `It gets as warm as ${degrees(told.warmestC)}, which it bears.`
+            : `It gets as warm as ${degrees(told.warmestC)}; it is at ease to ${degrees(told.lives.high)}.`,
         why: why("The warmest of the place over the year.", [["at ease", range(told.lives, degrees)]], told.lives),
       };
     }
+    case "rest":
+      return { text: restText(told, system), why: restWhy(told, system) };
+    case "shut-in-sun":
+      return {
+        text: "Shut behind glass in the sun it is cooked within half an hour: bright shade, or no lid.",
+        why: plainWhy("Sun through glass warms what is behind it; closed, the heat stays.", [
+          ["it stands", "in the sun"],
+        ]),
+      };
     case "humidity":
       return {
-        text: `The air is at ${range(told.humidity, formatPercent)} humidity${told.from === "lid" ? " under its lid" : ""}; it likes ${range(told.wanted, formatPercent)}.`,
+        text:
+          told.grade === "suits"
+            ? `The air${told.from === "lid" ? " under its lid" : ""} is at ${range(told.humidity, formatPercent)} humidity.`
+            : `The air is at ${range(told.humidity, formatPercent)} humidity${told.from === "lid" ? " under its lid" : ""}; it likes ${range(told.wanted, formatPercent)}.`,
         why: why(
-          "Humidity under a lid is taken from how much of the mouth it leaves open.",
+          "Under a lid the air is between that of the ground's surface and that of the room, the nearer to the room the more of the mouth is open; while the room is not said, it is taken as 35 to 65 %.",
           [["wanted", range(told.wanted, formatPercent)]],
           told.wanted,
         ),
@@ -72,7 +96,7 @@ export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
       return {
         text:
           told.foodSafe === "yes"
-            ? "It is grown to be eaten, and the vessel is safe for food."
+            ? "The vessel is safe for food."
             : told.foodSafe === "no"
               ? "It is grown to be eaten, and the vessel is not safe for food: line it with what is, or grow something else in it."
               : "It is grown to be eaten; whether the vessel and its liner are safe for food is not said.",
@@ -111,3 +135,29 @@ function companyText(clash: Extract<Told, { limit: "company" }>["clash"], other:
       return clash satisfies never;
   }
 }
+
+/** What its rest asks for, and what that means in a room. */
+function restText({ of, coldestC, below, grade }: Of<"rest">, system: UnitSystem): string {
+  const degrees = (value: number): string => formatTemperature(value, system);
+  if (of !== "winter") {
+    const season = of === "dry-winter" ? "winter" : "summer";
+    return grade === "suits"
+      ? `It rests dry in ${season}: hardly any water then.`
+      : `It rests dry in ${season}, and this is kept wet the year round: let it run dry for its rest, or it rots.`;
+  }
+  const cold = `some ten weeks under ${degrees(below.typical)}`;
+  if (coldestC === null) return `It rests cold, for ${cold} in winter; how cold it gets is not said.`;
+  return grade === "suits"
+    ? `It rests cold in winter, and gets ${degrees(coldestC)}.`
+    : `It rests in winter, for ${cold}, and this never gets under ${degrees(coldestC)}: ${grade === "care" ? "it comes back weaker, with fewer flowers." : "it wears itself out in a year or two."} Indoors that means a frost-free porch, an unheated room or a cold frame.`;
+}
+
+const restWhy = ({ of, below }: Of<"rest">, system: UnitSystem): Text["why"] => ({
+  formula:
+    of === "winter"
+      ? "What comes from where winters freeze is held against the coldest of the place over the year."
+      : "What rests dry for weeks is held against whether water is kept, or given by the calendar, the year round.",
+  inputs: [["cold enough, range", range(below, (value) => formatTemperature(value, system))]],
+  source: "Chilling of buds after Saure (1985), of bulbs after De Hertogh & Le Nard (1993); general husbandry.",
+  uncertainty: "How many weeks and how cold differs by kind and by where its seed came from.",
+});

@@ -1,4 +1,5 @@
 import {
+  ofDays,
   range,
   dayWords,
   daysText,
@@ -19,6 +20,8 @@ export type WaterLimit =
   | "oxygen"
   | "wet-for-good"
   | "wet-days"
+  | "stays-wet"
+  | "water-roots"
   | "dry-for-good"
   | "kept-damp"
   | "dry-days"
@@ -34,32 +37,21 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
   const cm = (height: number): string => formatLength(height, system);
   switch (told.limit) {
     case "air": {
-      const { airedCm, neededCm, leastAirSpace, meanAirSpace, shortBelowCm, goodAirSpace } = told;
+      const { airedCm, usedCm, leastAirSpace, meanAirSpace, goodAirSpace } = told;
       if (leastAirSpace.typical <= NEEDS_NONE)
         return {
-          text: `It needs no air in its soil: its roots get it from above, or live without. There are ${formatPercent(meanAirSpace)} on the mean.`,
-          why: plainWhy("The air space its roots want at least."),
+          text: "It needs no air in its soil.",
+          why: plainWhy("The air space its roots want at least: they get it from above, or live without."),
         };
-      const enough = `It has ${formatPercent(leastAirSpace.typical)} of air and more`;
-      const deep =
-        shortBelowCm === undefined
-          ? "all through its soil"
-          : airedCm.typical < 0.1
-            ? "nowhere, not even at the surface"
-            : `down to ${cm(airedCm.typical)} under the surface`;
-      const wants = `its roots want ${range({ ...neededCm, high: neededCm.typical }, cm)}`;
-      const comes =
-        told.grade === "care" && airedCm.high > airedCm.typical + 0.1
-          ? ` If it bears ${formatPercent(leastAirSpace.low)}, it has ${cm(airedCm.high)}.`
-          : "";
       return {
-        text: `${enough} ${deep}, ${momentWords(told.at)}; ${wants}. On the mean ${formatPercent(meanAirSpace)} in the roots' depth; good is ${formatPercent(goodAirSpace.typical)}.${comes}`,
+        text: airText(told, cm),
         why: why(
-          "Depth under the surface down to which every height has the least air space its roots want, once watered and drained, or full; held against the depth its roots need.",
+          "Air space on the mean of the depth its roots fill here, and down to where every height has the least they want, once watered and drained, or full. Roots live where there is air and leave the rest.",
           [
+            ["air on the mean, and good", `${formatPercent(meanAirSpace)}, ${formatPercent(goodAirSpace.typical)}`],
             ["least air, range", range(leastAirSpace, formatPercent)],
             ["depth with that air", range(airedCm, cm)],
-            ["roots, least to usual", range({ ...neededCm, high: neededCm.typical }, cm)],
+            ["depth its roots fill here", cm(usedCm)],
           ],
           leastAirSpace,
           "Air space varies by several per cent between batches of one medium.",
@@ -67,13 +59,14 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
       };
     }
     case "oxygen": {
-      const { reachesCm, soilCm, sourWithinDays } = told;
-      const text =
-        reachesCm.typical >= soilCm - 0.05
-          ? `Oxygen comes to the foot of its soil (at the least to ${cm(reachesCm.low)}).`
-          : `No oxygen comes deeper than ${cm(reachesCm.typical)} (${range(reachesCm, cm)}): roots under that die, and in ${daysText(sourWithinDays.low)} to ${daysText(sourWithinDays.high)} days it smells sour.`;
+      const { reachesCm, soilCm, sourWithinDays, usedCm } = told;
+      const reaches = reachesCm.typical >= soilCm - 0.05 ? "to the foot of its soil" : cm(reachesCm.typical);
+      const sour = `roots under that die, and in ${daysText(sourWithinDays.low)} to ${daysText(sourWithinDays.high)} days it smells sour`;
       return {
-        text,
+        text:
+          told.grade === "suits"
+            ? `Oxygen comes ${reachesCm.typical >= soilCm - 0.05 ? reaches : `down to ${reaches}`}.`
+            : `Oxygen comes no deeper than ${reaches} (${range(reachesCm, cm)}) of the ${cm(usedCm)} its roots would fill: ${sour}.`,
         why: {
           formula:
             "Steady diffusion from the surface through the air-filled pores, D0·ε^(10/3)/φ², against what roots and microbes use where it is warmest, or at 20 °C while that is not said; where it is used up, oxygen ends. Twice as much is used 10 °C warmer.",
@@ -88,12 +81,12 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
       };
     }
     case "wet-for-good": {
-      const { roomCm, wettestSuctionCm, suctionCm, neededCm } = told;
+      const { roomCm, wettestSuctionCm, suctionCm, usedCm } = told;
       return {
         text:
           told.grade === "suits"
-            ? `It stays ${feltAs(suctionCm)} (${suction(suctionCm, system)} of suction in the middle of its roots), as it likes.`
-            : `It stays ${feltAs(suctionCm)}: only the upper ${cm(Math.max(0, roomCm.typical))} keep the ${suction(wettestSuctionCm.typical, system)} of suction under which it rots, where its roots want ${cm(neededCm.low)} at least.${told.grade === "care" ? ` If it bears ${suction(wettestSuctionCm.low, system)}, it has ${cm(roomCm.high)}.` : ""}`,
+            ? `It stays ${feltAs(suctionCm)}, as it likes.`
+            : `It stays ${feltAs(suctionCm)}: only the upper ${cm(Math.max(0, roomCm.typical))} of the ${cm(usedCm)} its roots would fill keep the ${suction(wettestSuctionCm.typical, system)} of suction under which it rots.${told.grade === "care" ? ` If it bears ${suction(wettestSuctionCm.low, system)}, it has ${cm(roomCm.high)}.` : ""}`,
         why: why(
           "The wettest suction at which it thrives, held against the suction by height in the state that lasts: full, as the vessel keeps it.",
           [
@@ -108,19 +101,52 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
     case "wet-days": {
       const { days, borne, restingDays, borneResting, decidedBy, wettestSuctionCm } = told;
       const inRest = decidedBy === "resting";
+      const wet = `It is wetter than it likes for ${dayWords(days.typical)} after a watering`;
       return {
         text: inRest
-          ? `In its rest, when it drinks a quarter, a watering keeps it wet for ${dayWords(restingDays)}; it bears ${range(borneResting, daysText)} days then. Water it less, or hardly, in its rest.`
-          : `It is wetter than it likes for ${dayWords(days.typical)} after a watering; it bears ${range(borne, daysText)} days.`,
+          ? `In its rest, when it drinks a quarter, a watering keeps it wet for ${dayWords(restingDays)}; it bears ${ofDays(range(borneResting, daysText))} then. Water it less, or hardly, in its rest.`
+          : told.grade === "suits"
+            ? `${wet}.`
+            : `${wet}; it bears ${ofDays(range(borne, daysText))}.`,
         why: why(
           "Days from a soaking until roots have drawn the suction in the middle of their depth to the wettest they like, at the demand of a usual day.",
           [
             ["wettest it likes", range(wettestSuctionCm, (value) => suction(value, system))],
             ["days wetter", range(days, daysText)],
+            ["days it bears", range(borne, daysText)],
             ["at rest", daysText(restingDays)],
           ],
           borne,
           "The demand is a day's mean; a cool week doubles the time.",
+        ),
+      };
+    }
+    case "stays-wet":
+      return {
+        text: `A watering keeps its soil wet for ${dayWords(told.days)}, where ${dayWords(told.borneDays)} are plenty: a smaller pot, a more open mix or far less water. A big wet pot round a small plant rots it in winter.`,
+        why: plainWhy(
+          "Days from a soaking until what is in the middle of its roots is no longer wet to the hand (60 cm of suction), at the demand that is said: though there is air in it, roots of plants of drained soil rot where it stays so for months.",
+          [["days it stays wet", daysText(told.days)]],
+        ),
+      };
+    case "water-roots": {
+      const { waterCm, grainsCm, isShallow, isShifted } = told;
+      const third = cm(grainsCm / 3);
+      const start = isShifted
+        ? "Roots made in soil die in water and new ones take weeks: start with a cutting, or rinse it bare and shift it in its growing season."
+        : "";
+      const keep = `Keep the water ${isShallow ? `as shallow as its ${cm(waterCm)}` : `at ${third} at most, not ${cm(waterCm)}`}, feed weakly in it, and rinse the grains once a month.`;
+      return {
+        text:
+          told.grade === "suits"
+            ? `Its roots grow into ${cm(waterCm)} of water: weak feed, a rinse a month.`
+            : `Grown in clean grains over water. ${[start, keep].filter(Boolean).join(" ")}`,
+        why: plainWhy(
+          "Roots that grew in water breathe in it, by its surface and the thin films on coarse, clean grains that neither rot nor feed, while the water is no deeper than a third of them and the grains over it have air. Judged by these conditions, not by the air that roots of soil want.",
+          [
+            ["water in the grains", cm(waterCm)],
+            ["grains", cm(grainsCm)],
+          ],
         ),
       };
     }
@@ -129,7 +155,7 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
       return {
         text:
           told.grade === "suits"
-            ? `It is ${feltAs(suctionCm)} at its roots, ${suction(suctionCm, system)} of suction; it bears ${suction(driest.typical, system)}.`
+            ? `It is ${feltAs(suctionCm)} at its roots, ${suction(suctionCm, system)} of suction.`
             : `It is too dry at its roots: ${suction(suctionCm, system)} of suction, where it bears ${range(driest, (value) => suction(value, system))}.`,
         why: why(
           "The suction in the middle of its roots in the state that lasts, held against the driest at which it thrives.",
@@ -142,10 +168,10 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
       const { markCm, levelCm, driest, daysFromFull, beyondDays, borne, everyDays } = told;
       const mark =
         markCm === undefined
-          ? "Any level keeps its roots damp enough"
+          ? "Any level keeps it damp"
           : markCm > levelCm + 0.05
             ? `Its roots are kept damp only from ${cm(markCm)} of water on; it stands at ${cm(Math.max(0, levelCm))}`
-            : `Its roots are kept damp while the water stands over ${cm(Math.max(0, markCm))}`;
+            : `Kept damp while water stands over ${cm(Math.max(0, markCm))}`;
       const time =
         everyDays === null
           ? Number.isFinite(daysFromFull) && daysFromFull > 0
@@ -154,8 +180,8 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
               : `, about ${dayWords(daysFromFull)} from full`
             : ""
           : beyondDays > 0
-            ? `; filled up every ${daysText(everyDays)} days, it goes without for ${dayWords(beyondDays)}, and bears ${range(borne, daysText)}`
-            : `; filled up every ${daysText(everyDays)} days, it never goes without`;
+            ? `; filled up every ${ofDays(daysText(everyDays))}, it goes without for ${dayWords(beyondDays)}, and bears ${ofDays(range(borne, daysText))}`
+            : `; filled up every ${ofDays(daysText(everyDays))}, it never goes without`;
       return {
         text: `${mark}${time}.`,
         why: why(
@@ -172,14 +198,16 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
     }
     case "dry-days": {
       const { lastsDays, driest, beyondDays, borne, everyDays } = told;
-      const lasts = `A soaking lasts it ${dayWords(lastsDays)}`;
+      const lasts = `A soaking lasts ${dayWords(lastsDays)}`;
+      const every = everyDays === null ? "" : ofDays(daysText(everyDays));
       return {
-        text:
-          everyDays === null
+        text: told.wantsStanding
+          ? `It lives in standing water, and this keeps none: stand it in a tray of water, or plug the holes.`
+          : everyDays === null
             ? `${lasts}${lastsDays < 1.5 ? ", less than anybody waters for long" : ": water it before then"}.`
             : beyondDays > 0
-              ? `${lasts}; watered every ${daysText(everyDays)} days, it goes without for ${dayWords(beyondDays)}, and bears ${range(borne, daysText)}.`
-              : `${lasts}, and it is watered every ${daysText(everyDays)}.`,
+              ? `${lasts}; watered every ${every}, it goes without for ${dayWords(beyondDays)}, and bears ${ofDays(range(borne, daysText))}.`
+              : `${lasts}, and it is watered every ${every}.`,
         why: why(
           "Days of usual demand from the drained state until the middle of its roots comes to the driest suction at which it thrives; the soil is reckoned as drawn from evenly.",
           [["driest it thrives at", range(driest, (value) => suction(value, system))]],
@@ -189,8 +217,8 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
       };
     }
     case "crown": {
-      const { overWaterCm, wanted, side } = told;
-      const stands =
+      const { overWaterCm, wanted, side, stands } = told;
+      const where =
         overWaterCm < 0
           ? `Its crown stands ${cm(-overWaterCm)} under water`
           : `Its crown stands ${cm(overWaterCm)} over free water`;
@@ -199,21 +227,36 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
           ? `it likes ${cm(-wanted.high)} to ${cm(-wanted.low)} over it`
           : wanted.low < 0
             ? `it likes from ${cm(-wanted.low)} under water to ${cm(wanted.high)} over it`
-            : `it likes ${range(wanted, cm)}`;
+            : `it likes ${range(wanted, cm)} over water`;
+      const when = told.at.kind === "mark" || told.at.on ? ` ${momentWords(told.at)}` : "";
       return {
-        text: `${stands}${told.at.kind === "mark" || told.at.on ? ` ${momentWords(told.at)}` : ""}; ${likes}${side === "near" ? ": raise it, or let the water stand lower" : side === "far" ? ": let the water stand higher" : ""}.`,
+        text: !stands
+          ? `No free water stands in here${when}; ${likes}: keep some.`
+          : side === "within"
+            ? `${where}.`
+            : `${where}${when}; ${likes}: ${side === "near" ? "raise it, or let the water stand lower" : "let the water stand higher"}.`,
         why: why("Height of the crown over the free water when full.", [["wanted", range(wanted, cm)]], wanted),
       };
     }
-    case "soil-depth":
+    case "soil-depth": {
+      const { soilCm, wanted, grade } = told;
       return {
-        text: `There are ${cm(told.soilCm)} of soil for its roots; it gets by with ${cm(told.wanted.low)} and usually fills ${cm(told.wanted.typical)}.`,
-        why: why("Height of the layers marked as rooted.", [["wanted", range(told.wanted, cm)]], told.wanted),
+        text:
+          grade === "suits"
+            ? `${cm(soilCm)} of soil are enough for its roots.`
+            : `There are ${cm(soilCm)} of soil; grown up it gets by with ${cm(wanted.low)} and usually fills ${cm(wanted.typical)}. ${grade === "care" ? "It stays small, and dries sooner." : "It does for a young one, not for long."}`,
+        why: why("Height of the layers marked as rooted.", [["wanted", range(wanted, cm)]], wanted),
       };
+    }
     case "root-room": {
       const { fits, count: of, takenShare } = told;
+      const find = fits.high === 1 ? "finds room here" : "of its kind find room here";
+      const many = fits.low === fits.high ? count(fits.typical) : `${count(fits.low)} to ${count(fits.high)}`;
       return {
-        text: `${fits.low === fits.high ? count(fits.typical) : `${count(fits.low)} to ${count(fits.high)}`} of its kind find room here; ${of === 1 ? "there is one" : `there are ${of}`}${told.grade === "suits" ? "" : `, and all that grow here together, grown up, want ${takenShare < 2 ? `${formatPercent(takenShare)} of` : `${threeFigures(takenShare, 1)} times`} the room there is`}.`,
+        text:
+          told.grade === "suits"
+            ? `${many === "1" ? "One" : many} ${find}.`
+            : `${many === "1" ? "One" : many} ${find}; ${of === 1 ? "there is one" : `there are ${of}`}, and all that grow here together, grown up, want ${takenShare < 2 ? `${formatPercent(takenShare)} of` : `${threeFigures(takenShare, 1)} times`} the room there is.`,
         why: plainWhy(
           "What each takes of the room, grown up, by roots or by leaves, whichever is more: of the soil's surface four fifths of its roots' spread squared; of that, wider by a quarter of its leaves' spread at the edge, half of their spread squared.",
         ),
@@ -227,4 +270,28 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
     default:
       return told satisfies never;
   }
+}
+
+function airText(told: Of<"air">, cm: (height: number) => string): string {
+  const { airedCm, usedCm, leastAirSpace, meanAirSpace, goodAirSpace, at } = told;
+  const good = `${formatPercent(goodAirSpace.typical)} is good`;
+  const when = at.on ? ` ${momentWords(at)}` : "";
+  const mean = `${formatPercent(meanAirSpace)} of air at its roots${when}`;
+  const least = formatPercent(leastAirSpace.typical);
+  if (told.grade === "suits")
+    return meanAirSpace >= goodAirSpace.typical
+      ? `${mean}; ${good}.`
+      : `${mean}, and ${least} at least down to ${cm(Math.min(airedCm.typical, usedCm))}.`;
+  const deep =
+    airedCm.typical < 0.1
+      ? "nowhere, not even at the surface"
+      : `down to ${cm(airedCm.typical)} of the ${cm(usedCm)} they fill`;
+  // by the most tolerant account it may have enough
+  const tolerant =
+    told.grade === "care" && airedCm.high > airedCm.typical + 0.1
+      ? leastAirSpace.low <= NEEDS_NONE
+        ? " By some accounts it needs none."
+        : ` If it bears ${formatPercent(leastAirSpace.low)}, it has ${cm(Math.min(airedCm.high, usedCm))}.`
+      : "";
+  return `Its roots have ${least} of air, the least they want, ${deep}, ${momentWords(at)}; on the mean ${formatPercent(meanAirSpace)}, ${good}.${tolerant}`;
 }

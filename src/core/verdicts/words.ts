@@ -62,6 +62,8 @@ const HEADINGS: Record<Limit, string> = {
   oxygen: "Oxygen in the depth",
   "wet-for-good": "How wet it stays",
   "wet-days": "Days wet after a watering",
+  "stays-wet": "How long it stays wet",
+  "water-roots": "Roots in water",
   "dry-for-good": "How dry it is",
   "kept-damp": "Kept damp from below",
   "dry-days": "How long a watering lasts it",
@@ -76,6 +78,8 @@ const HEADINGS: Record<Limit, string> = {
   light: "Light",
   cold: "Cold",
   heat: "Heat",
+  rest: "Rest",
+  "shut-in-sun": "Glass in the sun",
   humidity: "Humidity",
   "moving-air": "Moving air",
   company: "Company",
@@ -87,6 +91,7 @@ const HEADINGS: Record<Limit, string> = {
   "deep-damp": "Damp in the depth",
   "open-water": "Open water",
   burrow: "Burrow",
+  provided: "Food and drink",
   harm: "What it lives on",
   "open-share": "Lid",
   "ground-room": "Ground for them",
@@ -101,6 +106,8 @@ function said(finding: Finding, speaking: Speaking): Text {
     case "oxygen":
     case "wet-for-good":
     case "wet-days":
+    case "stays-wet":
+    case "water-roots":
     case "dry-for-good":
     case "kept-damp":
     case "dry-days":
@@ -118,6 +125,8 @@ function said(finding: Finding, speaking: Speaking): Text {
     case "light":
     case "cold":
     case "heat":
+    case "rest":
+    case "shut-in-sun":
     case "humidity":
     case "moving-air":
     case "company":
@@ -130,6 +139,7 @@ function said(finding: Finding, speaking: Speaking): Text {
     case "deep-damp":
     case "open-water":
     case "burrow":
+    case "provided":
     case "harm":
     case "open-share":
     case "ground-room":

@@ -3,7 +3,7 @@ import { MARROWBECK } from "../../../demo/marrowbeck";
 import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import type { Setup } from "@/core/stack/setup";
-import { PAIR_STACKS } from "@/core/testing/pairs";
+import { PAIR_STACKS } from "@/core/testing/pair-stacks";
 import { medium } from "@/core/testing/setups";
 import { troubleOf } from "./trouble";
 

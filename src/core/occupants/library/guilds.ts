@@ -10,6 +10,7 @@ const ROOTS_OF_BOG = "Adlassnig et al. 2005";
 
 const COMMON = {
   movingAir: "bears-still",
+  heat: "bears",
   growth: "medium",
   dormancy: "none",
   toPeople: "unknown",

@@ -7,6 +7,7 @@ const { acid, shrub, "dwarf-tree": dwarf } = GUILD_NEEDS;
 /** Acid lovers, shrubs in tubs, and small trees in shallow bowls. */
 export const WOODY_PLANTS: readonly Plant[] = [
   plant("lingonberry", "Lingonberry", "Vaccinium vitis-idaea", acid, {
+    alsoCalled: ["cowberry", "partridgeberry"],
     rootDepthCm: [7, 13, 25],
     heightCm: [10, 22, 35],
     spreadCm: [20, 35, 50],
@@ -27,7 +28,27 @@ export const WOODY_PLANTS: readonly Plant[] = [
     toPets: "none-known",
     harvest: { from: "last-frost", fromWeeks: 9, toWeeks: 18 },
   }),
+  plant("raspberry", "Raspberry", "Rubus idaeus", shrub, {
+    rootDepthCm: [16, 26, 45],
+    rootSpreadCm: [25, 40, 70],
+    spreadCm: [30, 45, 70],
+    heightCm: [60, 110, 170],
+    wettestSuctionCm: [3, 7, 15],
+    driestSuctionCm: [80, 200, 500],
+    dryDays: [1, 2, 5],
+    pH: [5.2, 6, 6.8],
+    mostEcDsPerM: [0.8, 1.2, 2],
+    temperatureC: [3, 18, 28],
+    frostC: [-30, -22, -15],
+    feed: "hungry",
+    eaten: true,
+    dormancy: "winter",
+    toPeople: "none-known",
+    toPets: "none-known",
+    harvest: { from: "last-frost", fromWeeks: 8, toWeeks: 20 },
+  }),
   plant("heather", "Heather", "Calluna vulgaris", acid, {
+    alsoCalled: ["ling"],
     rootDepthCm: [9, 15, 25],
     heightCm: [15, 35, 55],
     lightMolPerDay: [12, 22, 42],
@@ -77,12 +98,18 @@ export const WOODY_PLANTS: readonly Plant[] = [
     dormancy: "winter",
   }),
   plant("box", "Box", "Buxus sempervirens", shrub, {
+    alsoCalled: ["boxwood"],
     lime: "likes",
     toPeople: "irritant",
     toPets: "poisonous",
     frostC: [-22, -16, -10],
   }),
-  plant("bay", "Bay", "Laurus nobilis", shrub, { frostC: [-10, -5, -1], eaten: true, toPets: "irritant" }),
+  plant("bay", "Bay", "Laurus nobilis", shrub, {
+    alsoCalled: ["bay laurel", "sweet bay"],
+    frostC: [-10, -5, -1],
+    eaten: true,
+    toPets: "irritant",
+  }),
   plant("olive", "Olive", "Olea europaea", shrub, {
     wettestSuctionCm: [8, 15, 30],
     driestSuctionCm: [1000, 5000, 15_000],
@@ -96,6 +123,7 @@ export const WOODY_PLANTS: readonly Plant[] = [
     toPets: "none-known",
   }),
   plant("citrus", "Citrus", "Citrus × limon", shrub, {
+    alsoCalled: ["lemon", "lemon tree"],
     leastAirSpace: [0.1, 0.15, 0.2],
     wetDays: [1, 3, 6],
     wetDaysResting: [1, 3, 6],
@@ -115,6 +143,7 @@ export const WOODY_PLANTS: readonly Plant[] = [
     growth: "fast",
   }),
   plant("dwarf-juniper", "Juniper, small tree", "Juniperus chinensis", dwarf, {
+    alsoCalled: ["bonsai juniper"],
     wettestSuctionCm: [4, 8, 18],
     driestSuctionCm: [150, 500, 1500],
     dryDays: [1, 2, 4],
@@ -122,13 +151,21 @@ export const WOODY_PLANTS: readonly Plant[] = [
     dormancy: "none",
     toPets: "irritant",
   }),
-  plant("dwarf-maple", "Maple, small tree", "Acer palmatum", dwarf, { lightMolPerDay: [8, 18, 35] }),
+  plant("dwarf-maple", "Maple, small tree", "Acer palmatum", dwarf, {
+    alsoCalled: ["bonsai maple", "japanese maple"],
+    lightMolPerDay: [8, 18, 35],
+  }),
   plant("dwarf-pine", "Pine, small tree", "Pinus thunbergii", dwarf, {
+    alsoCalled: ["bonsai pine", "black pine"],
     wettestSuctionCm: [5, 10, 20],
     leastAirSpace: [0.17, 0.23, 0.3],
     frostC: [-12, -7, -3],
     dormancy: "none",
     lightMolPerDay: [15, 28, 50],
   }),
-  plant("dwarf-elm", "Elm, small tree", "Ulmus parvifolia", dwarf, { frostC: [-8, -4, 2], toPets: "none-known" }),
+  plant("dwarf-elm", "Elm, small tree", "Ulmus parvifolia", dwarf, {
+    alsoCalled: ["bonsai elm", "chinese elm"],
+    frostC: [-8, -4, 2],
+    toPets: "none-known",
+  }),
 ];
