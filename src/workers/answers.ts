@@ -61,6 +61,7 @@ export function answerTo(
         ...question,
         medium,
         occupants: occupantsWith(question.own),
+        kinds: [...question.own, ...LIBRARY],
         partsOf: (id) => question.mixes.find(({ mediumId }) => mediumId === id)?.parts,
         mayGoOn,
       });

@@ -19,7 +19,7 @@ import { purposeOfKind, soilsFor } from "./guilds";
 import { coarseCellCm, judgedWhole } from "./judge";
 import { mend } from "./mend";
 import { atStage } from "./stage";
-import type { FamilyId } from "./changes";
+import type { FamilyId } from "./family";
 import { GRADES, type Grade, type Limit } from "./verdict";
 
 /** A setup that was built for one that is to live in it. */
@@ -222,4 +222,15 @@ const NOT_SO_ANY_MORE: Partial<Record<FamilyId, readonly string[]>> = {
   "no-tray": ["Tray", "Level"],
   lid: ["Lid"],
 };
-const NOT_BUILT: readonly string[] = ["place", "rain-water", "fewer", "without-company"];
+/** Another place, another kind, or what would make it another way of holding water than the one it stands under. */
+const NOT_BUILT: readonly FamilyId[] = [
+  "place",
+  "rain-water",
+  "fewer",
+  "without-company",
+  "drill",
+  "tray",
+  "plug",
+  "pot",
+  "another-kind",
+];

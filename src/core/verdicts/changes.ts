@@ -12,11 +12,11 @@ import { withLayer } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { fixtureOf, fixturesOf } from "../stack/fixtures";
 import { USUAL_PLANTING, type Setup } from "../stack/setup";
-import { boundariesCm, headroomCm, openingsOf } from "../stack/geometry";
+import { boundariesCm, drainsAtCm, headroomCm, openingsOf } from "../stack/geometry";
 import { reservoirLayer, withReservoirTop } from "../stack/platform";
 import type { Medium } from "../media/medium";
 import type { RecipePart } from "../mixing/recipe";
-import type { Occupant } from "../occupants/occupant";
+import type { Animal, Guild, Occupant } from "../occupants/occupant";
 import {
   formatLength,
   formatPercent,
@@ -31,108 +31,24 @@ import { mixAsMedium } from "../water/mix-as-medium";
 import type { MediumLookup } from "../water/network";
 import { asDampAs } from "../water/same-damp";
 import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "./mixed-in";
-import type { WaterStates } from "./states";
+import {
+  byDegree,
+  DRY_LIMITS,
+  layerEffort,
+  litres,
+  STEPS,
+  WATER_LIMITS,
+  WET_LIMITS,
+  type Changing,
+  type Family,
+  type Step,
+} from "./family";
+import { drilled, inTray, otherPots, plugged, thinLayers } from "./changes-vessel";
+import { restsDry, wantsWinter } from "./rest";
 import type { Limit } from "./verdict";
 
-/**
- * The ways a grower may change a setup, each from the least to the most, and what each costs in effort. Effort is counted
- * in the work of hands: a habit 0.5, water poured or let out 1 and a tenth a litre, a thing moved to another place 2, a
- * hole drilled or plugged 3, a layer dug in or out 4, a soil mixed with something 5, one changed 6, and for these a quarter
- * more a litre of what is brought.
- */
-export type Step = {
-  readonly label: string;
-  readonly setup: Setup;
-  readonly effort: number;
-  /** A mix that is not kept yet, of which a layer of the setup is. */
-  readonly mix?: MixStep;
-};
-export type MixStep = { readonly made: Medium; readonly name: string; readonly parts: readonly RecipePart[] };
-export type Family = {
-  readonly id: FamilyId;
-  /** Limits that it can turn. */
-  readonly turns: readonly Limit[];
-  /** From the least change to the most. */
-  readonly steps: readonly Step[];
-  /** A step between two of them, for one that is a matter of degree. */
-  readonly between?: (low: number, high: number) => Step | undefined;
-  /** The degree of each step, where there is one. */
-  readonly degrees?: readonly number[];
-};
-export const FAMILY_IDS = [
-  "rhythm",
-  "dose",
-  "level",
-  "hole",
-  "no-tray",
-  "mound",
-  "more-soil",
-  "reservoir",
-  "drainage",
-  "soil",
-  "amend",
-  "lid",
-  "place",
-  "rain-water",
-  "fewer",
-  "without-company",
-] as const;
-export type FamilyId = (typeof FAMILY_IDS)[number];
-
-export type Changing = {
-  readonly setup: Setup;
-  readonly medium: MediumLookup;
-  readonly system: UnitSystem;
-  readonly states: WaterStates;
-  readonly occupant: Occupant;
-  readonly occupancyId: string;
-  /** Media a soil may be changed for. */
-  readonly soils: readonly string[];
-  /** What a mix is made of; undefined for what is no mix. */
-  readonly partsOf: (mediumId: string) => readonly RecipePart[] | undefined;
-};
-
-const WET_LIMITS: readonly Limit[] = [
-  "air",
-  "oxygen",
-  "wet-for-good",
-  "wet-days",
-  "crown",
-  "deep-damp",
-  "surface-damp",
-  "burrow",
-  "open-water",
-];
-const DRY_LIMITS: readonly Limit[] = ["kept-damp", "dry-days", "dry-for-good"];
-const WATER_LIMITS: readonly Limit[] = [...WET_LIMITS, ...DRY_LIMITS];
-const STEPS = 8;
 /** Less water than this in a reservoir is none. [cm] */
 const LOWEST_LEVEL_CM = 0.5;
-const litres = (cm3: number): number => cm3 / 1000;
-
-/** A family of one degree: steps evenly from where it is to the furthest, and any step between. */
-function byDegree(
-  id: FamilyId,
-  turns: readonly Limit[],
-  from: number,
-  to: number,
-  stepAt: (degree: number) => Step | undefined,
-): Family[] {
-  if (!(Math.abs(to - from) > 0.05)) return [];
-  const degrees: number[] = [];
-  const steps: Step[] = [];
-  for (let i = 1; i <= STEPS; i++) {
-    const degree = toMillimetre(from + ((to - from) * i) / STEPS);
-    const step = degree === degrees.at(-1) ? undefined : stepAt(degree);
-    if (!step) continue;
-    degrees.push(degree);
-    steps.push(step);
-  }
-  return steps.length === 0
-    ? []
-    : [{ id, turns, steps, degrees: [from, ...degrees], between: (a, b) => stepAt(toMillimetre((a + b) / 2)) }];
-}
-
 /** Every way there is to change this setup for this one that lives in it. */
 export function familiesOf(changing: Changing): readonly Family[] {
   return [
@@ -141,6 +57,11 @@ export function familiesOf(changing: Changing): readonly Family[] {
     ...levels(changing),
     ...holes(changing),
     ...trays(changing),
+    ...drilled(changing),
+    ...inTray(changing),
+    ...plugged(changing),
+    ...thinLayers(changing),
+    ...otherPots(changing),
     ...mounds(changing),
     ...moreSoil(changing),
     ...lowerReservoir(changing),
@@ -150,16 +71,24 @@ export function familiesOf(changing: Changing): readonly Family[] {
     ...lids(changing),
     ...places(changing),
     ...rainWater(changing),
+    ...fed(changing),
+    ...startedYoung(changing),
     ...fewer(changing),
     ...withoutCompany(changing),
+    ...otherKinds(changing),
   ];
 }
 
 const RHYTHMS = [0.5, 1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 17, 21, 28, 35, 45, 60] as const;
 
-function rhythms({ setup, states }: Changing): Family[] {
+function rhythms({ setup, states, occupant }: Changing): Family[] {
   const now = states.everyDays;
   if (now === null) return [];
+  const byHand: Step = {
+    label: `Water it when it has dried out, not by the calendar${occupant.life === "plant" && restsDry(occupant) ? ", and hardly in its rest" : ""}`,
+    setup: withRhythm(setup, null),
+    effort: 0.6,
+  };
   const words = (days: number): string => (days === 1 ? "every day" : `every ${threeFigures(days, 1)} days`);
   const step = (days: number): Step => ({
     label: `Water it ${words(days)} instead of ${words(now)}`,
@@ -168,6 +97,9 @@ function rhythms({ setup, states }: Changing): Family[] {
   });
   return [
     { id: "rhythm", turns: WATER_LIMITS, steps: RHYTHMS.filter((days) => days > now).map(step) },
+    ...(setup.water.by === "soaking"
+      ? [{ id: "rhythm" as const, turns: [...WET_LIMITS, "rest"] as const, steps: [byHand] }]
+      : []),
     {
       id: "rhythm",
       turns: DRY_LIMITS,
@@ -197,7 +129,9 @@ function doses({ setup, states, system }: Changing): Family[] {
     };
   };
   const more = doses.filter((dose) => dose > water.storedCm3 * 1.01);
-  const less = doses.filter((dose) => dose < water.storedCm3 * 0.99).toReversed();
+  // what is given by the calendar is given less, not let out again each time
+  const less =
+    setup.wateredEveryDays === null ? doses.filter((dose) => dose < water.storedCm3 * 0.99).toReversed() : [];
   return [
     { id: "dose", turns: ["dry-for-good", "deep-damp", "surface-damp", "burrow"], steps: more.map(step) },
     { id: "dose", turns: WET_LIMITS, steps: less.map(step) },
@@ -225,7 +159,7 @@ function levels({ setup, states, system }: Changing): Family[] {
     setup.vessel.insideDepthCm,
   );
   return [
-    ...byDegree("level", WET_LIMITS, levelCm, lowest, step),
+    ...byDegree("level", [...WET_LIMITS, "water-roots"], levelCm, lowest, step),
     ...byDegree("level", [...DRY_LIMITS, "crown"], levelCm, highest, step),
   ];
 }
@@ -247,7 +181,7 @@ function holes({ setup, states, system }: Changing): Family[] {
     };
   };
   return [
-    ...byDegree("hole", WET_LIMITS, hole.lipCm, Math.max(0.5, setup.fillFromCm), step),
+    ...byDegree("hole", [...WET_LIMITS, "water-roots"], hole.lipCm, Math.max(0.5, setup.fillFromCm), step),
     ...byDegree(
       "hole",
       [...DRY_LIMITS, "crown"],
@@ -288,18 +222,29 @@ function mounds({ setup, occupant, system }: Changing): Family[] {
   }));
 }
 
-const layerEffort = (cm3: number): number => 4 + 0.25 * litres(Math.abs(cm3));
+/** So much more soil is a hand's work; more is another pot, or a drain. [cm] */
+const MOST_MORE_SOIL_CM = 8;
+const LEAST_MORE_SOIL_CM = 0.5;
 
-/** The uppermost soil deeper, as far as there is room under the rim. */
+/**
+ * The uppermost soil deeper, as far as there is room under the rim. Where nothing drains it takes roots out of the water
+ * for as long as it takes to rise after them: it is not offered against wetness there.
+ */
 function moreSoil({ setup, system }: Changing): Family[] {
   const soil = setup.layers.findLast(({ rooted }) => rooted) ?? setup.layers.at(-1);
-  const roomCm = headroomCm(setup);
+  const roomCm = Math.min(headroomCm(setup), MOST_MORE_SOIL_CM, soil?.thicknessCm ?? 0);
   if (!soil || roomCm < 0.5) return [];
-  return byDegree("more-soil", [...WATER_LIMITS, "soil-depth", "ground-depth"], 0, toMillimetre(roomCm), (by) => ({
-    label: `Fill in ${formatLength(by, system)} more of its soil`,
-    setup: withLayer(setup, soil.id, { thicknessCm: toMillimetre(soil.thicknessCm + by) }),
-    effort: layerEffort(by * vesselAreaCm2(setup.vessel)),
-  }));
+  const drains = drainsAtCm(setup) !== undefined;
+  const turns: readonly Limit[] = [...(drains ? WATER_LIMITS : DRY_LIMITS), "soil-depth", "ground-depth"];
+  return byDegree("more-soil", turns, 0, toMillimetre(roomCm), (by) =>
+    by < LEAST_MORE_SOIL_CM
+      ? undefined
+      : {
+          label: `Fill in ${formatLength(by, system)} more of its soil`,
+          setup: withLayer(setup, soil.id, { thicknessCm: toMillimetre(soil.thicknessCm + by) }),
+          effort: layerEffort(by * vesselAreaCm2(setup.vessel)),
+        },
+  );
 }
 
 /** Less room for water under the soil than this is none. [cm] */
@@ -359,6 +304,7 @@ function mainSoil({ setup, occupant }: Changing) {
   return { soil, cm3, of };
 }
 
+const COARSE_MM = 4;
 /** Parts of soil to one of what is mixed into it, from the least. */
 const AMENDED_PARTS = [6, 4, 3, 2, 1] as const;
 const PROPOSED_MIX = "mix:proposed";
@@ -399,7 +345,8 @@ function amended(changing: Changing): Family[] {
   };
   return [
     ...AIRY_AMENDMENTS.flatMap((id) => family(id, WET_LIMITS)),
-    ...MOIST_AMENDMENTS.flatMap((id) => family(id, DRY_LIMITS)),
+    // fines fall through coarse bark and stones and choke their foot
+    ...(base.particleSizeMm.d50 < COARSE_MM ? MOIST_AMENDMENTS.flatMap((id) => family(id, DRY_LIMITS)) : []),
   ];
 }
 
@@ -412,7 +359,7 @@ function soils(changing: Changing): Family[] {
   return [
     {
       id: "soil",
-      turns: [...WATER_LIMITS, "pH", "lime", "salts", "feed", "harm"],
+      turns: [...WATER_LIMITS, "pH", "lime", "salts", "feed", "harm", "provided"],
       steps: offered.flatMap((mediumId) => {
         const found = medium(mediumId);
         if (!found || mediumId === soil.mediumId) return [];
@@ -428,14 +375,17 @@ function soils(changing: Changing): Family[] {
   ];
 }
 
-function lids({ setup }: Changing): Family[] {
+/** Plants of dry air want no lid, whatever gap it leaves: glass without a hole keeps the damp. */
+const DRY_AIR = 0.7;
+
+function lids({ setup, occupant }: Changing): Family[] {
   const lid = fixtureOf(setup, "lid");
-  const turns: readonly Limit[] = ["humidity", "moving-air", "open-share"];
+  const turns: readonly Limit[] = ["humidity", "moving-air", "open-share", "shut-in-sun"];
+  const base = { id: "lid", turns } as const;
   if (!lid)
     return [
       {
-        id: "lid",
-        turns,
+        ...base,
         steps: [0.3, 0.15, 0.05].map((openShare) => ({
           label: `Put a lid on that leaves ${formatPercent(openShare)} open`,
           setup: withFixture(setup, { kind: "lid", id: "lid-put-on", openShare }),
@@ -443,11 +393,13 @@ function lids({ setup }: Changing): Family[] {
         })),
       },
     ];
-  const shares = [0.02, 0.05, 0.1, 0.15, 0.25, 0.4, 0.6, 0.9].filter((share) => Math.abs(share - lid.openShare) > 0.01);
+  const wantsNone = occupant.life === "plant" && occupant.humidity.high <= DRY_AIR;
+  const shares = wantsNone
+    ? []
+    : [0.02, 0.05, 0.1, 0.15, 0.25, 0.4, 0.6, 0.9].filter((share) => Math.abs(share - lid.openShare) > 0.01);
   return [
     {
-      id: "lid",
-      turns,
+      ...base,
       steps: [
         ...shares
           .sort(
@@ -464,16 +416,27 @@ function lids({ setup }: Changing): Family[] {
   ];
 }
 
+/** Under this, plants of cold winters rest. [°C] */
+const WINTERED_C = 10;
+
 /** Another place, as far as a pot can be carried to one. */
 function places({ setup, occupant, system }: Changing): Family[] {
   const { site } = setup;
   const degrees = (value: number): string => formatTemperature(value, system);
   const families: Family[] = [];
   const place = (turns: readonly Limit[], label: string, change: Partial<Setup["site"]>, effort = 2): void => {
-    families.push({ id: "place", turns, steps: [{ label, setup: withSite(setup, { ...site, ...change }), effort }] });
+    families.push({
+      id: "place",
+      turns,
+      steps: [{ label, setup: withSite(setup, { ...site, ...change }), effort }],
+    });
   };
   const { temperatureC } = occupant;
-  const coldest = occupant.life === "plant" ? occupant.frostC.typical : temperatureC.low;
+  // what must not freeze is brought to where it is at ease, not to where it just lives
+  const coldest =
+    occupant.life === "animal" || (occupant.frostC.typical >= 1 && occupant.dormancy === "none")
+      ? temperatureC.low
+      : occupant.frostC.typical;
   if (site.coldestC !== null && site.coldestC < coldest)
     place(["cold"], `Take it in before it is colder than ${degrees(coldest)}`, {
       coldestC: Math.ceil(coldest),
@@ -486,6 +449,15 @@ function places({ setup, occupant, system }: Changing): Family[] {
     });
   if (occupant.life === "plant") {
     const { typical } = occupant.lightMolPerDay;
+    if (wantsWinter(occupant) && site.coldestC !== null && site.coldestC > WINTERED_C)
+      place(
+        ["rest"],
+        `Winter it at ${degrees(WINTERED_C - 5)} to ${degrees(WINTERED_C)}, in an unheated room or a cold frame`,
+        {
+          coldestC: Math.max(WINTERED_C - 5, Math.ceil(occupant.frostC.typical)),
+        },
+      );
+    if (site.sun === "sun") place(["shut-in-sun"], "Move it out of the sun, to bright shade", { sun: "shade" });
     place(["light"], `Give it ${threeFigures(typical, 0)} mol/m² of light a day: another window, or a lamp`, {
       lightMolPerDay: typical,
     });
@@ -504,6 +476,51 @@ function rainWater({ setup }: Changing): Family[] {
       id: "rain-water",
       turns: ["water-solids"],
       steps: [{ label: "Give it rain water", setup: withSite(setup, { ...site, waterPpm: RAIN_PPM }), effort: 1 }],
+    },
+  ];
+}
+
+/** Slow-release feed for a season. [g/L of soil] */
+const FEED_G_PER_L = 3;
+
+function fed(changing: Changing): Family[] {
+  const { setup, occupant } = changing;
+  const main = mainSoil(changing);
+  if (!main || occupant.life !== "plant" || occupant.feed !== "hungry") return [];
+  const amount = Math.max(1, Math.round(FEED_G_PER_L * litres(main.cm3)));
+  const given = { amendmentId: "slow-release", amount, given: "mixed" as const };
+  return [
+    {
+      id: "feed",
+      turns: ["feed"],
+      steps: [
+        {
+          label: `Mix ${amount} g of slow-release feed into its soil`,
+          setup: withLayer(setup, main.soil.id, { amendments: [...(main.soil.amendments ?? []), given] }),
+          effort: 1.5,
+        },
+      ],
+    },
+  ];
+}
+
+/** What is put in as a cutting makes its roots where it is to live. */
+function startedYoung({ setup, occupancyId, occupant }: Changing): Family[] {
+  if (occupant.life !== "plant") return [];
+  return [
+    {
+      id: "young",
+      turns: ["water-roots"],
+      steps: [
+        {
+          label: `Start with a cutting of ${occupant.name.toLowerCase()}, or a young one grown in water`,
+          setup: withOccupants(
+            setup,
+            setup.occupants.map((one) => (one.id === occupancyId ? { ...one, stage: "young" as const } : one)),
+          ),
+          effort: 1.5,
+        },
+      ],
     },
   ];
 }
@@ -534,7 +551,7 @@ function fewer({ setup, occupancyId, occupant }: Changing): Family[] {
   ];
 }
 
-function withoutCompany({ setup, occupancyId }: Changing): Family[] {
+function withoutCompany({ setup, occupancyId, nameOf }: Changing): Family[] {
   return setup.occupants
     .filter(({ id }) => id !== occupancyId)
     .map(({ id }) => ({
@@ -542,7 +559,7 @@ function withoutCompany({ setup, occupancyId }: Changing): Family[] {
       turns: ["company", "root-room"] as const,
       steps: [
         {
-          label: "Move the other out",
+          label: `Move the ${nameOf(id)} out`,
           setup: withOccupants(
             setup,
             setup.occupants.filter((one) => one.id !== id),
@@ -552,3 +569,85 @@ function withoutCompany({ setup, occupancyId }: Changing): Family[] {
       ],
     }));
 }
+
+/** The last resort: one of its like that suits the vessel as it stands. */
+function otherKinds({ setup, occupancyId, occupant, kinds }: Changing): Family[] {
+  const isAlike = (one: Occupant): boolean =>
+    one.id !== occupant.id &&
+    (one.life === "plant"
+      ? occupant.life === "plant" && LIKE_OF[one.guild] === LIKE_OF[occupant.guild]
+      : occupant.life === "animal" && isLikeAnimal(one, occupant));
+  const isOfGuild = (one: Occupant): boolean =>
+    one.life !== "plant" || occupant.life !== "plant" || one.guild === occupant.guild;
+  const ordered = kinds.filter(isAlike).sort((a, b) => Number(isOfGuild(b)) - Number(isOfGuild(a)));
+  return ordered.length === 0
+    ? []
+    : [
+        {
+          id: "another-kind",
+          turns: LAST_RESORT,
+          steps: ordered.map((one) => ({
+            label: `${one.life === "plant" ? "Grow" : "Keep"} ${one.name.toLowerCase()} in it instead`,
+            setup: withOccupants(
+              setup,
+              setup.occupants.map((each) => (each.id === occupancyId ? { ...each, occupantId: one.id } : each)),
+            ),
+            effort: 8,
+          })),
+        },
+      ];
+}
+/** What a grower would take for one of its like: who wants leaves in a room is not served with a sundew. */
+const LIKE_OF: Record<Guild, string> = {
+  bog: "bog",
+  "bog-shrub": "bog",
+  marginal: "water",
+  corm: "water",
+  sedge: "water",
+  grass: "grass",
+  "fruiting-crop": "kitchen",
+  "leafy-crop": "kitchen",
+  "root-crop": "kitchen",
+  "moist-herb": "kitchen",
+  "dry-herb": "kitchen",
+  acid: "woody",
+  shrub: "woody",
+  "dwarf-tree": "woody",
+  houseplant: "leaves",
+  aroid: "leaves",
+  fern: "leaves",
+  "jewel-orchid": "leaves",
+  bromeliad: "leaves",
+  "airy-epiphyte": "leaves",
+  orchid: "orchid",
+  moss: "moss",
+  succulent: "succulent",
+  "stone-plant": "succulent",
+  bulb: "bulb",
+};
+/** Of one kind, about as large, and at home in water or on land alike: nobody takes springtails for a millipede. */
+const LIKE_LENGTH = 3;
+function isLikeAnimal(one: Animal, occupant: Animal): boolean {
+  const ratio = one.bodyCm.typical / occupant.bodyCm.typical;
+  const swims = ({ wants }: Animal): boolean => wants.includes("swim");
+  return one.kind === occupant.kind && swims(one) === swims(occupant) && Math.max(ratio, 1 / ratio) <= LIKE_LENGTH;
+}
+const LAST_RESORT: readonly Limit[] = [
+  ...WATER_LIMITS,
+  "soil-depth",
+  "root-room",
+  "rest",
+  "light",
+  "cold",
+  "heat",
+  "humidity",
+  "pH",
+  "lime",
+  "feed",
+  "salts",
+  "ground-room",
+  "ground-depth",
+  "harm",
+  "provided",
+  "company",
+];

@@ -67,19 +67,24 @@ const GUILD_SOILS: Record<Guild, readonly string[]> = {
 const LIME_ROCK_SOILS: readonly string[] = ["calcined-clay-1-3", "pumice-2-5", "akadama-granules-3-6"];
 const ANIMAL_SOILS: Record<Animal["kind"], readonly string[]> = {
   amphibian: ["topsoil-loam", "coir-pith-fine", "leaf-mould", "sphagnum-peat"],
-  reptile: ["topsoil-loam", "fine-sand-0.1-0.5", "coir-pith-fine", "leaf-mould"],
-  invertebrate: ["leaf-mould", "topsoil-loam", "coir-pith-fine", "fine-sand-0.1-0.5"],
+  reptile: ["topsoil-loam", "coir-pith-fine", "leaf-mould"],
+  invertebrate: ["leaf-mould", "topsoil-loam", "coir-pith-fine"],
 };
+/** For those of dry ground; nobody else lives on sand. */
+const DRY_GROUND_SOILS: readonly string[] = ["topsoil-loam", "fine-sand-0.1-0.5"];
+const LIKES_DRY_CM = 20_000;
 
 /** Media a soil may be changed for, for the sake of one that lives there. */
 export const soilsFor = (occupant: Occupant): readonly string[] =>
   occupant.life === "animal"
-    ? ANIMAL_SOILS[occupant.kind]
+    ? occupant.surfaceSuctionCm.typical >= LIKES_DRY_CM
+      ? DRY_GROUND_SOILS
+      : ANIMAL_SOILS[occupant.kind]
     : occupant.guild === "bog" && occupant.lime === "likes"
       ? LIME_ROCK_SOILS
       : GUILD_SOILS[occupant.guild];
 
 /** All of them, for who has to bring the media. */
 export const OCCUPANT_SOILS: ReadonlySet<string> = new Set(
-  [...Object.values(GUILD_SOILS), LIME_ROCK_SOILS, ...Object.values(ANIMAL_SOILS)].flat(),
+  [...Object.values(GUILD_SOILS), LIME_ROCK_SOILS, DRY_GROUND_SOILS, ...Object.values(ANIMAL_SOILS)].flat(),
 );

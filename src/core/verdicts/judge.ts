@@ -4,7 +4,7 @@ import { drainsAfterSoaking, stackHeightCm } from "../stack/geometry";
 import { drainedAfterSoaking } from "../water/drain";
 import { DEFAULT_CELL_CM } from "../water/column";
 import type { MediumLookup } from "../water/network";
-import { settle } from "../water/settle";
+import { settle, type ColumnState, type Settled } from "../water/settle";
 import { checked } from "../water/checked";
 import { waterStates, type WaterStates } from "./states";
 import type { Verdict } from "./verdict";
@@ -15,8 +15,10 @@ const COARSE_CELLS = 24;
 export const coarseCellCm = (setup: Pick<Setup, "fillFromCm" | "layers">): number =>
   Math.min(1, Math.max(DEFAULT_CELL_CM, (stackHeightCm(setup) - setup.fillFromCm) / COARSE_CELLS));
 
-/** The states of a setup by computing them all, the day after a soaking too; undefined where it cannot be settled. */
-export function statesOf(setup: Setup, medium: MediumLookup, cellCm?: number): WaterStates | undefined {
+/** A setup's water at rest, and a day after a soaking where it drains: what no demand moves. */
+export type AtRest = { readonly settled: Settled; readonly day: ColumnState | undefined };
+
+export function atRest(setup: Setup, medium: MediumLookup, cellCm?: number): AtRest | undefined {
   const sound = checked(setup, medium);
   if (!sound.ok) return undefined;
   const settled = settle(sound.value, medium, cellCm);
@@ -24,7 +26,13 @@ export function statesOf(setup: Setup, medium: MediumLookup, cellCm?: number): W
   const day = drainsAfterSoaking(setup)
     ? drainedAfterSoaking(sound.value, medium, undefined, undefined, cellCm === undefined ? undefined : { cellCm })
     : undefined;
-  return waterStates(setup, settled.value, day?.ok ? day.value.equilibrium : undefined);
+  return { settled: settled.value, day: day?.ok ? day.value.equilibrium : undefined };
+}
+
+/** The states of a setup by computing them all, the day after a soaking too; undefined where it cannot be settled. */
+export function statesOf(setup: Setup, medium: MediumLookup, cellCm?: number): WaterStates | undefined {
+  const rest = atRest(setup, medium, cellCm);
+  return rest && waterStates(setup, rest.settled, rest.day);
 }
 
 /** A setup judged whole. */

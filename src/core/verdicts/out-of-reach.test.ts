@@ -11,18 +11,23 @@ const gradeOf = (setup: Setup, occupantId: string, limit: Finding["limit"]) =>
     (one) => one.limit === limit,
   )?.grade;
 
-it("feed and lime under or over the roots come to them dissolved, and among them they kill", () => {
+it("feed beside the roots comes to them dissolved and kills what lives without; lime kills by how much there is of it", () => {
   const bog: Setup = PAIR_STACKS["peat bog over a raised outlet"];
-  const on = (mediumId: string, rooted: boolean): Setup => ({
+  const on = (mediumId: string, cm: number, rooted = false): Setup => ({
     ...bog,
-    layers: [layer(mediumId, 0.5, rooted), ...bog.layers],
+    layers: [layer(mediumId, cm, rooted), ...bog.layers],
   });
   expect(gradeOf(bog, "flytrap", "feed")).toBe("suits");
-  expect(gradeOf(on("garden-compost", false), "flytrap", "feed")).toBe("care");
-  expect(gradeOf(on("garden-compost", true), "flytrap", "feed")).toBe("unsuited");
+  for (const id of ["garden-compost", "worm-castings", "aged-manure", "potting-mix-peat-based"]) {
+    expect([id, gradeOf(on(id, 0.5), "flytrap", "feed")]).toEqual([id, "unsuited"]);
+    expect([id, gradeOf(on(id, 0.5), "cranberry", "feed")]).toEqual([id, undefined]);
+  }
+  expect(gradeOf(on("coir-pith-fine", 3), "flytrap", "feed")).toBe("care");
   expect(gradeOf(bog, "flytrap", "lime")).toBe("suits");
-  expect(gradeOf(on("limestone-grit-2-6", false), "flytrap", "lime")).toBe("care");
-  expect(gradeOf(on("limestone-grit-2-6", true), "flytrap", "lime")).toBe("unsuited");
+  // 20 cm of peat take up some meq/cm²: a tenth of a millimetre of limestone is within it, a finger is not
+  expect(gradeOf(on("limestone-grit-2-6", 0.02), "cranberry", "lime")).toBe("care");
+  expect(gradeOf(on("limestone-grit-2-6", 1), "cranberry", "lime")).toBe("unsuited");
+  expect(gradeOf(on("limestone-grit-2-6", 1), "butterwort-common", "lime")).toBeUndefined();
 });
 
 it("a screen that stays keeps sharp grains out of an animal's reach, one that rots does not", () => {

@@ -21,7 +21,7 @@ const LIGHT: Record<"sun" | "shade", Record<"indoors" | "outdoors", Range>> = {
 };
 const NEARLY = { low: 0.85, high: 1.15 };
 
-function lightOf({ site: { lightMolPerDay, sun, rain } }: Pick<Setup, "site">): Range | null {
+export function lightOf({ site: { lightMolPerDay, sun, rain } }: Pick<Setup, "site">): Range | null {
   if (lightMolPerDay !== null)
     return { low: NEARLY.low * lightMolPerDay, typical: lightMolPerDay, high: NEARLY.high * lightMolPerDay };
   return sun === "unsaid" ? null : LIGHT[sun][rain === "open" ? "outdoors" : "indoors"];

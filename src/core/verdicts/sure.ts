@@ -2,12 +2,13 @@ import { DRAWS } from "../media/draws";
 import type { OccupantLookup } from "../occupants/occupant";
 import type { Setup } from "../stack/setup";
 import type { MediumLookup } from "../water/network";
-import { asDrawn } from "../water/supply";
+import { kindsOfOne, mediaOfOne, placeOfOne } from "./drawn";
 import { coarseCellCm, judgedWhole } from "./judge";
 import { GRADES, type Grade, type Limit } from "./verdict";
 
 /**
- * How sure verdicts are: the same setup made many times, each with media as one bag of each may be, and judged. So many
+ * How sure verdicts are: the same setup made many times, each with media as one bag of each may be, light as one such
+ * place may have and each kind as one of it may bear, and judged. So many
  * pots of ten are told what.
  */
 export type GradeCounts = Readonly<Record<Grade, number>>;
@@ -24,7 +25,7 @@ export type Sureness = {
 const noCounts = (): Record<Grade, number> => ({ unsuited: 0, care: 0, unknown: 0, suits: 0 });
 
 /**
- * Judges a setup with drawn media.
+ * Judges a setup as one of many such may be.
  * @param from, to which of the draws, `to` not among them: parts of the whole can be counted apart and added
  */
 export function surenessOf(
@@ -37,8 +38,12 @@ export function surenessOf(
   const counted = new Map<string, { grades: Record<Grade, number>; limits: Map<Limit, Record<Grade, number>> }>();
   let draws = 0;
   for (let index = from; index < to; index++) {
-    const drawn = asDrawn(medium, index);
-    const verdicts = judgedWhole(setup, drawn, occupants, coarseCellCm(setup));
+    const verdicts = judgedWhole(
+      placeOfOne(setup, index),
+      mediaOfOne(medium, index),
+      kindsOfOne(occupants, index),
+      coarseCellCm(setup),
+    );
     if (!verdicts) continue;
     draws++;
     for (const { occupancy, grade, findings } of verdicts) {

@@ -164,17 +164,17 @@ describe("a default made for a kind by name", () => {
     expect(platform).toMatchObject({ strategy: "platform", grade: "suits" });
     const roots = rootZoneCm(platform!.designed.setup)!;
     expect(roots.toCm - roots.fromCm).toBeGreaterThan(0.8 * 27);
-    const bucket = first("tomato", "bucket-10");
-    expect(bucket.grade).toBe("care");
-    expect(bucket.against).toContain("soil-depth");
+    const cup = first("tomato", "pot-20");
+    expect(cup.grade).toBe("care");
+    expect(cup.against).toContain("soil-depth");
   });
 
   it("is mended by a lower platform, where one was made for the longest fill", () => {
     const { vessel, holed } = shelf("balcony-trough");
     const made = designed({ name: "x", purpose: "crops", strategy: "platform", vessel, holed }, medium);
     if (!made.ok) throw new Error(made.problems[0]!.message);
-    const setup = { ...made.value.setup, occupants: [{ id: "a", occupantId: "tomato", count: 1 }] };
-    const soils = soilsFor(inLibrary("tomato")!);
+    const setup = { ...made.value.setup, occupants: [{ id: "a", occupantId: "courgette", count: 1 }] };
+    const soils = soilsFor(inLibrary("courgette")!);
     const { found } = mend({ setup, medium, occupants: inLibrary, occupancyId: "a", soils, system: "metric" });
     expect(found[0]).toMatchObject({ families: ["reservoir"], becomes: "suits" });
     expect(found[0]!.label).toMatch(/^Lower the platform from .* to .*, overflow and water with it/u);

@@ -179,9 +179,11 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
               ? `; from full that lasts about ${dayWords(daysFromFull)}`
               : `, about ${dayWords(daysFromFull)} from full`
             : ""
-          : beyondDays > 0
-            ? `; filled up every ${ofDays(daysText(everyDays))}, it goes without for ${dayWords(beyondDays)}, and bears ${ofDays(range(borne, daysText))}`
-            : `; filled up every ${ofDays(daysText(everyDays))}, it never goes without`;
+          : beyondDays > 0 && told.grade === "suits"
+            ? `; it bears the ${dayWords(beyondDays)} it goes without`
+            : beyondDays > 0
+              ? `; filled up every ${ofDays(daysText(everyDays))}, it goes without for ${dayWords(beyondDays)}, and bears ${ofDays(range(borne, daysText))}`
+              : `; filled up every ${ofDays(daysText(everyDays))}, it never goes without`;
       return {
         text: `${mark}${time}.`,
         why: why(
@@ -205,9 +207,11 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
           ? `It lives in standing water, and this keeps none: stand it in a tray of water, or plug the holes.`
           : everyDays === null
             ? `${lasts}${lastsDays < 1.5 ? ", less than anybody waters for long" : ": water it before then"}.`
-            : beyondDays > 0
-              ? `${lasts}; watered every ${every}, it goes without for ${dayWords(beyondDays)}, and bears ${ofDays(range(borne, daysText))}.`
-              : `${lasts}, and it is watered every ${every}.`,
+            : beyondDays > 0 && told.grade === "suits"
+              ? `A soaking lasts ${daysText(lastsDays)} of ${every}, and it bears the rest dry.`
+              : beyondDays > 0
+                ? `${lasts}; watered every ${every}, it goes without for ${dayWords(beyondDays)}, and bears ${ofDays(range(borne, daysText))}.`
+                : `${lasts}, and it is watered every ${every}.`,
         why: why(
           "Days of usual demand from the drained state until the middle of its roots comes to the driest suction at which it thrives; the soil is reckoned as drawn from evenly.",
           [["driest it thrives at", range(driest, (value) => suction(value, system))]],

@@ -1,5 +1,13 @@
 import { areaAtCm2 } from "./area-by-height";
-import { cutAt, vesselArea, vesselVolumeCm3, type Shape, type Vessel, type VesselShape } from "./vessel";
+import {
+  cutAt,
+  vesselArea,
+  vesselVolumeCm3,
+  VESSEL_DIMENSIONS,
+  type Shape,
+  type Vessel,
+  type VesselShape,
+} from "./vessel";
 
 /** Sides are kept to a millimetre. [cm] */
 const side = (cm: number): number => Math.max(1, Math.round(cm * 10) / 10);
@@ -17,6 +25,26 @@ export function reshaped(vessel: Vessel, shape: Shape): Vessel {
     seeThrough,
     foodSafe,
   };
+}
+
+/** The same vessel so many times as large: its walls stay as thick. */
+export function scaledVessel(vessel: Vessel, factor: number): Vessel {
+  const lengths = Object.fromEntries(
+    VESSEL_DIMENSIONS[vessel.shape].map(([key]) => [
+      key,
+      side((vessel as unknown as Record<string, number>)[key]! * factor),
+    ]),
+  );
+  const made = { ...vessel, ...lengths } as Vessel;
+  return made.shape === "poured"
+    ? {
+        ...made,
+        pours: made.pours.map(({ heightCm, volumeCm3 }) => ({
+          heightCm: heightCm * factor,
+          volumeCm3: volumeCm3 * factor ** 3,
+        })),
+      }
+    : made;
 }
 
 function shapeLike(vessel: Vessel, shape: Shape): VesselShape {

@@ -2,7 +2,7 @@
 import { useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { soilsFor } from "@/core/verdicts/guilds";
-import type { MixStep } from "@/core/verdicts/changes";
+import type { MixStep } from "@/core/verdicts/family";
 import type { Mended, Mending } from "@/core/verdicts/mend";
 import { mixMediumId } from "@/core/mixing/mix-medium";
 import { failed, ok, problem, type Result } from "@/core/units/problem";

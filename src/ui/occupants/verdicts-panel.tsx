@@ -109,7 +109,13 @@ function Notes({ verdict: { occupant } }: { verdict: Verdict }) {
     occupant.note,
     occupant.checkLocalList ? "Check your local list: some of its kind is protected or invasive." : "",
     occupant.life === "plant" && occupant.toPets === "poisonous" ? "Poisonous to pets." : "",
-    occupant.toPeople === "poisonous" ? "Poisonous to people." : "",
+    occupant.life === "plant" && occupant.toPets === "irritant" ? "Irritant to pets." : "",
+    occupant.toPeople === "poisonous"
+      ? occupant.life === "animal"
+        ? "Its venom or skin harms people."
+        : "Poisonous to people."
+      : "",
+    occupant.toPeople === "irritant" ? "Irritant to people: gloves, and off the eyes." : "",
     occupant.life === "animal" ? "From captive breeding only; a vet for a sick animal." : "",
   ].filter(Boolean);
   return notes.length > 0 ? <p className="pt-0.5 text-sm leading-snug text-soft">{notes.join(" ")}</p> : null;
@@ -126,16 +132,16 @@ function SureLine({ verdict, sure }: { verdict: Verdict; sure: Sureness | undefi
   return (
     <p className="text-sm leading-snug text-soft">
       {same >= 10
-        ? "All of 10 such pots are told the same."
-        : `${same} of 10 such pots ${same === 1 ? "is" : "are"} told the same; ${OTHER_WORDS[other]} most of the others.`}
+        ? "All of 10 such pots, with other bags of each mix, other light and other plants, are told the same."
+        : `${same === 0 ? "None" : same} of 10 such pots, with other bags, light and plants, ${same === 1 ? "is" : "are"} told the same; most of the others ${OTHER_WORDS[other]}.`}
     </p>
   );
 }
 const OTHER_WORDS: Record<Grade, string> = {
-  unsuited: "not suited are",
-  care: "in want of care are",
-  suits: "well suited are",
-  unknown: "not known are",
+  unsuited: "do not suit",
+  care: "want care",
+  suits: "suit",
+  unknown: "cannot be told",
 };
 
 const SPEAK_AFTER_MS = 900;
