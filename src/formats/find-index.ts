@@ -7,5 +7,11 @@ export type FindIndex = {
   }[];
   readonly mixes: readonly { readonly id: string; readonly name: string }[];
   readonly media: readonly { readonly id: string; readonly name: string }[];
-  readonly kinds: readonly { readonly id: string; readonly name: string; readonly about: string }[];
+  readonly kinds: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly about: string;
+    /** What else it is called. */
+    readonly also: readonly string[];
+  }[];
 };

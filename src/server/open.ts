@@ -84,10 +84,11 @@ export function openMarlstone(folder = dataFolder()) {
       setups: setupsToFind(db, (id) => mixContext.ingredient(id)?.name),
       mixes: mixesToFind(db),
       media: media.ingredients().map(({ id, name }) => ({ id, name })),
-      kinds: [...occupants.own(), ...LIBRARY].map(({ id, name, scientificName }) => ({
+      kinds: [...occupants.own(), ...LIBRARY].map(({ id, name, scientificName, alsoCalled }) => ({
         id,
         name,
         about: scientificName,
+        also: alsoCalled,
       })),
     }),
   };

@@ -17,12 +17,16 @@ export type Written =
   | readonly [low: number, typical: number, high: number]
   | readonly [low: number, typical: number, high: number, confidence: Confidence, source: string];
 
-export const figure = ([low, typical, high, confidence = "low", source = GENERAL_HUSBANDRY]: Written): Figure => ({
+export const figure = (
+  [low, typical, high, confidence = "low", source = GENERAL_HUSBANDRY]: Written,
+  ofGuild = false,
+): Figure => ({
   low,
   typical,
   high,
   confidence,
   source,
+  ...(ofGuild && { ofGuild: true }),
 });
 
 /** Days borne too wet and too dry, in growth and at rest. */
@@ -46,6 +50,7 @@ export function plant(
 ): Plant {
   const { note = "", alsoCalled = [], checkLocalList = false, ...differs } = own;
   const all: WrittenPlant = { ...guild, ...differs };
+  const of = (key: PlantFigure | keyof WrittenDays): Figure => figure(all[key], !(key in differs));
   return {
     life: "plant",
     id,
@@ -55,24 +60,24 @@ export function plant(
     note,
     checkLocalList,
     guild: all.guild,
-    wettestSuctionCm: figure(all.wettestSuctionCm),
-    driestSuctionCm: figure(all.driestSuctionCm),
-    leastAirSpace: figure(all.leastAirSpace),
-    goodAirSpace: figure(all.goodAirSpace),
-    saturationDays: { growing: figure(all.wetDays), resting: figure(all.wetDaysResting) },
-    droughtDays: { growing: figure(all.dryDays), resting: figure(all.dryDaysResting) },
-    crownOverWaterCm: figure(all.crownOverWaterCm),
-    rootDepthCm: figure(all.rootDepthCm),
-    rootSpreadCm: figure(all.rootSpreadCm),
-    spreadCm: figure(all.spreadCm),
-    heightCm: figure(all.heightCm),
-    pH: figure(all.pH),
-    mostEcDsPerM: figure(all.mostEcDsPerM),
-    mostWaterPpm: figure(all.mostWaterPpm),
-    lightMolPerDay: figure(all.lightMolPerDay),
-    temperatureC: figure(all.temperatureC),
-    frostC: figure(all.frostC),
-    humidity: figure(all.humidity),
+    wettestSuctionCm: of("wettestSuctionCm"),
+    driestSuctionCm: of("driestSuctionCm"),
+    leastAirSpace: of("leastAirSpace"),
+    goodAirSpace: of("goodAirSpace"),
+    saturationDays: { growing: of("wetDays"), resting: of("wetDaysResting") },
+    droughtDays: { growing: of("dryDays"), resting: of("dryDaysResting") },
+    crownOverWaterCm: of("crownOverWaterCm"),
+    rootDepthCm: of("rootDepthCm"),
+    rootSpreadCm: of("rootSpreadCm"),
+    spreadCm: of("spreadCm"),
+    heightCm: of("heightCm"),
+    pH: of("pH"),
+    mostEcDsPerM: of("mostEcDsPerM"),
+    mostWaterPpm: of("mostWaterPpm"),
+    lightMolPerDay: of("lightMolPerDay"),
+    temperatureC: of("temperatureC"),
+    frostC: of("frostC"),
+    humidity: of("humidity"),
     feed: all.feed,
     lime: all.lime,
     movingAir: all.movingAir,
@@ -101,6 +106,8 @@ export function animal(
 ): Animal {
   const { note = "", alsoCalled = [], checkLocalList = false, ...differs } = own;
   const all: WrittenAnimal = { ...group, ...differs };
+  const of = (key: Exclude<AnimalFigure, NullableFigure>): Figure => figure(all[key], !(key in differs));
+  const ifAny = (key: NullableFigure): Figure | null => all[key] && figure(all[key], !(key in differs));
   return {
     life: "animal",
     id,
@@ -110,17 +117,17 @@ export function animal(
     note,
     checkLocalList,
     kind: all.kind,
-    depthCm: figure(all.depthCm),
-    surfaceSuctionCm: figure(all.surfaceSuctionCm),
-    deepSuctionCm: figure(all.deepSuctionCm),
-    humidity: figure(all.humidity),
-    temperatureC: figure(all.temperatureC),
-    openShare: figure(all.openShare),
-    burrowCm: all.burrowCm && figure(all.burrowCm),
-    deepestWaterCm: all.deepestWaterCm && figure(all.deepestWaterCm),
-    spaceCm2: figure(all.spaceCm2),
-    furtherSpaceCm2: figure(all.furtherSpaceCm2),
-    bodyCm: figure(all.bodyCm),
+    depthCm: of("depthCm"),
+    surfaceSuctionCm: of("surfaceSuctionCm"),
+    deepSuctionCm: of("deepSuctionCm"),
+    humidity: of("humidity"),
+    temperatureC: of("temperatureC"),
+    openShare: of("openShare"),
+    burrowCm: ifAny("burrowCm"),
+    deepestWaterCm: ifAny("deepestWaterCm"),
+    spaceCm2: of("spaceCm2"),
+    furtherSpaceCm2: of("furtherSpaceCm2"),
+    bodyCm: of("bodyCm"),
     harmedBy: all.harmedBy,
     eats: all.eats,
     wants: all.wants,

@@ -4,7 +4,12 @@ import type { Confidence, Range } from "../units/range";
  * What lives in a setup, and what it needs, as far as a container decides it. Every number is a range that says how far
  * it can be relied on and whose it is. Suction is in cm of water, light a day's sum of photons for photosynthesis.
  */
-export type Figure = Range & { readonly confidence: Confidence; readonly source: string };
+export type Figure = Range & {
+  readonly confidence: Confidence;
+  readonly source: string;
+  /** Written for its whole guild or group, not for it: absent where it is its own. */
+  readonly ofGuild?: true;
+};
 
 /** What growers and keepers agree on without anybody having measured it for containers. */
 export const GENERAL_HUSBANDRY = "general husbandry";

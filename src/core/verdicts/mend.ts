@@ -205,7 +205,7 @@ const SEASONS = [0.5, 1.6] as const;
 const mineIn = (verdicts: readonly Verdict[], id: string): Verdict | undefined =>
   verdicts.find(({ occupancy }) => occupancy.id === id);
 const nameIn = (verdicts: readonly Verdict[], id: string): string =>
-  mineIn(verdicts, id)?.occupant?.name.toLowerCase() ?? "other";
+  mineIn(verdicts, id)?.occupant?.name.toLowerCase().split(",")[0] ?? "other";
 /** The best that was found, of the goals in their order. */
 const ofGoals = (found: ReadonlyMap<Grade, Mending>, goals: readonly Grade[]): Mending[] =>
   goals.flatMap((goal) => found.get(goal) ?? []).slice(0, 1);

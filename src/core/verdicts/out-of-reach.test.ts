@@ -24,8 +24,19 @@ it("feed beside the roots comes to them dissolved and kills what lives without; 
   }
   expect(gradeOf(on("coir-pith-fine", 3), "flytrap", "feed")).toBe("care");
   expect(gradeOf(bog, "flytrap", "lime")).toBe("suits");
-  // 20 cm of peat take up some meq/cm²: a tenth of a millimetre of limestone is within it, a finger is not
-  expect(gradeOf(on("limestone-grit-2-6", 0.02), "cranberry", "lime")).toBe("care");
+  // 20 cm of peat take up about 1 meq/cm², which is 120 g of dolomite on these 2,400 cm²; a finger of limestone is far more
+  const dolomite = (amount: number): Setup => ({
+    ...bog,
+    layers: bog.layers.map((one) => ({
+      ...one,
+      amendments: [{ amendmentId: "dolomite", amount, given: "mixed" as const }],
+    })),
+  });
+  expect([2, 40, 250].map((amount) => gradeOf(dolomite(amount), "cranberry", "lime"))).toEqual([
+    "suits",
+    "care",
+    "unsuited",
+  ]);
   expect(gradeOf(on("limestone-grit-2-6", 1), "cranberry", "lime")).toBe("unsuited");
   expect(gradeOf(on("limestone-grit-2-6", 1), "butterwort-common", "lime")).toBeUndefined();
 });

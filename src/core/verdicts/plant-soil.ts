@@ -152,10 +152,13 @@ function judgeSalts(plant: Plant, soils: readonly Soil[]): Judged[] {
 const isPoisonedByFeed = ({ guild, feed, lime }: Plant): boolean =>
   feed === "none" && (guild === "bog" || lime === "hates");
 
+/** What is rated unfit for its lime alone is judged as lime. */
+const feedsThem = (one: Medium): boolean => isFed(one) || (one.safety.carnivorousPlants === "avoid" && !isLimed(one));
+
 function judgeFeed(asked: Asked, plant: Plant): Judged[] {
   const { feed } = plant;
   if (isPoisonedByFeed(plant)) {
-    const fed = layerWith(asked, (one) => isFed(one) || one.safety.carnivorousPlants === "avoid", FEEDING);
+    const fed = layerWith(asked, feedsThem, FEEDING);
     if (fed) return [{ limit: "feed", grade: "unsuited", fatal: true, wants: "none", layer: fed.layer, by: "feeds" }];
     // grains rated with caution are so for the lime that may be in them
     const isLimeAlone = (one: Medium): boolean => one.class === "mineral" && one.safety.flags.includes("check-lime");

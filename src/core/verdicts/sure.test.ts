@@ -21,9 +21,26 @@ describe("how sure a verdict is", () => {
   });
 
   it("is split where the likely value lies near a limit", () => {
-    const grades = gradesOf(living("crop trough on a gravel reservoir", "tomato"), 0, 80);
+    const grades = gradesOf(living("small drained pot of potting mix", "spider-plant"), 0, 80);
     expect(grades.care).toBeGreaterThan(8);
-    expect(grades.care).toBeLessThan(80);
+    expect(grades.suits).toBeGreaterThan(8);
+  });
+
+  it("counts what is not known of pH, salts, light and the plant's own limits, not of water alone", () => {
+    const split = (setup: Setup, limit: string): boolean => {
+      const found = surenessOf(setup, medium, inLibrary, 0, 60).of[0]!.limits.find((one) => one.limit === limit)!;
+      return Object.values(found.grades).filter((count) => count > 0).length > 1;
+    };
+    const bag = living("peat bag in a tray", "lingonberry");
+    expect(["pH", "cold"].map((limit) => split({ ...bag, site: { ...bag.site, coldestC: -29 } }, limit))).toEqual([
+      true,
+      true,
+    ]);
+    expect(split(living("small drained pot of potting mix", "spider-plant"), "salts")).toBe(true);
+    expect(split(living("small drained pot of potting mix", "spider-plant"), "light")).toBe(true);
+    // its sizes are judged as they are, and the same index is the same pot
+    expect(split(living("small drained pot of potting mix", "african-violet"), "root-room")).toBe(false);
+    expect(gradesOf(bag)).toEqual(gradesOf(bag));
   });
 
   it("is the same in parts as whole, and names each limit as often as it was judged", () => {

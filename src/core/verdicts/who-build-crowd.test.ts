@@ -164,7 +164,7 @@ describe("a default made for a kind by name", () => {
     expect(platform).toMatchObject({ strategy: "platform", grade: "suits" });
     const roots = rootZoneCm(platform!.designed.setup)!;
     expect(roots.toCm - roots.fromCm).toBeGreaterThan(0.8 * 27);
-    const cup = first("tomato", "pot-20");
+    const cup = first("tomato", "pot-13");
     expect(cup.grade).toBe("care");
     expect(cup.against).toContain("soil-depth");
   });

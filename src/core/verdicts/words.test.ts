@@ -128,7 +128,8 @@ describe("what those that live there are told", () => {
         "moving-air",
       ],
       ...["company", "no-roots", "ground-depth", "surface-damp", "deep-damp", "open-water", "burrow", "harm"],
-      ...["open-share", "ground-room", "unknown-kind", "food-safe"],
+      ...["open-share", "ground-room", "unknown-kind", "food-safe", "stays-wet", "water-roots", "rest"],
+      ...["shut-in-sun", "provided"],
     ] as Limit[];
     expect(all.filter((limit) => !said.has(limit))).toEqual([]);
     for (const limit of all) expect(headingOf(limit).length).toBeGreaterThan(1);

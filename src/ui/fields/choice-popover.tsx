@@ -7,8 +7,13 @@ import { Popover } from "radix-ui";
 /** Choices under a heading; one without a heading stands by itself. */
 export type ChoiceGroup = {
   readonly heading: string;
-  /** `hint` says what one is for, and is found by its words as well. */
-  readonly choices: readonly { readonly id: string; readonly name: string; readonly hint?: string }[];
+  /** `hint` says what one is for, and is found by its words as well, as by what it is also called. */
+  readonly choices: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly hint?: string;
+    readonly also?: readonly string[];
+  }[];
 };
 
 /** What is chosen from, under the button that opened it, with the field that sifts it. */
@@ -60,11 +65,11 @@ export function ChoicePopover({
                       heading={heading}
                       className="[&_[cmdk-group-heading]]:small-caps [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1"
                     >
-                      {choices.map(({ id, name, hint }) => (
+                      {choices.map(({ id, name, hint, also = [] }) => (
                         <Command.Item
                           key={id}
                           value={`${heading} ${id}`}
-                          keywords={[name, hint ?? "", folkNamesOf(id).join("\n")]}
+                          keywords={[name, hint ?? "", [...also, ...folkNamesOf(id)].join("\n")]}
                           onSelect={() => onSelect(id)}
                           className={`group flex min-h-8 cursor-pointer flex-wrap items-center gap-x-2 px-3 py-0.5 text-[0.95rem] leading-tight data-[selected=true]:bg-ink data-[selected=true]:text-paper pointer-coarse:min-h-11 ${id === chosen ? "font-semibold" : ""}`}
                         >

@@ -31,7 +31,7 @@ export function LivingShelf({
   const shown = useMemo(() => {
     const sought = folded(words).split(/\s+/u).filter(Boolean);
     return [...own, ...LIBRARY].filter((one) => {
-      const text = folded(`${one.name} ${one.scientificName} ${groupOf(one)} ${one.note}`);
+      const text = folded(`${one.name} ${one.alsoCalled.join(" ")} ${one.scientificName} ${groupOf(one)} ${one.note}`);
       return (life === "all" || one.life === life) && sought.every((word) => text.includes(word));
     });
   }, [own, words, life]);
@@ -98,6 +98,9 @@ export function LivingShelf({
                       {one.name}
                     </Link>{" "}
                     <i className="text-soft">{one.scientificName}</i>
+                    {words.trim() !== "" && one.alsoCalled.length > 0 && (
+                      <span className="block text-sm text-soft">also {one.alsoCalled.join("; ")}</span>
+                    )}
                   </td>
                   <td className="py-1 pr-3">{groupOf(one)}</td>
                   <td className="py-1 pr-3">

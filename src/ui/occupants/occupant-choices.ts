@@ -8,6 +8,7 @@ export const occupantChoices = (own: readonly Occupant[]): ChoiceGroup[] => {
   const choice = (one: Occupant) => ({
     id: one.id,
     name: one.name,
+    also: one.alsoCalled,
     hint: `${one.scientificName} · ${one.life === "plant" ? GUILD_WORDS[one.guild] : KIND_WORDS[one.kind]}`,
   });
   return [

@@ -4,10 +4,11 @@ import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant, Season } from "@/core/occupants/occupant";
 import { figureKeysOf, figureOf, isOwnKind, OWN_KIND_PREFIX } from "@/core/occupants/own-occupant";
 import { OCCUPANT_SOURCES } from "@/core/occupants/sources";
+import { lowerFirst } from "@/core/units/text";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../head/site-header";
 import { FIGURES, figureText } from "./figures";
-import { FEED_WORDS, GUILD_WORDS, KIND_WORDS, LIME_WORDS, TOXICITY_WORDS } from "./occupant-words";
+import { FEED_WORDS, GUILD_WORDS, KIND_WORDS, LIME_WORDS, TOXICITY_WORDS, WANT_WORDS } from "./occupant-words";
 
 /** "4 weeks before to 12 weeks after the last frost" */
 function seasonWords({ from, fromWeeks, toWeeks }: Season): string {
@@ -23,12 +24,17 @@ function seasonWords({ from, fromWeeks, toWeeks }: Season): string {
   return `${count(fromWeeks)} before to ${count(toWeeks)} after ${frost}`;
 }
 
+/** Whose figures it shares where it has none of its own. */
+const groupWords = (one: Occupant): string =>
+  one.life === "plant" ? `${lowerFirst(GUILD_WORDS[one.guild])}` : `${lowerFirst(KIND_WORDS[one.kind])}`;
+
 /** What is said of a kind in words, beside its numbers. */
 function factsOf(one: Occupant): readonly (readonly [name: string, words: string])[] {
   if (one.life === "animal")
     return [
       ["Kind", KIND_WORDS[one.kind]],
       ["Harmed by", one.harmedBy.map((harm) => harm.replace("-", " ")).join(", ")],
+      ["Must find", one.wants.map((want) => WANT_WORDS[want]).join(", ") || "nothing named"],
       ["Eats", one.eats.map((food) => food.replace("-", " ")).join(", ")],
       ["Company of its kind", one.solitary ? "none: it lives alone" : "bears it"],
       ["Cleaners", one.cleaners.map((id) => inLibrary(id)?.name ?? id).join(", ") || "none named"],
@@ -39,6 +45,7 @@ function factsOf(one: Occupant): readonly (readonly [name: string, words: string
     ["Feed", FEED_WORDS[one.feed]],
     ["Lime", LIME_WORDS[one.lime]],
     ["Moving air", one.movingAir === "wants" ? "wants it" : "bears still air"],
+    ["Hot days", one.heat === "dies" ? "dies of them" : "bears an afternoon"],
     ["Growth", one.growth],
     ["Rests", one.dormancy === "none" ? "hardly" : `in ${one.dormancy}`],
     ["To people", TOXICITY_WORDS[one.toPeople]],
@@ -79,6 +86,9 @@ export function OccupantPage({ occupant }: { occupant: Occupant }) {
       <main className="mx-auto max-w-4xl px-4 pb-16 pt-6">
         <h1 className="text-2xl">{occupant.name}</h1>
         <p className="italic text-soft">{occupant.scientificName}</p>
+        {occupant.alsoCalled.length > 0 && (
+          <p className="max-w-[65ch] text-soft">Also called {occupant.alsoCalled.join("; ")}.</p>
+        )}
         {occupant.note && <p className="mt-1 max-w-[65ch]">{occupant.note}</p>}
         {occupant.checkLocalList && (
           <p className="mt-1 max-w-[65ch] border-l-2 border-trouble pl-2">
@@ -116,12 +126,21 @@ export function OccupantPage({ occupant }: { occupant: Occupant }) {
                   <td className="py-0.5 pr-3">{figureText(key, figure, system)}</td>
                   <td className="py-0.5 pr-3">{FIGURES[key].quantity.show(figure.typical, system)}</td>
                   <td className="py-0.5 pr-3">{figure.confidence}</td>
-                  <td className="py-0.5 text-sm">{figure.source}</td>
+                  <td className="py-0.5 text-sm">
+                    {figure.source}
+                    {figure.ofGuild && <span className="text-soft">, of {groupWords(occupant)} in general</span>}
+                  </td>
                 </tr>
               ))}
             </tbody>
           </table>
         </div>
+        {rows.some(({ figure }) => figure.ofGuild) && (
+          <p className="mt-3 max-w-[65ch] text-sm leading-snug text-soft">
+            {rows.filter(({ figure }) => figure.ofGuild).length} of these {rows.length} are of {groupWords(occupant)} in
+            general, not of it: what your own has borne counts for more.
+          </p>
+        )}
         <ul className="mt-4 space-y-1 text-sm leading-snug text-soft">
           {sources.map((source) => (
             <li key={source}>{OCCUPANT_SOURCES[source] ?? "What you wrote yourself."}</li>

@@ -1,5 +1,5 @@
 import type { Stage } from "@/core/stack/setup";
-import type { AnimalNeeds, Guild, PlantNeeds, Toxicity } from "@/core/occupants/occupant";
+import type { AnimalNeeds, Guild, PlantNeeds, Toxicity, Want } from "@/core/occupants/occupant";
 
 /** Words for kinds of living things, as choices and lists name them. */
 export const GUILD_WORDS: Record<Guild, string> = {
@@ -49,6 +49,17 @@ export const TOXICITY_WORDS: Record<Toxicity, string> = {
   "none-known": "none known",
   irritant: "irritates",
   poisonous: "poisonous",
+};
+
+/** What an animal must find where it lives. */
+export const WANT_WORDS: Record<Want, string> = {
+  "rotting-ground": "leaves and wood that rot in its ground",
+  litter: "leaf litter",
+  drink: "fresh water to drink",
+  bath: "water to sit in",
+  swim: "water to swim in",
+  "sea-water": "sea water",
+  lime: "lime for its shell",
 };
 
 /** How grown a plant is that is put in. */

@@ -19,7 +19,14 @@ const INDEX: FindIndex = {
     { id: "sphagnum-peat", name: "Sphagnum peat" },
     { id: "own:abc", name: "Weir-side leaf compost" },
   ],
-  kinds: [{ id: "butterwort-large", name: "Large-flowered butterwort", about: "Pinguicula grandiflora" }],
+  kinds: [
+    {
+      id: "butterwort-large",
+      name: "Large-flowered butterwort",
+      about: "Pinguicula grandiflora",
+      also: ["butterwort, great"],
+    },
+  ],
 };
 const undo = { name: "Undo: Thickness of peat", element: {} as HTMLElement };
 const search = searchOf(entriesOf(INDEX, [undo, { name: "Run it", element: {} as HTMLElement }]));

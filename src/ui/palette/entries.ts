@@ -81,9 +81,10 @@ export function entriesOf(
       ...entry("Media", id, name, "", mediumAddress(id)),
       also: folkNamesOf(id).join(" "),
     })),
-    ...index.kinds.map(({ id, name, about }) =>
-      entry("Plants and animals", id, name, about, `/living/${encodeURIComponent(id)}`),
-    ),
+    ...index.kinds.map(({ id, name, about, also }) => ({
+      ...entry("Plants and animals", id, name, about, `/living/${encodeURIComponent(id)}`),
+      also: also.join(" "),
+    })),
   ];
 }
 

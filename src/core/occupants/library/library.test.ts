@@ -108,4 +108,61 @@ describe("the library of living things", () => {
     expect(worst(({ leastAirSpace }) => leastAirSpace.typical, "marginal")).toBe(0);
     expect(worst(({ saturationDays }) => saturationDays.growing.high, "stone-plant")).toBeLessThan(15);
   });
+
+  it("has the kinds that people ask for, found by the names they use on both sides of the ocean", () => {
+    const called = new Set(
+      LIBRARY.flatMap(({ name, alsoCalled }) => [name, ...alsoCalled]).map((words) => words.toLowerCase()),
+    );
+    const isCalled = (words: string): boolean => [...called].some((name) => name.includes(words));
+    const asked = [
+      ...["dieffenbachia", "calathea", "peperomia", "rubber plant", "air plant", "tillandsia", "string of pearls"],
+      ...[
+        "kalanchoe",
+        "australian pitcher",
+        "highland tropical pitcher",
+        "water lily",
+        "lotus",
+        "horsetail",
+        "papyrus",
+      ],
+      ...["garlic", "onion", "leek", "pea", "cabbage", "broccoli", "chilli", "ginger", "sweet potato", "lemongrass"],
+      ...["dill", "fennel", "raspberry", "tarantula", "earthworm", "cockroach", "beetle", "stick insect", "day gecko"],
+      ...["anole", "corn snake", "axolotl", "tadpoles", "zucchini", "eggplant", "cilantro", "arugula", "scallion"],
+      ...["beet", "bok choy", "venus flytrap", "snake plant", "sansevieria", "pothos", "monstera", "zz plant"],
+      ...["phalaenopsis", "lithops", "jade plant", "saintpaulia", "mind-your-own-business", "roly-poly", "isopod"],
+      ...["christmas cactus", "flamingo flower", "compost worm", "lemon", "bonsai", "japanese maple", "hippeastrum"],
+    ];
+    expect(asked.filter((words) => !isCalled(words))).toEqual([]);
+  });
+
+  it("says which figures are its guild's, and which its own", () => {
+    const flytrap = PLANTS.find(({ id }) => id === "flytrap")!;
+    expect(flytrap.temperatureC.ofGuild).toBeUndefined();
+    expect(flytrap.goodAirSpace.ofGuild).toBe(true);
+    const millipede = ANIMALS.find(({ id }) => id === "millipede-giant")!;
+    expect([millipede.depthCm.ofGuild, millipede.temperatureC.ofGuild]).toEqual([undefined, true]);
+    // one guild's warmth for plants of the tropics and of the north alike says nothing
+    const bog = PLANTS.filter(({ guild }) => guild === "bog");
+    expect(bog.filter(({ temperatureC }) => temperatureC.ofGuild).map(({ id }) => id)).toEqual([]);
+    expect(new Set(bog.map(({ temperatureC }) => temperatureC.high)).size).toBeGreaterThan(5);
+  });
+
+  it("bears what its source says: numbers that were seen wrong", () => {
+    const of = (id: string) => PLANTS.find((one) => one.id === id)!;
+    const animal = (id: string) => ANIMALS.find((one) => one.id === id)!;
+    for (const id of ["orchid-moth", "anthurium", "alocasia", "nerve-plant", "prayer-plant", "calathea"]) {
+      expect([id, of(id).frostC.typical >= 10]).toEqual([id, true]);
+      expect([id, of(id).temperatureC.low >= 15]).toEqual([id, true]);
+    }
+    expect([of("baby-tears"), of("creeping-fig")].map(({ frostC }) => frostC.typical)).toEqual([-5, -5]);
+    expect([of("parsley"), of("coriander")].map(({ frostC }) => frostC.typical)).toEqual([-10, -6]);
+    expect([of("aubergine"), of("courgette")].map(({ mostEcDsPerM }) => mostEcDsPerM.typical)).toEqual([1.1, 4.7]);
+    expect(animal("millipede-giant").depthCm.low).toBeGreaterThanOrEqual(20);
+    expect(animal("skink-sand").spaceCm2.low).toBeGreaterThan(2000);
+    const poisonous = ["potato", "dwarf-bean", "daffodil-dwarf", "amaryllis", "snakes-head", "dieffenbachia"];
+    expect(poisonous.filter((id) => of(id).toPeople !== "poisonous")).toEqual([]);
+    for (const id of ["tomato", "aubergine"]) expect([id, of(id).toPeople]).toEqual([id, "irritant"]);
+    expect(animal("spider-burrowing").toPeople).toBe("poisonous");
+    expect(animal("snail-giant").note).toContain("lungworm");
+  });
 });
