@@ -8,6 +8,8 @@ export const OCCUPANT_SOURCES: Readonly<Record<string, string>> = {
     "Adlassnig W, Peroutka M, Lambers H, Lichtscheidl IK (2005) The roots of carnivorous plants. Plant and Soil 274:127-140",
   "Allen et al. 1998":
     "Allen RG, Pereira LS, Raes D, Smith M (1998) Crop evapotranspiration. FAO Irrigation and Drainage Paper 56, table 22",
+  "Ayers & Westcot 1985":
+    "Ayers RS, Westcot DW (1985) Water Quality for Agriculture. FAO Irrigation and Drainage Paper 29 rev. 1, table 4 (after Maas and Hoffman 1977)",
   "Benzing 1990": "Benzing DH (1990) Vascular Epiphytes: General Biology and Related Biota. Cambridge University Press",
   "Feddes et al. 1978":
     "Feddes RA, Kowalik PJ, Zaradny H (1978) Simulation of Field Water Use and Crop Yield. Pudoc, Wageningen",

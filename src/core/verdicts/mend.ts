@@ -36,6 +36,9 @@ const MOST_FOUND = 3;
 const BISECTIONS = 4;
 /** Two changes together are looked for among so many firsts. */
 const MOST_FIRSTS = 4;
+/** No two are looked for any more once so many changes were judged: a grower has waited long enough. */
+const MOST_TRIED = 240;
+const NONE_FOUND: ReadonlyMap<Grade, Mending> = new Map();
 
 export type MendAsked = {
   readonly setup: Setup;
@@ -185,7 +188,7 @@ export function mend(asked: MendAsked): Mended {
     familiesFor(first.step.setup)
       .filter((second) => second.id !== first.family.id && !isLast(second))
       .filter(({ turns }) => turns.some((limit) => first.left.includes(limit)))
-      .map((second) => ({ first, found: search(second, first.left).found })),
+      .map((second) => ({ first, found: tried < MOST_TRIED ? search(second, first.left).found : NONE_FOUND })),
   );
   for (const goal of goals) {
     const pairs = seconds.flatMap(({ first: { step, family }, found }) => {

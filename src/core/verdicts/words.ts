@@ -66,7 +66,7 @@ const HEADINGS: Record<Limit, string> = {
   "water-roots": "Roots in water",
   "dry-for-good": "How dry it is",
   "kept-damp": "Kept damp from below",
-  "dry-days": "How long a watering lasts it",
+  "dry-days": "How long a watering lasts",
   crown: "Crown over free water",
   "soil-depth": "Depth of soil",
   "root-room": "Room beside one another",

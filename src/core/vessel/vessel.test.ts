@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { adaptiveQuadrature } from "../testing/quadrature";
 import { boxVessel, roundVessel } from "../testing/setups";
 import { areaAtCm2, heightAfterCm, volumeBetweenCm3 } from "./area-by-height";
-import { reshaped } from "./reshape";
+import { reshaped, scaledVessel } from "./reshape";
 import { VESSEL_SHELF } from "./shelf";
 import { checkVessel } from "./check-vessel";
 import {
@@ -207,5 +207,18 @@ describe("the shelf", () => {
     expect(volumes("carboy")).toBeLessThan(27);
     expect(volumes("bag-25") / 25).toBeCloseTo(1, 1);
     expect(volumes("storage-45") / 45).toBeCloseTo(1, 1);
+  });
+});
+
+describe("a vessel of another size", () => {
+  it("holds the cube of the factor, in every shape, with walls as thick as before", () => {
+    for (const shape of VESSEL_SHAPES)
+      for (const factor of [0.5, 1.4, 2]) {
+        const vessel = shaped(shape);
+        const made = scaledVessel(vessel, factor);
+        const holds = vesselVolumeCm3(made) / vesselVolumeCm3(vessel);
+        expect([shape, factor, Math.abs(holds / factor ** 3 - 1) < 0.03]).toEqual([shape, factor, true]);
+        expect([made.wallCm, made.material, made.shape]).toEqual([vessel.wallCm, vessel.material, shape]);
+      }
   });
 });

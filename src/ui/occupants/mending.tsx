@@ -131,7 +131,7 @@ function Found({ mended: { found, stoppedBy }, store }: { mended: Mended; store:
         })}
       </ul>
       <p className="text-sm leading-snug text-soft">
-        Effort counts the work of hands: a habit ½, water 1, another place 2, a hole 3, a soil 5 or more.
+        Effort counts the work of hands: a habit ½, water 1, another place 2, a hole 3, a soil 5, another pot 7 or more.
       </p>
     </div>
   );

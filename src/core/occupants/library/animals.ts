@@ -239,7 +239,8 @@ export const ANIMALS: readonly Animal[] = [
     humidity: [0.15, 0.3, 0.5],
     temperatureC: [25, 32, 38],
     openShare: [0.4, 0.7, 1],
-    harmedBy: ["dust", "sharp", "resin", "feed"],
+    // sand is what it swims in
+    harmedBy: ["sharp", "resin", "feed"],
   }),
   animal("snake-garter", "Garter snake", "Thamnophis sirtalis", REPTILE, {
     surfaceSuctionCm: [150, 5000, 500_000],

@@ -10,6 +10,7 @@ const {
   "dry-herb": dry,
 } = GUILD_NEEDS;
 const SALT = "Maas & Hoffman 1977";
+const SALT_TABLE = "Ayers & Westcot 1985";
 const SALT_LATER = "Maas & Grattan 1999";
 const DEPTH = "Allen et al. 1998";
 
@@ -53,7 +54,7 @@ export const CROPS: readonly Plant[] = [
   plant("courgette", "Courgette", "Cucurbita pepo", fruit, {
     alsoCalled: ["zucchini", "summer squash", "marrow"],
     rootDepthCm: [20, 30, 60],
-    mostEcDsPerM: [3.2, 4.7, 5.8, "medium", SALT_LATER],
+    mostEcDsPerM: [3.2, 4.7, 5.8, "medium", SALT_TABLE],
     spreadCm: [70, 100, 140],
     toPets: "none-known",
   }),
@@ -94,7 +95,7 @@ export const CROPS: readonly Plant[] = [
   plant("pea", "Pea", "Pisum sativum", fruit, {
     alsoCalled: ["garden pea", "sugar snap", "mangetout"],
     rootDepthCm: [13, 22, 50, "low", DEPTH],
-    mostEcDsPerM: [1.2, 1.5, 2.5, "low", SALT_LATER],
+    mostEcDsPerM: [1.5, 2.5, 3.4, "low", SALT_LATER],
     temperatureC: [4, 16, 25],
     frostC: [-6, -3, 0],
     feed: "little",
@@ -182,7 +183,7 @@ export const CROPS: readonly Plant[] = [
   }),
   plant("leek", "Leek", "Allium ampeloprasum Porrum Group", root, {
     rootDepthCm: [15, 25, 45],
-    mostEcDsPerM: [0.9, 1.2, 2.5, "low", SALT],
+    mostEcDsPerM: [0.9, 1.4, 2.5],
     rootSpreadCm: [6, 9, 14],
     spreadCm: [8, 12, 18],
     heightCm: [35, 50, 75],
@@ -199,7 +200,7 @@ export const CROPS: readonly Plant[] = [
     toPets: "poisonous",
   }),
   plant("garlic", "Garlic", "Allium sativum", root, {
-    mostEcDsPerM: [1.2, 1.7, 2.8, "low", SALT_LATER],
+    mostEcDsPerM: [2, 3.5, 3.9, "low", SALT_LATER],
     rootDepthCm: [12, 18, 35, "low", DEPTH],
     rootSpreadCm: [5, 8, 12],
     frostC: [-20, -14, -8],
