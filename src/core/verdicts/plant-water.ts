@@ -158,9 +158,11 @@ function judgeWet(asked: Asked, plant: Plant, zone: RootZone): Judged[] {
   const { wettestSuctionCm: wettest, saturationDays, goodAirSpace } = plant;
   const { profile } = states.watered;
   const usedCm = usedDepthCm(plant, zone);
-  // where there is air to spare, roots bear any wetness: it is for want of air that wet soil harms most of them
-  if (!ROTS_IN_AIR.has(plant.guild) && meanAirDown(profile, stretchIn(profile, zone), usedCm) >= goodAirSpace.typical)
-    return judgeStaysWet(asked, plant, zone);
+  // where there is air to spare, roots bear any wetness: it is for want of air that wet soil harms most of them; but what
+  // dries between waterings at home is not at ease where it never does
+  const isAiry =
+    !ROTS_IN_AIR.has(plant.guild) && meanAirDown(profile, stretchIn(profile, zone), usedCm) >= goodAirSpace.typical;
+  if (isAiry && !(states.lasting && wettest.typical >= DRIES_BETWEEN_CM)) return judgeStaysWet(asked, plant, zone);
   const middle = middleCm(plant, zone);
   const daysUntilSuction = (suctionCm: number): number =>
     suctionAtCm(profile, middle) >= suctionCm - 1e-6 ? 0 : states.daysUntil(middle - suctionCm);
@@ -174,10 +176,12 @@ function judgeWet(asked: Asked, plant: Plant, zone: RootZone): Judged[] {
     // what it bears for a while is not what it bears for good
     const forGood = { ...wettest, low: (wettest.low + wettest.typical) / 2 };
     const roomCm = roomOf(profile, zone, ANY, spread(forGood));
+    const byRoom = gradeRoom(roomCm, usedCm);
+    const grade = saturationDays.growing.typical >= FOR_GOOD_DAYS ? "suits" : byRoom;
     return [
       {
         limit: "wet-for-good",
-        grade: saturationDays.growing.typical >= FOR_GOOD_DAYS ? "suits" : gradeRoom(roomCm, usedCm),
+        grade: isAiry && grade === "unsuited" ? "care" : grade,
         fatal: true,
         at: states.watered.moment,
         roomCm,
@@ -224,6 +228,8 @@ function judgeStaysWet({ states }: Asked, plant: Plant, zone: RootZone): Judged[
   const borneDays = Math.max(LONG_WET_DAYS, WET_WITH_AIR * typical);
   return days > borneDays ? [{ limit: "stays-wet", grade: "care", days, borneDays }] : [];
 }
+/** Who likes it no wetter than this, likes it to dry between: suction at which a hand calls it wet, not dripping. [cm] */
+const DRIES_BETWEEN_CM = 12;
 const BEARS_WET_MONTHS_DAYS = 60;
 /** Drier than this, a finger at the roots says damp. [cm] */
 const WET_TO_THE_HAND_CM = 60;

@@ -86,7 +86,7 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
         text:
           told.grade === "suits"
             ? `It stays ${feltAs(suctionCm)}, as it likes.`
-            : `It stays ${feltAs(suctionCm)}: only the upper ${cm(Math.max(0, roomCm.typical))} of the ${cm(usedCm)} its roots would fill keep the ${suction(wettestSuctionCm.typical, system)} of suction under which it rots.${told.grade === "care" ? ` If it bears ${suction(wettestSuctionCm.low, system)}, it has ${cm(roomCm.high)}.` : ""}`,
+            : `It stays ${feltAs(suctionCm)}: ${roomCm.typical < 0.1 ? `nowhere do the ${cm(usedCm)} its roots would fill` : `only the upper ${cm(roomCm.typical)} of the ${cm(usedCm)} its roots would fill`} keep the ${suction(wettestSuctionCm.typical, system)} of suction under which it rots.${told.grade === "care" ? ` If it bears ${suction(wettestSuctionCm.low, system)}, it has ${cm(roomCm.high)}.` : ""}`,
         why: why(
           "The wettest suction at which it thrives, held against the suction by height in the state that lasts: full, as the vessel keeps it.",
           [
@@ -204,7 +204,7 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
       const every = everyDays === null ? "" : ofDays(daysText(everyDays));
       return {
         text: told.wantsStanding
-          ? `It lives in standing water, and this keeps none: stand it in a tray of water, or plug the holes.`
+          ? "It wants its feet in water all the time, and this keeps none: stand it in a tray of water, or plug the holes."
           : everyDays === null
             ? `${lasts}${lastsDays < 1.5 ? ", less than anybody waters for long" : ": water it before then"}.`
             : beyondDays > 0 && told.grade === "suits"

@@ -4,7 +4,6 @@ import { inLibrary } from "@/core/occupants/library/library";
 import type { Occupant, Season } from "@/core/occupants/occupant";
 import { figureKeysOf, figureOf, isOwnKind, OWN_KIND_PREFIX } from "@/core/occupants/own-occupant";
 import { OCCUPANT_SOURCES } from "@/core/occupants/sources";
-import { lowerFirst } from "@/core/units/text";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../head/site-header";
 import { FIGURES, figureText } from "./figures";
@@ -24,9 +23,7 @@ function seasonWords({ from, fromWeeks, toWeeks }: Season): string {
   return `${count(fromWeeks)} before to ${count(toWeeks)} after ${frost}`;
 }
 
-/** Whose figures it shares where it has none of its own. */
-const groupWords = (one: Occupant): string =>
-  one.life === "plant" ? `${lowerFirst(GUILD_WORDS[one.guild])}` : `${lowerFirst(KIND_WORDS[one.kind])}`;
+const groupWords = (one: Occupant): string => (one.life === "plant" ? GUILD_WORDS[one.guild] : KIND_WORDS[one.kind]);
 
 /** What is said of a kind in words, beside its numbers. */
 function factsOf(one: Occupant): readonly (readonly [name: string, words: string])[] {
@@ -128,7 +125,7 @@ export function OccupantPage({ occupant }: { occupant: Occupant }) {
                   <td className="py-0.5 pr-3">{figure.confidence}</td>
                   <td className="py-0.5 text-sm">
                     {figure.source}
-                    {figure.ofGuild && <span className="text-soft">, of {groupWords(occupant)} in general</span>}
+                    {figure.ofGuild && <span className="text-soft">; its group&rsquo;s</span>}
                   </td>
                 </tr>
               ))}
@@ -137,8 +134,8 @@ export function OccupantPage({ occupant }: { occupant: Occupant }) {
         </div>
         {rows.some(({ figure }) => figure.ofGuild) && (
           <p className="mt-3 max-w-[65ch] text-sm leading-snug text-soft">
-            {rows.filter(({ figure }) => figure.ofGuild).length} of these {rows.length} are of {groupWords(occupant)} in
-            general, not of it: what your own has borne counts for more.
+            {rows.filter(({ figure }) => figure.ofGuild).length} of these {rows.length} are those of its group (
+            {groupWords(occupant)}), not its own: what yours has borne counts for more.
           </p>
         )}
         <ul className="mt-4 space-y-1 text-sm leading-snug text-soft">
