@@ -1,34 +1,15 @@
 import { toMillimetre } from "../units/numbers";
-import {
-  withFixture,
-  withOccupants,
-  withPlanting,
-  withRhythm,
-  withSite,
-  withWater,
-  withoutFixture,
-} from "../stack/edit";
+import { withFixture, withPlanting, withRhythm, withWater, withoutFixture } from "../stack/edit";
 import { withLayer } from "../stack/edit";
 import { withOrWithoutDrainage } from "../stack/drainage-layer";
 import { fixtureOf, fixturesOf } from "../stack/fixtures";
-import { USUAL_PLANTING, type Setup } from "../stack/setup";
+import { USUAL_PLANTING } from "../stack/setup";
 import { boundariesCm, drainsAtCm, headroomCm, openingsOf } from "../stack/geometry";
 import { reservoirLayer, withReservoirTop } from "../stack/platform";
-import type { Medium } from "../media/medium";
-import type { RecipePart } from "../mixing/recipe";
-import type { Animal, Guild, Occupant } from "../occupants/occupant";
-import {
-  formatLength,
-  formatPercent,
-  formatTemperature,
-  formatVolume,
-  threeFigures,
-  type UnitSystem,
-} from "../units/units";
+import { formatLength, formatVolume, threeFigures } from "../units/units";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { hydrostaticStorageCm3 } from "../water/equilibrium";
 import { mixAsMedium } from "../water/mix-as-medium";
-import type { MediumLookup } from "../water/network";
 import { asDampAs } from "../water/same-damp";
 import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "./mixed-in";
 import {
@@ -36,15 +17,16 @@ import {
   DRY_LIMITS,
   layerEffort,
   litres,
-  STEPS,
+  mainSoil,
   WATER_LIMITS,
   WET_LIMITS,
   type Changing,
   type Family,
   type Step,
 } from "./family";
+import { fed, fewer, lids, otherKinds, places, rainWater, startedYoung, withoutCompany } from "./changes-living";
 import { drilled, inTray, otherPots, plugged, thinLayers } from "./changes-vessel";
-import { restsDry, wantsWinter } from "./rest";
+import { restsDry } from "./rest";
 import type { Limit } from "./verdict";
 
 /** Less water than this in a reservoir is none. [cm] */
@@ -290,20 +272,6 @@ function drainage({ setup, medium }: Changing): Family[] {
   ];
 }
 
-/** The thickest soil, or ground: all layers of its medium, and how much of it there is. */
-function mainSoil({ setup, occupant }: Changing) {
-  const rooted = setup.layers.filter((layer) => layer.rooted || occupant.life === "animal");
-  const soil = rooted.reduce<(typeof rooted)[number] | undefined>(
-    (best, layer) => (best && best.thicknessCm >= layer.thicknessCm ? best : layer),
-    undefined,
-  );
-  if (!soil) return undefined;
-  const same = setup.layers.filter(({ mediumId }) => mediumId === soil.mediumId);
-  const cm3 = same.reduce((sum, { thicknessCm }) => sum + thicknessCm * vesselAreaCm2(setup.vessel), 0);
-  const of = (mediumId: string): Setup => same.reduce((changed, { id }) => withLayer(changed, id, { mediumId }), setup);
-  return { soil, cm3, of };
-}
-
 const COARSE_MM = 4;
 /** Parts of soil to one of what is mixed into it, from the least. */
 const AMENDED_PARTS = [6, 4, 3, 2, 1] as const;
@@ -374,280 +342,3 @@ function soils(changing: Changing): Family[] {
     },
   ];
 }
-
-/** Plants of dry air want no lid, whatever gap it leaves: glass without a hole keeps the damp. */
-const DRY_AIR = 0.7;
-
-function lids({ setup, occupant }: Changing): Family[] {
-  const lid = fixtureOf(setup, "lid");
-  const turns: readonly Limit[] = ["humidity", "moving-air", "open-share", "shut-in-sun"];
-  const base = { id: "lid", turns } as const;
-  if (!lid)
-    return [
-      {
-        ...base,
-        steps: [0.3, 0.15, 0.05].map((openShare) => ({
-          label: `Put a lid on that leaves ${formatPercent(openShare)} open`,
-          setup: withFixture(setup, { kind: "lid", id: "lid-put-on", openShare }),
-          effort: 2,
-        })),
-      },
-    ];
-  const wantsNone = occupant.life === "plant" && occupant.humidity.high <= DRY_AIR;
-  const shares = wantsNone
-    ? []
-    : [0.02, 0.05, 0.1, 0.15, 0.25, 0.4, 0.6, 0.9].filter((share) => Math.abs(share - lid.openShare) > 0.01);
-  return [
-    {
-      ...base,
-      steps: [
-        ...shares
-          .sort(
-            (a, b) => Math.abs(Math.log(a / (lid.openShare + 0.01))) - Math.abs(Math.log(b / (lid.openShare + 0.01))),
-          )
-          .map((openShare) => ({
-            label: `Leave ${formatPercent(openShare)} of the mouth open, not ${formatPercent(lid.openShare)}`,
-            setup: withFixture(setup, { ...lid, openShare }),
-            effort: 0.5,
-          })),
-        { label: "Take the lid off", setup: withoutFixture(setup, lid.id), effort: 0.5 },
-      ],
-    },
-  ];
-}
-
-/** Under this, plants of cold winters rest. [°C] */
-const WINTERED_C = 10;
-
-/** Another place, as far as a pot can be carried to one. */
-function places({ setup, occupant, system }: Changing): Family[] {
-  const { site } = setup;
-  const degrees = (value: number): string => formatTemperature(value, system);
-  const families: Family[] = [];
-  const place = (turns: readonly Limit[], label: string, change: Partial<Setup["site"]>, effort = 2): void => {
-    families.push({
-      id: "place",
-      turns,
-      steps: [{ label, setup: withSite(setup, { ...site, ...change }), effort }],
-    });
-  };
-  const { temperatureC } = occupant;
-  // what must not freeze is brought to where it is at ease, not to where it just lives
-  const coldest =
-    occupant.life === "animal" || (occupant.frostC.typical >= 1 && occupant.dormancy === "none")
-      ? temperatureC.low
-      : occupant.frostC.typical;
-  if (site.coldestC !== null && site.coldestC < coldest)
-    place(["cold"], `Take it in before it is colder than ${degrees(coldest)}`, {
-      coldestC: Math.ceil(coldest),
-      warmestC: site.warmestC === null ? null : Math.max(site.warmestC, Math.ceil(coldest)),
-    });
-  if (site.warmestC !== null && site.warmestC > temperatureC.high)
-    place(["heat"], `Stand it where it does not get over ${degrees(temperatureC.high)}`, {
-      warmestC: Math.floor(temperatureC.high),
-      coldestC: site.coldestC === null ? null : Math.min(site.coldestC, Math.floor(temperatureC.high)),
-    });
-  if (occupant.life === "plant") {
-    const { typical } = occupant.lightMolPerDay;
-    if (wantsWinter(occupant) && site.coldestC !== null && site.coldestC > WINTERED_C)
-      place(
-        ["rest"],
-        `Winter it at ${degrees(WINTERED_C - 5)} to ${degrees(WINTERED_C)}, in an unheated room or a cold frame`,
-        {
-          coldestC: Math.max(WINTERED_C - 5, Math.ceil(occupant.frostC.typical)),
-        },
-      );
-    if (site.sun === "sun") place(["shut-in-sun"], "Move it out of the sun, to bright shade", { sun: "shade" });
-    place(["light"], `Give it ${threeFigures(typical, 0)} mol/m² of light a day: another window, or a lamp`, {
-      lightMolPerDay: typical,
-    });
-  }
-  return families;
-}
-
-/** Rain holds next to nothing. [mg/L] */
-const RAIN_PPM = 15;
-
-function rainWater({ setup }: Changing): Family[] {
-  const { site } = setup;
-  if (site.waterPpm !== null && site.waterPpm <= RAIN_PPM) return [];
-  return [
-    {
-      id: "rain-water",
-      turns: ["water-solids"],
-      steps: [{ label: "Give it rain water", setup: withSite(setup, { ...site, waterPpm: RAIN_PPM }), effort: 1 }],
-    },
-  ];
-}
-
-/** Slow-release feed for a season. [g/L of soil] */
-const FEED_G_PER_L = 3;
-
-function fed(changing: Changing): Family[] {
-  const { setup, occupant } = changing;
-  const main = mainSoil(changing);
-  if (!main || occupant.life !== "plant" || occupant.feed !== "hungry") return [];
-  const amount = Math.max(1, Math.round(FEED_G_PER_L * litres(main.cm3)));
-  const given = { amendmentId: "slow-release", amount, given: "mixed" as const };
-  return [
-    {
-      id: "feed",
-      turns: ["feed"],
-      steps: [
-        {
-          label: `Mix ${amount} g of slow-release feed into its soil`,
-          setup: withLayer(setup, main.soil.id, { amendments: [...(main.soil.amendments ?? []), given] }),
-          effort: 1.5,
-        },
-      ],
-    },
-  ];
-}
-
-/** What is put in as a cutting makes its roots where it is to live. */
-function startedYoung({ setup, occupancyId, occupant }: Changing): Family[] {
-  if (occupant.life !== "plant") return [];
-  return [
-    {
-      id: "young",
-      turns: ["water-roots"],
-      steps: [
-        {
-          label: `Start with a cutting of ${occupant.name.toLowerCase()}, or a young one grown in water`,
-          setup: withOccupants(
-            setup,
-            setup.occupants.map((one) => (one.id === occupancyId ? { ...one, stage: "young" as const } : one)),
-          ),
-          effort: 1.5,
-        },
-      ],
-    },
-  ];
-}
-
-function fewer({ setup, occupancyId, occupant }: Changing): Family[] {
-  const mine = setup.occupants.find(({ id }) => id === occupancyId);
-  if (!mine || mine.count < 2) return [];
-  const counts = [
-    ...new Set(
-      Array.from({ length: STEPS }, (_, i) => Math.max(1, Math.floor((mine.count * (STEPS - 1 - i)) / STEPS))),
-    ),
-  ];
-  return [
-    {
-      id: "fewer",
-      turns: ["root-room", "ground-room", "company"],
-      steps: counts
-        .filter((count) => count < mine.count)
-        .map((count) => ({
-          label: `Keep ${count} of ${mine.count} ${occupant.name.toLowerCase()}`,
-          setup: withOccupants(
-            setup,
-            setup.occupants.map((one) => (one.id === occupancyId ? { ...one, count } : one)),
-          ),
-          effort: 2,
-        })),
-    },
-  ];
-}
-
-function withoutCompany({ setup, occupancyId, nameOf }: Changing): Family[] {
-  return setup.occupants
-    .filter(({ id }) => id !== occupancyId)
-    .map(({ id }) => ({
-      id: "without-company" as const,
-      turns: ["company", "root-room"] as const,
-      steps: [
-        {
-          label: `Move the ${nameOf(id)} out`,
-          setup: withOccupants(
-            setup,
-            setup.occupants.filter((one) => one.id !== id),
-          ),
-          effort: 2.5,
-        },
-      ],
-    }));
-}
-
-/** The last resort: one of its like that suits the vessel as it stands. */
-function otherKinds({ setup, occupancyId, occupant, kinds }: Changing): Family[] {
-  const isAlike = (one: Occupant): boolean =>
-    one.id !== occupant.id &&
-    (one.life === "plant"
-      ? occupant.life === "plant" && LIKE_OF[one.guild] === LIKE_OF[occupant.guild]
-      : occupant.life === "animal" && isLikeAnimal(one, occupant));
-  const isOfGuild = (one: Occupant): boolean =>
-    one.life !== "plant" || occupant.life !== "plant" || one.guild === occupant.guild;
-  const ordered = kinds.filter(isAlike).sort((a, b) => Number(isOfGuild(b)) - Number(isOfGuild(a)));
-  return ordered.length === 0
-    ? []
-    : [
-        {
-          id: "another-kind",
-          turns: LAST_RESORT,
-          steps: ordered.map((one) => ({
-            label: `${one.life === "plant" ? "Grow" : "Keep"} ${one.name.toLowerCase()} in it instead`,
-            setup: withOccupants(
-              setup,
-              setup.occupants.map((each) => (each.id === occupancyId ? { ...each, occupantId: one.id } : each)),
-            ),
-            effort: 8,
-          })),
-        },
-      ];
-}
-/** What a grower would take for one of its like: who wants leaves in a room is not served with a sundew. */
-const LIKE_OF: Record<Guild, string> = {
-  bog: "bog",
-  "bog-shrub": "bog",
-  marginal: "water",
-  corm: "water",
-  sedge: "water",
-  grass: "grass",
-  "fruiting-crop": "kitchen",
-  "leafy-crop": "kitchen",
-  "root-crop": "kitchen",
-  "moist-herb": "herbs",
-  "dry-herb": "herbs",
-  acid: "woody",
-  shrub: "woody",
-  "dwarf-tree": "woody",
-  houseplant: "leaves",
-  aroid: "leaves",
-  fern: "leaves",
-  "jewel-orchid": "leaves",
-  bromeliad: "leaves",
-  "airy-epiphyte": "leaves",
-  orchid: "orchid",
-  moss: "moss",
-  succulent: "succulent",
-  "stone-plant": "succulent",
-  bulb: "bulb",
-};
-/** Of one kind, about as large, and at home in water or on land alike: nobody takes springtails for a millipede. */
-const LIKE_LENGTH = 3;
-function isLikeAnimal(one: Animal, occupant: Animal): boolean {
-  const ratio = one.bodyCm.typical / occupant.bodyCm.typical;
-  const swims = ({ wants }: Animal): boolean => wants.includes("swim");
-  return one.kind === occupant.kind && swims(one) === swims(occupant) && Math.max(ratio, 1 / ratio) <= LIKE_LENGTH;
-}
-const LAST_RESORT: readonly Limit[] = [
-  ...WATER_LIMITS,
-  "soil-depth",
-  "root-room",
-  "rest",
-  "light",
-  "cold",
-  "heat",
-  "humidity",
-  "pH",
-  "lime",
-  "feed",
-  "salts",
-  "ground-room",
-  "ground-depth",
-  "harm",
-  "provided",
-  "company",
-];

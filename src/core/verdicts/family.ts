@@ -1,9 +1,11 @@
 import type { Medium } from "../media/medium";
 import type { RecipePart } from "../mixing/recipe";
 import type { Occupant } from "../occupants/occupant";
+import { withLayer } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import { toMillimetre } from "../units/numbers";
 import type { UnitSystem } from "../units/units";
+import { vesselAreaCm2 } from "../vessel/vessel";
 import type { MediumLookup } from "../water/network";
 import type { WaterStates } from "./states";
 import type { Limit } from "./verdict";
@@ -120,3 +122,17 @@ export function byDegree(
 
 /** Of digging a layer in or out. */
 export const layerEffort = (cm3: number): number => 4 + 0.25 * litres(Math.abs(cm3));
+
+/** The thickest soil, or ground: all layers of its medium, and how much of it there is. */
+export function mainSoil({ setup, occupant }: Changing) {
+  const rooted = setup.layers.filter((layer) => layer.rooted || occupant.life === "animal");
+  const soil = rooted.reduce<(typeof rooted)[number] | undefined>(
+    (best, layer) => (best && best.thicknessCm >= layer.thicknessCm ? best : layer),
+    undefined,
+  );
+  if (!soil) return undefined;
+  const same = setup.layers.filter(({ mediumId }) => mediumId === soil.mediumId);
+  const cm3 = same.reduce((sum, { thicknessCm }) => sum + thicknessCm * vesselAreaCm2(setup.vessel), 0);
+  const of = (mediumId: string): Setup => same.reduce((changed, { id }) => withLayer(changed, id, { mediumId }), setup);
+  return { soil, cm3, of };
+}
