@@ -28,7 +28,9 @@ test("what is wrong is told with its number and mended by one press, held agains
   await expect(stones.getByText("does not suit")).toBeVisible();
   await expect(stones.getByText(words("35 cm of suction under which it rots"))).toBeVisible();
   await expect(stones.getByText(words(String.raw`All of 10 such pots|of 10 such pots`))).toBeVisible();
-  const change = stones.getByRole("button", { name: /^Do it: Water it (?:every \d+ days instead of every 2 days|when it has dried out)/u });
+  const change = stones.getByRole("button", {
+    name: /^Do it: Water it (?:every \d+ days instead of every 2 days|when it has dried out)/u,
+  });
   await change.click();
   await expect(stones.getByText("with care", { exact: true })).toBeVisible();
   await expect(page.getByRole("region", { name: "Held against now" })).toBeVisible();
