@@ -42,6 +42,7 @@ const UI_ORDER = [
   "common",
   "outbox",
   "fields",
+  "rooms",
   "palette",
   "head",
   "drawing",

@@ -103,7 +103,7 @@ test("what was really built becomes the setup by one change, and undo takes it b
   await page.getByRole("link", { name: "History", exact: true }).click();
   await expect(page.getByRole("heading", { name: "Versions with a name" })).toBeVisible();
   await expect(page.getByText("“As built”").first()).toBeVisible();
-  await page.getByRole("link", { name: "Section", exact: true }).click();
+  await page.getByRole("link", { name: "Design", exact: true }).click();
   await page.getByRole("button", { name: "Undo: As built" }).click();
   await saved(page);
   expect(marlstone.stored(TROUGH).layers[0]).toMatchObject({ mediumId: "pea-gravel-6-10", thicknessCm: 8 });
@@ -355,7 +355,7 @@ test("versions are named, compared with now, and gone back to", async ({ page, m
     await typeInto(name, text);
     await saved(page);
   }
-  await page.getByRole("link", { name: "Build sheet, shopping, history" }).click();
+  await page.getByRole("link", { name: "Build", exact: true }).click();
   await page.getByRole("link", { name: "History", exact: true }).click();
   const line = (label: string) => page.getByRole("listitem").filter({ hasText: label });
   await expect(line("Named Second")).toContainText("(now)");
@@ -375,7 +375,7 @@ test("versions are named, compared with now, and gone back to", async ({ page, m
   await page.getByRole("button", { name: "Drop the name before the hot summer" }).first().click();
   await expect(page.getByRole("heading", { name: "Versions with a name" })).toHaveCount(0);
   // and undo in the section takes the going back back
-  await page.getByRole("link", { name: "Section", exact: true }).click();
+  await page.getByRole("link", { name: "Design", exact: true }).click();
   await page.getByRole("button", { name: /^Undo: Back to/u }).click();
   await saved(page);
   expect(marlstone.stored("Second").name).toBe("Second");

@@ -6,6 +6,14 @@ const TANK = "Deep tank, giant millipedes";
 
 /** What is late comes at the first sign of life. */
 const wake = (page: Page): Promise<void> => page.keyboard.press("Shift");
+/** What it is told is opened by a press on its line. */
+async function opened(page: Page, name: string | RegExp): Promise<Locator> {
+  const article = verdict(page, name);
+  const row = article.locator("h3 > button").first();
+  await expect(row).toBeEnabled();
+  if ((await row.getAttribute("aria-expanded")) === "false") await row.click();
+  return article;
+}
 const lives = (page: Page): Locator => page.getByRole("region", { name: "Who lives here" });
 const verdict = (page: Page, name: string | RegExp): Locator => page.getByRole("article", { name });
 
@@ -24,7 +32,7 @@ test("what is wrong is told with its number and mended by one press, held agains
   await expect(page.getByText(/In trouble: 5 × Living stones/u)).toBeVisible();
   await open(DISH);
   await wake(page);
-  const stones = verdict(page, /Living stones/u);
+  const stones = await opened(page, /Living stones/u);
   await expect(stones.getByText("does not suit")).toBeVisible();
   await expect(stones.getByText(words("35 cm of suction under which it rots"))).toBeVisible();
   await expect(stones.getByText(words(String.raw`All of 10 such pots|of 10 such pots`))).toBeVisible();
@@ -44,16 +52,14 @@ test("what is wrong is told with its number and mended by one press, held agains
   await page.getByRole("button", { name: /^Undo: Water it/u }).click();
   await expect(verdict(page, /Living stones/u).getByText("does not suit")).toBeVisible();
   // and each number can answer why
-  await verdict(page, /Living stones/u)
-    .getByRole("button", { name: "Why: How wet it stays" })
-    .click();
+  await (await opened(page, /Living stones/u)).getByRole("button", { name: "Why: How wet it stays" }).click();
   await expect(page.getByRole("dialog")).toContainText("Confidence in the limit");
 });
 
 test("those that share a tank are mended together by the water that both want", async ({ page, open }) => {
   await open(TANK);
   await wake(page);
-  const millipedes = verdict(page, /Giant millipede/u);
+  const millipedes = await opened(page, /Giant millipede/u);
   await millipedes.getByRole("button", { name: /^Do it: Give it/u }).click();
   await expect(millipedes.getByText("suits", { exact: true })).toBeVisible();
   await expect(verdict(page, /Dwarf white woodlouse/u).getByText("does not suit")).toHaveCount(0);
@@ -72,7 +78,7 @@ test("who lives there is named by the keyboard alone, counted, said aloud, and j
   await page.getByPlaceholder("Type some of its name").waitFor();
   await page.keyboard.type("Dionaea");
   await page.keyboard.press("Enter");
-  const flytrap = verdict(page, "Flytrap");
+  const flytrap = await opened(page, "Flytrap");
   await expect(flytrap.getByText("does not suit")).toBeVisible();
   await expect(flytrap.getByText("It bears no feed, and the", { exact: false })).toBeVisible();
   await expect(flytrap.getByText("The one wants feed that kills the other", { exact: false }).first()).toBeVisible();
@@ -83,7 +89,7 @@ test("who lives there is named by the keyboard alone, counted, said aloud, and j
 
   const count = page.getByRole("textbox", { name: /How many of Celery/u });
   await typeInto(count, "60");
-  await expect(verdict(page, "60 × Celery").getByText("Room beside one another")).toBeVisible();
+  await expect((await opened(page, "60 × Celery")).getByText("Room beside one another", { exact: true })).toBeVisible();
   await expect(verdict(page, "60 × Celery").getByText("does not suit")).toBeVisible();
   for (const bad of ["0", "-3", "2.5", "many", "99999999"]) {
     await typeInto(count, bad);
@@ -101,7 +107,7 @@ test("the place is typed or left unsaid, in the grower's units, and what cannot 
 }) => {
   await open(TROUGH);
   await wake(page);
-  const celery = verdict(page, /Celery/u);
+  const celery = await opened(page, /Celery/u);
   const coldest = page.getByRole("textbox", { name: "Coldest there" });
   await expect(coldest).toHaveValue("4");
   await typeInto(coldest, "10 °F");
@@ -246,7 +252,7 @@ test("something is mixed into a soil by one press: the mix is kept, the layer is
   await wake(page);
   await page.getByRole("button", { name: "Without Lingonberry" }).click();
   await add(page, "Camellia");
-  const camellia = verdict(page, "Camellia");
+  const camellia = await opened(page, "Camellia");
   const ask = camellia.getByRole("button", { name: "What would mend it?" });
   const change = camellia.getByRole("button", { name: /^Do it: Mix pumice 2–5 mm into the/u });
   await expect(ask.or(change).first()).toBeVisible();

@@ -397,7 +397,7 @@ test("a setup is shopped, mixed and wetted from its own screen: every Marrowbeck
   ] as const) {
     await page.goto(marlstone.url);
     await page.getByRole("link", { name }).first().click();
-    await page.getByRole("link", { name: "Build sheet, shopping, history" }).click();
+    await page.getByRole("link", { name: "Build", exact: true }).click();
     await page.getByRole("link", { name: "Shopping and mixing" }).click();
     await expect(page.getByRole("heading", { name, level: 1 })).toBeVisible();
     for (const text of said) await expect(page.locator("main")).toContainText(words(text));

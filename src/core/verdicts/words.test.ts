@@ -21,7 +21,7 @@ function told(setup: Setup, system: UnitSystem = "metric", withWhy = true): stri
     for (const { limit } of verdict.findings) said.add(limit);
     const sentences = verdictSentences(verdict, verdicts, setup, medium, system);
     return [
-      `  ${verdictLine(verdict, sentences)}`,
+      `  ${verdictLine(verdict)}`,
       ...sentences.map(({ grade, heading, text }) => `    ${grade} · ${heading}: ${text}`),
       ...(system === "imperial" || !withWhy
         ? []

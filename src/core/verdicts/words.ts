@@ -2,6 +2,7 @@ import { stageOf, type Setup, type Stage } from "../stack/setup";
 import type { UnitSystem } from "../units/units";
 import type { MediumLookup } from "../water/network";
 import type { Finding, Grade, Limit, Told, Verdict } from "./verdict";
+import { GRADE_WORDS } from "./grade-words";
 import { animalWords } from "./words-animal";
 import type { Speaking, Text, VerdictSentence } from "./words-common";
 import { placeWords } from "./words-place";
@@ -9,13 +10,6 @@ import { soilWords } from "./words-soil";
 import { waterWords } from "./words-water";
 
 export { feltAs, type VerdictSentence } from "./words-common";
-
-export const GRADE_WORDS: Record<Grade, string> = {
-  unsuited: "does not suit",
-  care: "with care",
-  unknown: "cannot tell",
-  suits: "suits",
-};
 
 /** Kind and count of an entry: "5 × Round-leaved sundew". */
 export const verdictName = ({ occupancy, occupant }: Verdict): string =>
@@ -47,13 +41,19 @@ export function verdictSentences(
   }));
 }
 
+/** What decides how it stands, in a few words: headings of what is told at its grade; empty for what suits. */
+export const decidingWords = ({ grade, findings }: Pick<Verdict, "grade" | "findings">): string =>
+  grade === "suits"
+    ? ""
+    : [...new Set(findings.filter((one) => one.grade === grade).map(({ limit }) => headingOf(limit).toLowerCase()))]
+        .slice(0, MOST_DECIDING)
+        .join(", ");
+const MOST_DECIDING = 3;
+
 /** The one line that says how it stands with one of them: its grade and what decides it. */
-export function verdictLine(verdict: Verdict, sentences: readonly VerdictSentence[]): string {
-  const { grade } = verdict;
-  const deciding = new Set(
-    sentences.filter((one) => one.grade === grade && grade !== "suits").map(({ heading }) => heading.toLowerCase()),
-  );
-  return `${verdictName(verdict)}: ${GRADE_WORDS[grade]}${deciding.size > 0 ? ` (${[...deciding].slice(0, 3).join(", ")})` : ""}`;
+export function verdictLine(verdict: Verdict): string {
+  const deciding = decidingWords(verdict);
+  return `${verdictName(verdict)}: ${GRADE_WORDS[verdict.grade]}${deciding ? ` (${deciding})` : ""}`;
 }
 
 export const headingOf = (limit: Limit): string => HEADINGS[limit];

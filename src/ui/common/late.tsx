@@ -28,7 +28,8 @@ export function late<P extends object>(
   );
 }
 
-async function untilLoaded<T>(load: () => Promise<T>): Promise<T> {
+/** Asks for a part again and again until it comes; what is loaded and broken stays broken. */
+export async function untilLoaded<T>(load: () => Promise<T>): Promise<T> {
   for (;;) {
     try {
       return await load();

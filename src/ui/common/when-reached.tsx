@@ -9,7 +9,11 @@ const SIGNS = ["pointerdown", "pointermove", "wheel", "keydown", "touchstart", "
  * What stands below the fold: it comes at the first sign that somebody is there, so that a page paints without it.
  * `before` keeps the place of what would push other things away when it comes.
  */
-export function WhenReached({ before = null, children }: { before?: React.ReactNode; children: React.ReactNode }) {
+export const WhenReached = ({ before = null, children }: { before?: React.ReactNode; children: React.ReactNode }) =>
+  useReached() ? children : before;
+
+/** Whether somebody was seen to be there, or it is long enough that the rest may come. */
+export function useReached(): boolean {
   const [reached, setReached] = useState(false);
   useEffect(() => {
     const reach = (): void => setReached(true);
@@ -20,5 +24,5 @@ export function WhenReached({ before = null, children }: { before?: React.ReactN
       for (const sign of SIGNS) removeEventListener(sign, reach);
     };
   }, []);
-  return reached ? children : before;
+  return reached;
 }

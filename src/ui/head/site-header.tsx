@@ -4,35 +4,32 @@ import { useRouter } from "next/navigation";
 import { Moon, Sun, SunMoon } from "lucide-react";
 import type { Theme } from "@/formats/preferences/schema";
 import { usePreferences } from "../common/preferences";
+import { RoomsInARow, RoomsUnderThumb } from "./house-nav";
 import { KeysSheet } from "./keys-sheet";
 
-/** The line across the top of every page. `children` stand between the way home and the preferences. */
+/**
+ * The head of every page: the rooms of the house and the preferences in one line, and under it what is this page's own.
+ * On a phone the rooms are at the foot of the screen.
+ */
 export function SiteHeader({ children }: { children?: React.ReactNode }) {
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-2">
-      <Link href="/" className="font-serif text-lg font-semibold no-underline" aria-label="Marlstone, to the yard">
-        Marlstone
-      </Link>
-      <div className="order-last flex min-w-0 basis-full flex-wrap items-center gap-x-3 gap-y-1 md:order-none md:basis-0 md:grow">
-        {children}
-      </div>
-      <div className="ml-auto flex items-center gap-1.5">
-        <nav aria-label="Marlstone" className="mr-2 flex items-center gap-3 text-[0.95rem]">
-          <Link href="/media" className="inline-flex items-center pointer-coarse:min-h-11">
-            Media
+    <>
+      <header className="no-print border-b border-rule px-4">
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-1 py-1">
+          <Link href="/" className="font-serif text-lg font-semibold no-underline" aria-label="Marlstone, to the yard">
+            Marlstone
           </Link>
-          <Link href="/mixes" className="inline-flex items-center pointer-coarse:min-h-11">
-            Mix
-          </Link>
-          <Link href="/living" className="inline-flex items-center pointer-coarse:min-h-11">
-            Living
-          </Link>
-        </nav>
-        <UnitsSwitch />
-        <ThemeSwitch />
-        <KeysSheet />
-      </div>
-    </header>
+          <RoomsInARow />
+          <div className="ml-auto flex items-center gap-1.5">
+            <UnitsSwitch />
+            <ThemeSwitch />
+            <KeysSheet />
+          </div>
+        </div>
+        {children && <div className="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1 pb-1">{children}</div>}
+      </header>
+      <RoomsUnderThumb />
+    </>
   );
 }
 

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import type { DropNameInput, GoBackInput, HistoryPage, NameVersionInput, VersionLine } from "@/formats/history/actions";
 import type { WriteOutcome } from "@/formats/setup/actions";
-import { SetupPages } from "../head/setup-pages";
+import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
 import { When } from "../common/when";
 import { runsOf } from "./runs";
@@ -36,10 +36,10 @@ export function HistoryList({
   return (
     <>
       <SiteHeader>
-        <SetupPages setupId={setupId} here="/history" />
+        <SetupHead setupId={setupId} here="/history" name={name || "Without a name"} />
       </SiteHeader>
       <main className="mx-auto max-w-[52rem] px-4 pb-16 pt-6">
-        <h1 className="text-2xl">{name || "Without a name"}</h1>
+        <p className="hidden font-serif text-2xl font-semibold print:block">{name || "Without a name"}</p>
         <p className="text-soft">
           Every change of it, the newest first. Going back is a change too: nothing that came after is lost.
         </p>
@@ -102,7 +102,7 @@ function VersionRow({
   const goBack = async (): Promise<void> => {
     const outcome = await actions.goBack({ setupId, revisionId, baseVersion: version }).catch(() => undefined);
     if (outcome?.status === "saved") {
-      onSaid("That version is the setup now. Undo in its section takes it back.");
+      onSaid("That version is the setup now. Undo in its design takes it back.");
       return router.refresh();
     }
     onSaid(

@@ -19,7 +19,7 @@ import {
 } from "@/core/units/units";
 import type { LayerToFill } from "@/formats/rooms";
 import { usePrice, useUnits } from "../common/preferences";
-import { SetupPages } from "../head/setup-pages";
+import { BesidePages, SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
 import { typed } from "../fields/typed";
 import { Entry, useTypedForm } from "../fields/typed-form";
@@ -70,15 +70,16 @@ export function SetupBatch({
   return (
     <>
       <SiteHeader>
-        <SetupPages setupId={setupId} here="/batch" />
+        <SetupHead setupId={setupId} here="/batch" name={name || "Without a name"} />
       </SiteHeader>
       <main className="mx-auto max-w-[64rem] px-4 pb-16 pt-6">
-        <h1 className="text-2xl">{name}</h1>
+        <BesidePages setupId={setupId} here="/batch" />
+        <p className="hidden font-serif text-2xl font-semibold print:block">{name}</p>
         <p className="text-soft">Shopping, mixing and wetting, for all its layers</p>
         {layers.length === 0 ? (
           <p className="mt-4">
             It has no layers yet, so there is nothing to buy.{" "}
-            <Link href={`/setups/${setupId}`}>Add some in its section.</Link>
+            <Link href={`/setups/${setupId}`}>Add some in its design.</Link>
           </p>
         ) : (
           <>
@@ -160,7 +161,7 @@ function Layer({ layer, filled: { made }, packs }: { layer: LayerToFill; filled:
         </span>
       </h3>
       {parts.length === 0 && (
-        <p className="said">“{mediumId}” is not known here any more: choose a medium for this layer in its section.</p>
+        <p className="said">“{mediumId}” is not known here any more: choose a medium for this layer in its design.</p>
       )}
       {parts.length > 0 &&
         !made.ok &&

@@ -1,6 +1,6 @@
 import { Check, CircleHelp, TriangleAlert, X } from "lucide-react";
 import type { Grade } from "@/core/verdicts/verdict";
-import { GRADE_WORDS } from "@/core/verdicts/words";
+import { GRADE_WORDS } from "@/core/verdicts/grade-words";
 
 const MARKS = {
   unsuited: { Mark: X, tone: "text-trouble" },

@@ -7,7 +7,9 @@ import { LIBRARY } from "@/core/occupants/library/library";
 import type { Occupant } from "@/core/occupants/occupant";
 import { useUnits } from "../common/preferences";
 import { SiteHeader } from "../head/site-header";
-import { figureText } from "./figures";
+import type { UnitSystem } from "@/core/units/units";
+import { AIR, Band, BandHead, LIGHT, SUCTION, WARMTH } from "./bands";
+import { FIGURES, figureText } from "./figures";
 import { GUILD_WORDS, KIND_WORDS } from "./occupant-words";
 
 const groupOf = (one: Occupant): string => (one.life === "plant" ? GUILD_WORDS[one.guild] : KIND_WORDS[one.kind]);
@@ -77,20 +79,21 @@ export function LivingShelf({
           </p>
         </div>
         <div className="mt-4 overflow-x-auto">
-          <table className="w-full min-w-[44rem] border-collapse text-[0.95rem] leading-snug">
-            <thead>
-              <tr className="border-b-2 border-ink text-left">
-                <th className="py-1 pr-3">Name</th>
-                <th className="py-1 pr-3">Kind</th>
-                <th className="py-1 pr-3">Comfort band, suction</th>
-                <th className="py-1 pr-3">Air, depth of roots or ground</th>
-                <th className="py-1">Warmth</th>
+          <table className="w-full border-collapse text-[0.95rem] leading-snug max-md:block md:min-w-[58rem] md:table-fixed">
+            <thead className="max-md:hidden">
+              <tr className="border-b-2 border-ink text-left align-bottom text-sm">
+                <th className="w-[30%] py-1 pr-3">Name</th>
+                {[SUCTION, AIR, WARMTH, LIGHT].map((scale) => (
+                  <th key={scale.name} scope="col" className="px-2 py-1">
+                    <BandHead scale={scale} />
+                  </th>
+                ))}
               </tr>
             </thead>
-            <tbody>
+            <tbody className="max-md:block">
               {shown.map((one) => (
-                <tr key={one.id} className="border-b border-rule align-top">
-                  <td className="py-1 pr-3">
+                <tr key={one.id} className="border-b border-rule align-top max-md:grid max-md:grid-cols-2">
+                  <td className="py-1 pr-3 max-md:col-span-2">
                     <Link
                       href={`/living/${encodeURIComponent(one.id)}`}
                       className="inline-flex items-center font-serif font-semibold no-underline hover:underline pointer-coarse:min-h-11"
@@ -98,26 +101,12 @@ export function LivingShelf({
                       {one.name}
                     </Link>{" "}
                     <i className="text-soft">{one.scientificName}</i>
-                    {words.trim() !== "" && one.alsoCalled.length > 0 && (
-                      <span className="block text-sm text-soft">also {one.alsoCalled.join("; ")}</span>
-                    )}
+                    <span className="block text-sm text-soft">
+                      {groupOf(one)}
+                      {words.trim() !== "" && one.alsoCalled.length > 0 && `; also ${one.alsoCalled.join("; ")}`}
+                    </span>
                   </td>
-                  <td className="py-1 pr-3">{groupOf(one)}</td>
-                  <td className="py-1 pr-3">
-                    {one.life === "plant"
-                      ? figureText(
-                          "wettestSuctionCm",
-                          { low: one.wettestSuctionCm.typical, typical: 0, high: one.driestSuctionCm.typical },
-                          system,
-                        )
-                      : figureText("deepSuctionCm", one.deepSuctionCm, system)}
-                  </td>
-                  <td className="py-1 pr-3">
-                    {one.life === "plant"
-                      ? `${figureText("leastAirSpace", { ...one.leastAirSpace, low: one.leastAirSpace.typical, high: one.leastAirSpace.typical }, system)}, ${figureText("rootDepthCm", one.rootDepthCm, system)}`
-                      : figureText("depthCm", one.depthCm, system)}
-                  </td>
-                  <td className="py-1">{figureText("temperatureC", one.temperatureC, system)}</td>
+                  <WantedBands one={one} system={system} />
                 </tr>
               ))}
             </tbody>
@@ -143,6 +132,78 @@ export function LivingShelf({
           </details>
         )}
       </main>
+    </>
+  );
+}
+
+/** What one wants, on the scales of the columns; an animal's damp is that of its ground, and it is judged by no light. */
+function WantedBands({ one, system }: { one: Occupant; system: UnitSystem }) {
+  const cell = "px-2 py-1.5 max-md:px-1";
+  const warmth = figureText("temperatureC", one.temperatureC, system);
+  if (one.life === "animal") {
+    const { deepSuctionCm: damp, temperatureC } = one;
+    return (
+      <>
+        <td className={cell}>
+          <Band
+            scale={SUCTION}
+            low={damp.low}
+            high={damp.high}
+            likely={damp.typical}
+            words={figureText("deepSuctionCm", damp, system)}
+          />
+        </td>
+        <td className={`${cell} text-sm text-soft max-md:text-xs`}>
+          {figureText("depthCm", one.depthCm, system)} of ground
+        </td>
+        <td className={cell}>
+          <Band
+            scale={WARMTH}
+            low={temperatureC.low}
+            high={temperatureC.high}
+            likely={temperatureC.typical}
+            words={warmth}
+          />
+        </td>
+        <td className={cell} />
+      </>
+    );
+  }
+  const { wettestSuctionCm, driestSuctionCm, leastAirSpace, goodAirSpace, temperatureC, lightMolPerDay, frostC } = one;
+  const comfort = { low: wettestSuctionCm.typical, typical: 0, high: driestSuctionCm.typical };
+  const air = { low: leastAirSpace.typical, typical: 0, high: goodAirSpace.typical };
+  return (
+    <>
+      <td className={cell}>
+        <Band
+          scale={SUCTION}
+          low={comfort.low}
+          high={comfort.high}
+          words={figureText("wettestSuctionCm", comfort, system)}
+        />
+      </td>
+      <td className={cell}>
+        <Band scale={AIR} low={air.low} high={air.high} words={figureText("leastAirSpace", air, system)} />
+      </td>
+      <td className={cell}>
+        <Band
+          scale={WARMTH}
+          low={temperatureC.low}
+          high={temperatureC.high}
+          likely={temperatureC.typical}
+          least={frostC.typical}
+          words={`${warmth}; lives through ${FIGURES.frostC.quantity.show(frostC.typical, system)}`}
+        />
+      </td>
+      <td className={cell}>
+        <Band
+          scale={LIGHT}
+          low={lightMolPerDay.low}
+          high={lightMolPerDay.high}
+          likely={lightMolPerDay.typical}
+          words={figureText("lightMolPerDay", lightMolPerDay, system)}
+        />
+      </td>
     </>
   );
 }

@@ -3,37 +3,49 @@ import { useEffect, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import type { Sureness } from "@/core/verdicts/sure";
 import type { Grade, Verdict } from "@/core/verdicts/verdict";
-import { verdictLine, verdictName, verdictSentences, type VerdictSentence } from "@/core/verdicts/words";
+import { decidingWords, verdictLine, verdictName, verdictSentences, type VerdictSentence } from "@/core/verdicts/words";
 import { useUnits } from "../common/preferences";
 import { Sentence } from "../common/sentence";
 import type { SetupStore } from "../open-setup/setup-store";
-import { GradeMark } from "./grade";
 import { MendingPart } from "./mending";
+import { StandingRow } from "./standing-row";
+import type { Standing } from "./standings";
 import { useSureness } from "./use-sureness";
 import { useJudged, type Judged } from "./use-verdicts";
 
-/** How well the stack suits each that lives in it: what decides first, and behind a fold what suits. */
-export function VerdictsPanel({ store }: { store: SetupStore }) {
+/** How it stands with each that lives in it, a line each; a press opens what decides it, and behind a fold what suits. */
+export function VerdictsPanel({ store, standings }: { store: SetupStore; standings: readonly Standing[] }) {
   const judged = useJudged(store);
   const lives = useStore(store, (state) => state.setup.occupants.length > 0);
   const sure = useSureness(store);
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (id: string): void =>
+    setOpen((now) => new Set(now.has(id) ? [...now].filter((one) => one !== id) : [...now, id]));
   if (!lives) return null;
+  if (!judged)
+    return (
+      <>
+        {standings.map((standing) => (
+          <StandingRow key={standing.occupancyId} standing={standing} open={false} />
+        ))}
+        <p className="text-[0.95rem]">What lives here is judged once the stack can be computed.</p>
+      </>
+    );
   return (
-    <section aria-label="Who lives here" className="pr-1">
-      <h2 className="text-base">Who lives here</h2>
-      {!judged && <p className="text-[0.95rem]">What lives here is judged once the stack can be computed.</p>}
-      {judged?.verdicts.map((verdict) => (
+    <>
+      {judged.verdicts.map((verdict) => (
         <OneVerdict
           key={verdict.occupancy.id}
           verdict={verdict}
           judged={judged}
           store={store}
           sure={sure}
-          isWorst={verdict === judged.verdicts.find(({ grade }) => grade === "unsuited")}
+          open={open.has(verdict.occupancy.id)}
+          onToggle={() => toggle(verdict.occupancy.id)}
         />
       ))}
-      {judged && <Spoken judged={judged} store={store} />}
-    </section>
+      <Spoken judged={judged} />
+    </>
   );
 }
 
@@ -50,54 +62,60 @@ function OneVerdict({
   judged,
   store,
   sure,
-  isWorst,
+  open,
+  onToggle,
 }: {
   verdict: Verdict;
   judged: Judged;
   store: SetupStore;
   sure: Sureness | undefined;
-  /** Whether it is the first that does not suit. */
-  isWorst: boolean;
+  open: boolean;
+  onToggle: () => void;
 }) {
   const sentences = useSentences(verdict, judged, store);
   const of = (grade: Grade): readonly VerdictSentence[] => sentences.filter((one) => one.grade === grade);
   const pressing = [...of("unsuited"), ...of("care")];
   const known = of("suits");
   const unknown = of("unknown");
-  const { occupant } = verdict;
+  const { occupant, occupancy, grade } = verdict;
+  const name = verdictName(verdict);
+  const details = `verdict-${occupancy.id}`;
   return (
-    <article aria-label={verdictName(verdict)} className="border-t border-rule py-1.5 first-of-type:border-t-0">
-      <h3 className="flex flex-wrap items-baseline justify-between gap-x-2 font-serif text-[1.02rem] font-semibold leading-tight">
-        {verdictName(verdict)}
-        <span className="font-sans text-[0.95rem]">
-          <GradeMark grade={verdict.grade} />
-        </span>
-      </h3>
-      {occupant && <p className="text-sm italic leading-tight text-soft">{occupant.scientificName}</p>}
-      <SureLine verdict={verdict} sure={sure} />
-      {pressing.map((sentence) => (
-        <Sentence key={sentence.id} sentence={sentence} />
-      ))}
-      <MendingPart verdict={verdict} store={store} byItself={isWorst} />
-      {known.length > 0 && (
-        <details className="text-[0.95rem]">
-          <summary className="cursor-pointer py-0.5 pointer-coarse:min-h-11">What suits it ({known.length})</summary>
-          {known.map((sentence) => (
-            <Sentence key={sentence.id} sentence={sentence} />
-          ))}
-        </details>
-      )}
-      {unknown.length > 0 && (
-        <details className="text-[0.95rem]">
-          <summary className="cursor-pointer py-0.5 pointer-coarse:min-h-11">
-            What is not known ({unknown.map(({ heading }) => heading.toLowerCase()).join(", ")})
-          </summary>
-          {unknown.map((sentence) => (
-            <Sentence key={sentence.id} sentence={sentence} />
-          ))}
-        </details>
-      )}
-      {occupant && <Notes verdict={verdict} />}
+    <article aria-label={name} className="border-t border-rule first-of-type:border-t-0">
+      <StandingRow
+        standing={{ occupancyId: occupancy.id, name, grade, why: decidingWords(verdict) }}
+        open={open}
+        controls={details}
+        onToggle={onToggle}
+      />
+      {/* on paper all of it is told */}
+      <div id={details} className={open ? "pb-1.5" : "hidden print:block"}>
+        {occupant && <p className="text-sm italic leading-tight text-soft">{occupant.scientificName}</p>}
+        <SureLine verdict={verdict} sure={sure} />
+        {pressing.map((sentence) => (
+          <Sentence key={sentence.id} sentence={sentence} />
+        ))}
+        {open && <MendingPart verdict={verdict} store={store} byItself={grade === "unsuited"} />}
+        {known.length > 0 && (
+          <details className="text-[0.95rem]">
+            <summary className="cursor-pointer py-0.5 pointer-coarse:min-h-11">What suits it ({known.length})</summary>
+            {known.map((sentence) => (
+              <Sentence key={sentence.id} sentence={sentence} />
+            ))}
+          </details>
+        )}
+        {unknown.length > 0 && (
+          <details className="text-[0.95rem]">
+            <summary className="cursor-pointer py-0.5 pointer-coarse:min-h-11">
+              What is not known ({unknown.map(({ heading }) => heading.toLowerCase()).join(", ")})
+            </summary>
+            {unknown.map((sentence) => (
+              <Sentence key={sentence.id} sentence={sentence} />
+            ))}
+          </details>
+        )}
+        {occupant && <Notes verdict={verdict} />}
+      </div>
     </article>
   );
 }
@@ -147,17 +165,8 @@ const OTHER_WORDS: Record<Grade, string> = {
 const SPEAK_AFTER_MS = 900;
 
 /** Says each verdict to a screen reader once it has come to rest. */
-function Spoken({ judged, store }: { judged: Judged; store: SetupStore }) {
-  const system = useUnits();
-  const text = useMemo(
-    () =>
-      judged.verdicts
-        .map((verdict) =>
-          verdictLine(verdict, verdictSentences(verdict, judged.verdicts, judged.setup, store.medium, system)),
-        )
-        .join(". "),
-    [judged, store, system],
-  );
+function Spoken({ judged }: { judged: Judged }) {
+  const text = useMemo(() => judged.verdicts.map(verdictLine).join(". "), [judged]);
   const [spoken, setSpoken] = useState("");
   useEffect(() => {
     const timer = setTimeout(() => setSpoken(text), SPEAK_AFTER_MS);

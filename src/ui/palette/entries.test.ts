@@ -47,7 +47,7 @@ describe("the palette", () => {
       "Large-flowered butterwort",
       "/living/butterwort-large",
     ]);
-    expect(first("backup")).toEqual(["Pages", "Backup and access", "/keeping"]);
+    expect(first("backup")).toEqual(["Pages", "Keeping", "/keeping"]);
     expect(first("undo")).toEqual(["On this page", "Undo: Thickness of peat", "press"]);
   });
 
@@ -55,7 +55,7 @@ describe("the palette", () => {
     ["terace trogh", "Terrace trough, celery and chard"],
     ["spagnum", "Sphagnum peat"],
     ["buterwort large", "Large-flowered butterwort"],
-    ["bakcup", "Backup and access"],
+    ["bakcup", "Keeping"],
     ["HISTROY trough", "Terrace trough, celery and chard"],
   ])("forgives slips: %s", (typed, name) => expect(search(typed).map((entry) => entry.name)).toContain(name));
 

@@ -1,7 +1,9 @@
-import { folded } from "@/core/units/text";
+import { folded, lowerFirst } from "@/core/units/text";
 import Fuse from "fuse.js";
 import type { FindIndex } from "@/formats/find-index";
 import { folkNamesOf } from "@/core/media/words";
+import { SETUP_PAGES } from "../rooms/pages-of-setup";
+import { ROOMS } from "../rooms/rooms";
 import { mediumAddress } from "../common/medium-address";
 
 /** Something that can be gone to, or done. */
@@ -19,16 +21,11 @@ export type Entry = {
 export type Group = "Setups" | "On this page" | "Layers" | "Pages" | "Mixes" | "Media" | "Plants and animals";
 
 const PAGES: readonly (readonly [name: string, href: string, hint: string])[] = [
-  ["The yard", "/", "all setups"],
+  ...ROOMS.map(({ name, href, hint }) => [name, href, hint] as const),
   ["New setup", "/new", "make one"],
-  ["Media", "/media", "what layers are made of"],
   ["A medium of your own", "/media/own", "from a supplier's figures"],
-  ["Mix", "/mixes", "recipes and batches"],
   ["All mixes", "/mixes/all", ""],
-  ["Living", "/living", "plants and animals"],
   ["A kind of your own", "/living/own", "plant or animal"],
-  ["Files in and out", "/files", "import, export, open a copy, the whole house"],
-  ["Backup and access", "/keeping", "copies, passphrase"],
   ["Put away", "/?away", "setups taken off the shelf"],
 ];
 
@@ -66,9 +63,9 @@ export function entriesOf(
       does: { press: element },
     })),
     ...index.setups.flatMap(({ id, name }) => [
-      entry("Setups", `${id} build`, name, "build sheet", `/setups/${id}/sheet`),
-      entry("Setups", `${id} batch`, name, "shopping and mixing", `/setups/${id}/batch`),
-      entry("Setups", `${id} history`, name, "history", `/setups/${id}/history`),
+      ...SETUP_PAGES.flatMap(({ path, name: page, beside }) =>
+        path === "" ? [] : beside.length > 0 ? beside : [{ path, name: page }],
+      ).map((page) => entry("Setups", `${id} ${page.path}`, name, lowerFirst(page.name), `/setups/${id}${page.path}`)),
     ]),
     ...index.setups.flatMap(({ id, name, layers }) =>
       layers.map((layer) =>

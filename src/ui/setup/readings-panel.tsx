@@ -12,23 +12,13 @@ import { WhenReached } from "../common/when-reached";
 
 const SPEAK_AFTER_MS = 700;
 
-/** What those that live there were told last, as far as the page knows before it asks: it keeps room for so much. */
-export type Expected = "nobody" | "suits" | "care" | "unsuited";
-const ROOM_FOR: Record<Expected, string> = {
-  nobody: "min-h-48 lg:h-72",
-  suits: "min-h-28 lg:h-56",
-  care: "min-h-48 lg:h-72",
-  unsuited: "min-h-64 lg:h-[31rem]",
-};
-
 /** What the state means, in sentences; what to take care of; and for every number, why. */
-export function ReadingsPanel({ store, expected }: { store: SetupStore; expected: Expected }) {
+export function ReadingsPanel({ store }: { store: SetupStore }) {
   const view = useStore(store, (state) => state.view);
   const shown = useStore(store, (state) => shownView(state) ?? state.lastView);
   // what stands beside the section is told first
   const first = useStore(store, (state) => state.beside);
   const isDosed = useStore(store, (state) => state.setup.water.by === "volume");
-  const lives = useStore(store, (state) => state.setup.occupants.length);
   const isHeld = useStore(store, (state) => state.held !== undefined);
   const system = useUnits();
   const sentences = useMemo(
@@ -38,16 +28,6 @@ export function ReadingsPanel({ store, expected }: { store: SetupStore; expected
   return (
     <section aria-label="Readings">
       {isHeld && <ComparePanel store={store} />}
-      {lives > 0 && (
-        // it has its place from the start, and what comes or grows in it pushes nothing from under the hand
-        <div
-          className={`mb-2 border-b border-rule-strong pb-1 lg:resize-y lg:overflow-y-auto lg:overscroll-contain print:h-auto! print:overflow-visible! ${ROOM_FOR[expected]}`}
-        >
-          <WhenReached>
-            <Verdicts store={store} />
-          </WhenReached>
-        </div>
-      )}
       {first === "supply" && <SupplyPanel store={store} />}
       <h2 className={`text-base ${first === "supply" ? "mt-2 border-t border-rule-strong pt-2" : ""}`}>
         What the water does
@@ -118,7 +98,6 @@ function WhenChoice({ store }: { store: SetupStore }) {
 const SupplyPanel = late(() => import("./supply-panel").then(({ SupplyPanel: panel }) => panel));
 const DoseTable = late(() => import("./dose-table").then(({ DoseTable: table }) => table));
 const ComparePanel = late(() => import("./compare-panel").then(({ ComparePanel: panel }) => panel));
-const Verdicts = late(() => import("../occupants/verdicts-panel").then(({ VerdictsPanel: panel }) => panel));
 const Cautions = late(() => import("./checks-panel").then(({ Cautions: panel }) => panel));
 const Checks = late(() => import("./checks-panel").then(({ Checks: panel }) => panel));
 

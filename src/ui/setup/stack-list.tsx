@@ -12,7 +12,6 @@ import {
 } from "@dnd-kit/core";
 import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Plus } from "lucide-react";
-import Link from "next/link";
 import { useStore } from "zustand";
 import { nextLayers } from "@/core/design/next-layer";
 import { moveLayer } from "@/core/stack/edit";
@@ -186,16 +185,8 @@ function Headroom({ store }: { store: SetupStore }) {
   const system = useUnits();
   const headroom = useStore(store, (state) => headroomCm(state.setup));
   return (
-    <p className="mt-1 flex flex-wrap items-baseline justify-between gap-x-3 text-sm text-soft">
+    <p className="mt-1 text-sm text-soft">
       {headroom > 0.05 ? `${formatLength(headroom, system)} free under the rim` : "Filled to the rim"}
-      {store.setupId && (
-        <Link
-          className="no-print inline-flex items-center text-[0.95rem] text-ink underline decoration-dotted pointer-coarse:min-h-11"
-          href={`/setups/${store.setupId}/sheet`}
-        >
-          Build sheet, shopping, history
-        </Link>
-      )}
     </p>
   );
 }

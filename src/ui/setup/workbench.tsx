@@ -16,6 +16,7 @@ import { useCarried, type Carried } from "../common/carried";
 import { lookupIn } from "../common/media";
 import { useUnits } from "../common/preferences";
 import { TextField } from "../fields/text-field";
+import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
 import { isTyping } from "../common/typing";
 import { Board } from "../section/board";
@@ -24,7 +25,9 @@ import { holdPage } from "../outbox/drawer";
 import { livingOr } from "../outbox/outbox";
 import { useLeaving } from "../outbox/use-leaving";
 import { keeperFor, leftOvers } from "../open-setup/kept-changes";
-import { ReadingsPanel, type Expected } from "./readings-panel";
+import type { Standing } from "../occupants/standings";
+import { LivingHere } from "./living-here";
+import { ReadingsPanel } from "./readings-panel";
 import { SaveQueue, sendLeftOver, latestOf, type OnStored, type SetupActions } from "../open-setup/save-queue";
 import { SavingState } from "./saving-state";
 import { makeSetupStore, type Offer, type SetupStore } from "../open-setup/setup-store";
@@ -49,7 +52,7 @@ export function Workbench({
   mixes,
   ownOccupants,
   keepMix,
-  expected,
+  standings,
   actions,
 }: {
   initial: SetupState;
@@ -57,7 +60,8 @@ export function Workbench({
   mixes: readonly MixToMake[];
   ownOccupants: readonly Occupant[];
   keepMix: (document: unknown) => Promise<Result<string>>;
-  expected: Expected;
+  /** How those that live there stand, as the server knows it. */
+  standings: readonly Standing[];
   actions: SetupActions;
 }) {
   const system = useUnits();
@@ -92,17 +96,22 @@ export function Workbench({
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh print:block print:h-auto">
       <SiteHeader>
-        <h1 className="min-w-0 text-lg">
-          <TextField
-            label="Name of the setup"
-            value={name}
-            className="w-[min(24rem,70vw)] font-serif font-semibold"
-            onOffer={(text) => store.offer(`Named ${text}`, rename(store.getState().committed, text), system)}
-          />
-        </h1>
-        <HistoryButtons store={store} queue={queue} />
-        <SavingState store={store} />
-        {isRefused && <RefusedButtons store={store} queue={queue} actions={actions} setupId={initial.setupId} />}
+        <SetupHead
+          setupId={initial.setupId}
+          here=""
+          name={
+            <TextField
+              label="Name of the setup"
+              value={name}
+              className="w-[min(24rem,70vw)] font-serif font-semibold"
+              onOffer={(text) => store.offer(`Named ${text}`, rename(store.getState().committed, text), system)}
+            />
+          }
+        >
+          <HistoryButtons store={store} queue={queue} />
+          <SavingState store={store} />
+          {isRefused && <RefusedButtons store={store} queue={queue} actions={actions} setupId={initial.setupId} />}
+        </SetupHead>
       </SiteHeader>
       {setAside && <SetAsideBar store={store} mine={setAside} onChoose={(choice) => void choose(choice)} />}
       {notice && (
@@ -118,8 +127,8 @@ export function Workbench({
       )}
       <h2 className="hidden px-4 pt-2 text-2xl print:block">{name}</h2>
       {/* each part is painted for itself: a drag then paints only what changes, in half the time */}
-      <main className="[&>div]:isolate [&>div>*]:isolate grid min-h-0 grow grid-cols-1 gap-x-5 px-4 lg:grid-cols-[20.5rem_minmax(0,1fr)_19.5rem] print:block">
-        <div className="order-2 space-y-3 py-3 lg:order-1 lg:overflow-y-auto lg:pr-1 print:overflow-visible">
+      <main className="[&>div]:isolate [&>div>*]:isolate grid min-h-0 grow grid-cols-1 gap-x-5 px-4 lg:grid-cols-[20.5rem_minmax(0,1fr)_19.5rem] lg:grid-rows-[auto_minmax(0,1fr)] print:block">
+        <div className="order-3 space-y-3 py-3 lg:order-1 lg:row-span-2 lg:overflow-y-auto lg:pr-1 print:overflow-visible">
           <StackList store={store} newId={newId} />
           <WaterPanel store={store} />
           <WhenReached>
@@ -129,15 +138,18 @@ export function Workbench({
             <SitePanel store={store} />
           </WhenReached>
         </div>
-        <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:min-h-0 print:block print:h-[13.5cm]">
+        <div className="order-1 flex min-h-[26rem] flex-col py-2 lg:order-2 lg:row-span-2 lg:min-h-0 print:block print:h-[13.5cm]">
           <BoardTools store={store} newId={newId} />
           <div className="h-[24rem] lg:h-auto lg:min-h-0 lg:grow print:h-[13cm]">
             <Board store={store} />
           </div>
           {isRun && <RunBar store={store} />}
         </div>
-        <div className="order-3 border-t border-rule py-3 lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4 print:overflow-visible print:border-l-0 print:pl-0">
-          <ReadingsPanel store={store} expected={expected} />
+        <div className="order-2 border-t border-rule py-1 lg:order-3 lg:max-h-[60dvh] lg:overflow-y-auto lg:border-l lg:border-t-0 lg:pl-4 print:max-h-none print:overflow-visible print:border-l-0 print:pl-0">
+          <LivingHere store={store} standings={standings} />
+        </div>
+        <div className="order-4 border-t border-rule-strong py-3 lg:overflow-y-auto lg:border-l lg:border-l-rule lg:pl-4 print:overflow-visible print:border-l-0 print:pl-0">
+          <ReadingsPanel store={store} />
         </div>
       </main>
     </div>

@@ -20,7 +20,7 @@ import { browserShelf, drawerIn, holdPage, pagesThere } from "../outbox/drawer";
 import { livingOr } from "../outbox/outbox";
 import { useLeaving } from "../outbox/use-leaving";
 import { BuildLog, doneOf, laneOf, ticksLeft, type LogState } from "./build-log";
-import { SetupPages } from "../head/setup-pages";
+import { BesidePages, SetupHead } from "../head/setup-pages";
 import type { SheetShown } from "./sheet-shown";
 import { StepItem } from "./step-item";
 import { TakeAlong } from "./take-along";
@@ -89,7 +89,7 @@ export function BuildSheet({
       .takeOver({ setupId, buildId: state.buildId, baseVersion: version })
       .catch(() => undefined);
     if (outcome?.status === "saved") {
-      setSaid("It is the setup now. Undo in its section takes that back.");
+      setSaid("It is the setup now. Undo in its design takes that back.");
       return router.refresh();
     }
     setSaid(
@@ -102,10 +102,13 @@ export function BuildSheet({
   return (
     <>
       <SiteHeader>
-        <SetupPages setupId={setupId} here="/sheet" />
+        <SetupHead setupId={setupId} here="/sheet" name={sheet.name || "Without a name"} />
       </SiteHeader>
-      <main className="mx-auto max-w-[60rem] px-4 pb-36 pt-6 sm:pb-16 print:max-w-none print:p-0 print:text-[10pt]">
-        <h1 className="text-2xl print:text-[22pt]">{sheet.name || "Without a name"}</h1>
+      <main className="mx-auto max-w-[60rem] px-4 pb-48 pt-4 sm:pb-16 print:max-w-none print:p-0 print:text-[10pt]">
+        <BesidePages setupId={setupId} here="/sheet" />
+        <p className="hidden font-serif font-semibold print:block print:text-[22pt]">
+          {sheet.name || "Without a name"}
+        </p>
         <p className="text-soft">
           Build sheet, {sheet.steps.length} steps
           {state.begunAt && (
@@ -302,7 +305,7 @@ function NextStep({ steps, built, log }: { steps: SheetShown["steps"]; built: Bu
     document.getElementById(`step-${key}`)?.scrollIntoView({ behavior: still ? "auto" : "smooth", block: "start" });
   };
   return (
-    <div className="no-print fixed inset-x-0 bottom-0 z-10 flex items-center gap-2 border-t border-rule-strong bg-sheet px-3 py-2 sm:hidden">
+    <div className="no-print fixed inset-x-0 bottom-12 z-10 flex items-center gap-2 border-t border-rule-strong bg-sheet px-3 py-2 sm:hidden">
       {next ? (
         <>
           <button

@@ -4,7 +4,7 @@ import { marlstone } from "@/server";
 import { DamagedSetup } from "@/ui/setup/damaged-setup";
 import { carried } from "@/ui/common/carried";
 import { Workbench } from "@/ui/setup/workbench";
-import { troubleOf } from "@/ui/yard/trouble";
+import { standingsOf } from "@/ui/occupants/standings";
 import { createMix } from "../../mixes/actions";
 import { reloadSetup, restoreLastGood, saveChanges, settleSetAside, stepHistory } from "../actions";
 
@@ -32,14 +32,13 @@ export default async function SetupPage({ params }: Params) {
     case "ok": {
       const { setup, setupId } = loaded.state;
       const offer = marlstone().toBuildWith(setupId);
-      const trouble = troubleOf(setup, marlstone().media.byId, offer.ownOccupants);
       return (
         <Workbench
           key={setupId}
           initial={loaded.state}
           {...offer}
           media={carried(offer.media)}
-          expected={!trouble ? "nobody" : trouble.grade === "unknown" ? "care" : trouble.grade}
+          standings={standingsOf(setup, marlstone().media.byId, offer.ownOccupants)}
           keepMix={createMix}
           actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
         />
