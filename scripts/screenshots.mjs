@@ -84,12 +84,12 @@ await picture("own-medium", undefined, {
 });
 await picture("batch", "Platform planter", {
   act: async (page) => {
-    await page.getByRole("link", { name: "Build sheet, shopping, history" }).click();
+    await page.getByRole("link", { name: "Build", exact: true }).click();
     await page.getByRole("link", { name: "Shopping and mixing" }).click();
     await page.waitForTimeout(1200);
   },
 });
-const toSheet = (page) => page.getByRole("link", { name: "Build sheet, shopping, history" }).click();
+const toSheet = (page) => page.getByRole("link", { name: "Build", exact: true }).click();
 await picture("build", "Terrace trough", {
   act: async (page) => {
     await toSheet(page);

@@ -142,13 +142,19 @@ function Notes({ verdict: { occupant } }: { verdict: Verdict }) {
 /** How many of ten such pots are told the same, once it is counted. */
 function SureLine({ verdict, sure }: { verdict: Verdict; sure: Sureness | undefined }) {
   const mine = sure?.of.find(({ occupancyId }) => occupancyId === verdict.occupancy.id);
-  if (!mine || !sure || sure.draws === 0) return null;
+  // it comes a little later, and pushes nothing when it does
+  if (!mine || !sure || sure.draws === 0)
+    return (
+      <p className="min-h-[2lh] text-sm leading-snug text-soft print:hidden">
+        Counting how many of ten such pots are told the same.
+      </p>
+    );
   const same = Math.round((10 * mine.grades[verdict.grade]) / sure.draws);
   const other = (["unsuited", "care", "suits", "unknown"] as const)
     .filter((grade) => grade !== verdict.grade)
     .reduce((best, grade) => (mine.grades[grade] > mine.grades[best] ? grade : best));
   return (
-    <p className="text-sm leading-snug text-soft">
+    <p className="min-h-[2lh] text-sm leading-snug text-soft">
       {same >= 10
         ? "All of 10 such pots, with other bags of each mix, other light and other plants, are told the same."
         : `${same === 0 ? "None" : same} of 10 such pots, with other bags, light and plants, ${same === 1 ? "is" : "are"} told the same; most of the others ${OTHER_WORDS[other]}.`}

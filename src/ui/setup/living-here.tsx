@@ -1,8 +1,8 @@
 "use client";
 import { useEffect, useState, type ComponentType } from "react";
 import { useStore } from "zustand";
-import { untilLoaded } from "../common/late";
-import { useReached } from "../common/when-reached";
+import { late, untilLoaded } from "../common/late";
+import { useReached, WhenReached } from "../common/when-reached";
 import { StandingRow } from "../occupants/standing-row";
 import type { Standing } from "../occupants/standings";
 import type { SetupStore } from "../open-setup/setup-store";
@@ -44,6 +44,14 @@ export function LivingHere({ store, standings }: { store: SetupStore; standings:
           </article>
         ))
       )}
+      <div className="border-t border-rule pt-1 print:hidden">
+        <WhenReached before={<NotYet />}>
+          <RefillLine store={store} />
+        </WhenReached>
+      </div>
     </section>
   );
 }
+
+const NotYet = () => <p className="h-[2.6em] text-[0.95rem] leading-[1.3] text-soft">Working out when to fill it …</p>;
+const RefillLine = late(() => import("./refill-line").then(({ RefillLine: line }) => line), NotYet);

@@ -15,20 +15,19 @@ import { lookupOf } from "../occupants/use-verdicts";
 const soilsIn = ({ layers }: Setup): string =>
   layers.map(({ mediumId, rooted }) => `${mediumId}${rooted ? "*" : ""}`).join(" ");
 
-/** What the reservoir sends up against what a day takes, and when to refill. */
-export function SupplyPanel({ store }: { store: SetupStore }) {
+/** What the supply is told in, of the soil that is there: undefined while that is worked out. */
+export function useSupplySayings(store: SetupStore): ReturnType<typeof supplySayings> | undefined {
   const system = useUnits();
-  const asked = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined && state.setup.layers.length > 0);
   const supply = useStore(store, (state) => state.supply);
-  const stale = useStore(store, (state) => state.supply !== undefined && state.supply.setup !== state.setup);
   // figures of another soil are no answer to this one, not even for a moment
   const ofAnother = useStore(
     store,
     ({ supply: told, setup }) => told !== undefined && soilsIn(told.setup) !== soilsIn(setup),
   );
   const shown = ofAnother ? undefined : supply;
-  const sayings = useMemo(() => {
-    if (!shown?.result.ok) return [];
+  return useMemo(() => {
+    if (!shown) return undefined;
+    if (!shown.result.ok) return [];
     const { setup } = shown;
     return supplySayings(
       setup,
@@ -38,6 +37,16 @@ export function SupplyPanel({ store }: { store: SetupStore }) {
       crowdsOf(setup, lookupOf(store))[0]?.leavesOverMouth,
     );
   }, [shown, system, store]);
+}
+
+/** What the reservoir sends up against what a day takes, and when to refill. */
+export function SupplyPanel({ store }: { store: SetupStore }) {
+  const asked = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined && state.setup.layers.length > 0);
+  const stale = useStore(store, (state) => state.supply !== undefined && state.supply.setup !== state.setup);
+  const problem = useStore(store, ({ supply }) =>
+    supply?.result.ok === false ? supply.result.problems[0] : undefined,
+  );
+  const sayings = useSupplySayings(store);
   if (!asked) return null;
   return (
     <section
@@ -48,14 +57,14 @@ export function SupplyPanel({ store }: { store: SetupStore }) {
         Supply against demand {stale && <span className="font-sans text-sm font-normal text-soft">following</span>}
       </h2>
       <DemandField store={store} />
-      {!shown && (
+      {!sayings && (
         <p role="status" className="text-sm text-soft">
           Working it out …
         </p>
       )}
-      {shown && !shown.result.ok && <p className="text-[0.95rem]">{shown.result.problems[0]!.message}</p>}
+      {sayings && problem && <p className="text-[0.95rem]">{problem.message}</p>}
       <div className={stale ? "opacity-60" : ""}>
-        {sayings.map((saying) => (
+        {sayings?.map((saying) => (
           <Sentence key={saying.heading} sentence={saying} />
         ))}
       </div>
