@@ -142,7 +142,7 @@ function judgeProvided({ setup, medium }: Asked, groundCm: number, deepCm: numbe
   const found = setup.layers.map(({ mediumId }) => medium(mediumId));
   const cmOf = (does: (one: Medium) => boolean): number =>
     setup.layers.reduce((sum, { thicknessCm }, i) => sum + (found[i] && does(found[i]) ? thicknessCm : 0), 0);
-  const rotsCm = cmOf((one) => one.class === "organic" && ROTTING.has(one.pattern) && !hasAddedFeed(one));
+  const rotsCm = cmOf(isFood);
   const layerOf = (does: (one: Medium) => boolean): number | undefined => {
     const at = found.findLastIndex((one) => one !== undefined && does(one));
     return at < 0 ? undefined : at;
@@ -156,14 +156,14 @@ function judgeProvided({ setup, medium }: Asked, groundCm: number, deepCm: numbe
           grade: rotsCm >= FED_SHARE * groundCm ? "suits" : rotsCm > 0 ? "care" : "unsuited",
           fatal: true,
           want,
-          layer: layerOf(({ pattern }) => ROTTING.has(pattern)),
+          layer: layerOf(isFood),
         };
       case "litter":
         return {
           limit: "provided",
           grade: rotsCm > 0 ? "suits" : "care",
           want,
-          layer: layerOf(({ pattern }) => ROTTING.has(pattern)),
+          layer: layerOf(isFood),
         };
       case "lime": {
         const layer = layerOf(isLimed);
@@ -191,8 +191,13 @@ function judgeProvided({ setup, medium }: Asked, groundCm: number, deepCm: numbe
 const LEAST_SWUM_CM = 6;
 const SWUM_SHARE = 0.65;
 
-/** What is drawn as leaves or compost rots, and is eaten. */
-const ROTTING: ReadonlySet<string> = new Set(["leaves", "compost"]);
+/** What rots as fast as leaf mould, or holds what does, and was not fed, is eaten; coir, peat and bark rot too slowly. */
+const FOOD_HALF_LIFE_YEARS = 2.5;
+const isFood = (one: Medium): boolean =>
+  one.class !== "textile" &&
+  one.decompositionHalfLifeYears !== null &&
+  one.decompositionHalfLifeYears.typical <= FOOD_HALF_LIFE_YEARS &&
+  !hasAddedFeed(one);
 
 /** What of a medium does the harm that an animal is named for. */
 const HARM_FLAGS: Record<Exclude<Harm, "feed" | "lime" | "dust">, readonly string[]> = {

@@ -111,13 +111,15 @@ function limeTimesTaken({ setup, medium }: Asked, plant: Plant, soils: readonly 
     for (const { amendmentId, amount } of amendments)
       if (LIMING.has(amendmentId)) gives += (DOLOMITE_MEQ_PER_G * amount) / vesselAreaCm2(setup.vessel);
   });
+  for (const { amendmentId, grams } of fixturesOf(setup, "feed-strip"))
+    if (LIMING.has(amendmentId)) gives += (DOLOMITE_MEQ_PER_G * grams) / vesselAreaCm2(setup.vessel);
   return gives === 0 ? 0 : gives / Math.max(takes, 1e-3);
 }
 /** With so little of it the soil stays sour for good. */
 const HARDLY_ANY = 0.1;
 
 function judgeLime(asked: Asked, plant: Plant, soils: readonly Soil[]): Judged[] {
-  if (plant.lime !== "hates") return [];
+  if (plant.lime !== "hates" || soils.length === 0) return [];
   const limed = layerWith(asked, isLimed, LIMING);
   // commercial peat mixes are limed to a pH that their own range says; they are judged by that
   const isOwn = limed !== undefined && soils.some(({ layer }) => layer === limed.layer) && isLimed(limed.medium);

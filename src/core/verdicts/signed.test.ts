@@ -209,6 +209,22 @@ describe("animals", () => {
       one(living(stack, id), limit)?.grade;
     expect(gradeOf("tank of damp coir", "millipede-giant", "provided")).toBe("unsuited");
     expect(gradeOf("deep tank of leaf mould", "millipede-giant", "provided")).toBe("suits");
+    // a mix with leaf mould in it is food, one of coir and peat is not
+    const inMix = (...ids: string[]): Grade | undefined => {
+      const made = mixAsMedium(
+        "mix:y",
+        "y",
+        ids.map((id) => ({ medium: medium(id)!, parts: 1 })),
+      );
+      const tank = living("tank of damp coir", "millipede-giant");
+      const layers = tank.layers.map((layer) => ({ ...layer, mediumId: "mix:y" }));
+      const known = (id: string) => (id === "mix:y" && made.ok ? made.value : medium(id));
+      return one({ ...tank, layers }, "provided", known)?.grade;
+    };
+    expect([inMix("leaf-mould", "topsoil-loam"), inMix("coir-pith-fine", "sphagnum-peat")]).toEqual([
+      "suits",
+      "unsuited",
+    ]);
     for (const id of ["millipede-giant", "isopod-powder", "snail-giant", "land-crab"])
       expect([id, gradeOf("tank of damp potting mix", id, "harm")]).toEqual([id, "unsuited"]);
     expect(gradeOf("tank of damp coir", "snail-giant", "provided")).toBe("care");
