@@ -64,6 +64,10 @@ for (const theme of ["light", "dark"] as const) {
     // who lives in it, in trouble, with what would mend it
     await open("Open dish, stone plants", page);
     await page.keyboard.press("Shift");
+    await page
+      .getByRole("article", { name: /Living stones/u })
+      .getByRole("button", { name: /does not suit/u })
+      .click();
     await expect(page.getByRole("button", { name: /^Do it:/u }).first()).toBeVisible();
     await page.getByRole("button", { name: "Who would like this?" }).click();
     await expect(page.getByText(/are suited by this stack and place/u)).toBeVisible();
