@@ -178,7 +178,9 @@ test("the refill mark and the day it falls short are two moments, said in one se
 }) => {
   await open(TROUGH);
   await expect(
-    page.getByText(/From then on it feeds more slowly than they drink; the soil's own water/u),
+    page
+      .getByRole("region", { name: "Supply" })
+      .getByText(/From then on it feeds more slowly than they drink; the soil's own water/u),
   ).toBeVisible();
   await page.getByRole("button", { name: "Run it" }).click();
   await expect(page.getByRole("slider", { name: "Hour of the run" })).toBeVisible({ timeout: 30_000 });
