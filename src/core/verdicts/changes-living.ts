@@ -81,6 +81,7 @@ export function places({ setup, occupant, system }: Changing): Family[] {
       warmestC: Math.floor(temperatureC.high),
       coldestC: site.coldestC === null ? null : Math.min(site.coldestC, Math.floor(temperatureC.high)),
     });
+  if (site.sun === "sun") place(["shut-in-sun"], "Move it out of the sun, to bright shade", { sun: "shade" });
   if (occupant.life === "plant") {
     const { typical } = occupant.lightMolPerDay;
     if (wantsWinter(occupant) && site.coldestC !== null && site.coldestC > WINTERED_C)
@@ -91,7 +92,6 @@ export function places({ setup, occupant, system }: Changing): Family[] {
           coldestC: Math.max(WINTERED_C - 5, Math.ceil(occupant.frostC.typical)),
         },
       );
-    if (site.sun === "sun") place(["shut-in-sun"], "Move it out of the sun, to bright shade", { sun: "shade" });
     place(["light"], `Give it ${threeFigures(typical, 0)} mol/m² of light a day: another window, or a lamp`, {
       lightMolPerDay: typical,
     });

@@ -93,6 +93,8 @@ describe("a change that is offered", () => {
     const family = (stack: PairStack, id: string): readonly string[] => mended(living(stack, id)).found[0]!.families;
     expect(family("peat pot in a tray on a warm shelf", "flytrap")).toEqual(["place"]);
     expect(labels(mended(living("closed jar in the sun", "moss-sheet")))).toContain("Move it out of the sun");
+    // what is no plant is cooked alike
+    expect(labels(mended(living("closed jar in the sun", "springtail")))).toContain("Move it out of the sun");
     expect(family("open pot of coir", "tomato")).toEqual(["feed"]);
     expect(family("clay pebbles in a few cm of water", "pothos")).toEqual(["young"]);
   });

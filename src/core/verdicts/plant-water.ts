@@ -111,7 +111,6 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
       leastAirSpace: plant.leastAirSpace,
       goodAirSpace: plant.goodAirSpace,
       meanAirSpace,
-      shortBelowCm: airedCm.typical < zone.topCm - zone.fromCm - 0.05 ? zone.topCm - airedCm.typical : undefined,
     },
   ];
   if (bringsItsOwnAir(plant)) return judged;

@@ -39,8 +39,6 @@ export type Told =
       readonly leastAirSpace: Figure;
       readonly meanAirSpace: number;
       readonly goodAirSpace: Figure;
-      /** Where the air falls short first; undefined where it is enough all through. [cm over the base] */
-      readonly shortBelowCm: number | undefined;
     }
   /** Deeper than this no oxygen comes. */
   | {

@@ -15,6 +15,8 @@ type Panel = ComponentType<{ store: SetupStore; standings: readonly Standing[] }
  */
 export function LivingHere({ store, standings }: { store: SetupStore; standings: readonly Standing[] }) {
   const lives = useStore(store, (state) => state.setup.occupants.length > 0);
+  // what is dosed is told how much, under the doses, and not when
+  const isDosed = useStore(store, (state) => state.setup.water.by === "volume");
   const reached = useReached();
   const [LivePanel, setLivePanel] = useState<Panel>();
   useEffect(() => {
@@ -44,14 +46,16 @@ export function LivingHere({ store, standings }: { store: SetupStore; standings:
           </article>
         ))
       )}
-      <div className="border-t border-rule pt-1 print:hidden">
-        <WhenReached before={<NotYet />}>
-          <RefillLine store={store} />
-        </WhenReached>
-      </div>
+      {!isDosed && (
+        <div className="border-t border-rule pt-1 print:hidden">
+          <WhenReached before={<NotYet />}>
+            <RefillLine store={store} />
+          </WhenReached>
+        </div>
+      )}
     </section>
   );
 }
 
-const NotYet = () => <p className="h-[2.6em] text-[0.95rem] leading-[1.3] text-soft">Working out when to fill it …</p>;
+const NotYet = () => <p className="h-[2.6em] text-[0.95rem] leading-[1.3] text-soft">Working out when to water it …</p>;
 const RefillLine = late(() => import("./refill-line").then(({ RefillLine: line }) => line), NotYet);

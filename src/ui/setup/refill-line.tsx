@@ -17,7 +17,7 @@ export function RefillLine({ store }: { store: SetupStore }) {
     ),
   );
   const text = keeps
-    ? (sayings?.[0]?.text ?? (sayings ? "" : "Working out when to fill it …"))
+    ? (sayings?.[0]?.text ?? (sayings ? "" : "Working out when to water it …"))
     : Number.isFinite(lasts)
       ? `A soaking lasts ${dayWords(lasts)}: water it before then.`
       : "";
