@@ -1,5 +1,6 @@
 "use server";
 import { marlstone, storing, type Marlstone } from "@/server";
+import type { Setup } from "@/core/stack/setup";
 import { failed, problem, type Result } from "@/core/units/problem";
 import { parseWith } from "@/formats/problems";
 import { parseSetup } from "@/formats/setup/schema";
@@ -46,6 +47,11 @@ export async function reloadSetup(input: { setupId: string }): Promise<SetupStat
   const parsed = parseWith(setupIdInput, input);
   const loaded = parsed.ok ? marlstone().setups.load(parsed.value.setupId) : undefined;
   return loaded?.status === "ok" ? loaded.state : undefined;
+}
+
+export async function versionBefore(input: { setupId: string }): Promise<Setup | undefined> {
+  const parsed = parseWith(setupIdInput, input);
+  return parsed.ok ? marlstone().setups.versionBefore(parsed.value.setupId) : undefined;
 }
 
 export async function restoreLastGood(input: { setupId: string }): Promise<WriteOutcome> {

@@ -12,6 +12,7 @@ export const setupsFacade = (db: Db, context: service.ServiceContext) => ({
   create: (setup: Setup) => service.createSetup(db, setup, context),
   load: (id: string) => service.loadSetup(db, id),
   saveChanges: (input: SaveInput) => service.saveChanges(db, input, context),
+  versionBefore: (setupId: string) => service.versionBefore(db, setupId),
   step: (input: StepInput) => service.step(db, input, context),
   settleSetAside: (input: SetAsideInput) => service.settleSetAside(db, input, context),
   restoreLastGood: (id: string) => service.restoreLastGood(db, id, context),

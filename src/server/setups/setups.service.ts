@@ -313,6 +313,15 @@ function setAside(
   return { status: "stale", state: stateNow(db, row)!, keptRevisionId: last!.id };
 }
 
+/** A setup as it was before its last change; undefined where there is none, or none that can be read. */
+export function versionBefore(db: Db, setupId: string): Setup | undefined {
+  const row = repo.setupRow(db, setupId);
+  const head = row && headOf(db, row);
+  const parent = head && head.parentId !== null ? repo.revisionRow(db, setupId, head.parentId) : undefined;
+  const read = parent && readRevision(db, parent);
+  return read?.ok ? read.value : undefined;
+}
+
 /** Undo or redo one step. Made on an older version it changes nothing and answers with the present state. */
 export function step(db: Db, { setupId, baseVersion, direction }: StepInput, context: ServiceContext): WriteOutcome {
   return writing(db, (tx): WriteOutcome => {

@@ -19,6 +19,8 @@ export type BoardGeometry = {
   /** Where a state held against the present one is drawn, at the same scale. */
   readonly held: Span | undefined;
   readonly labels: Span;
+  /** Whether what heights mean stands inside the vessel, at its right wall: it has no room of its own then. */
+  readonly labelsInside: boolean;
   readonly profile: Span;
   /** Height at the top of the drawing: the rim, or less where a tall empty vessel is cut short under its rim. [cm] */
   readonly shownTopCm: number;
@@ -28,22 +30,31 @@ export type BoardGeometry = {
 
 export type { Span } from "@/core/drawing/outline";
 
-/** Above the rim there is room for what grows out of it, and for a word. */
-const TOP_PX = 34;
-const ROOM_OVER_RIM = 0.1;
+/** Room for a word over what grows, and under the base. */
+const TOP_PX = 24;
 const BOTTOM_PX = 30;
+/** Over the rim there is so much of the height for what grows there; what is taller is cut. */
+const GROWS_SHARE = 0.1;
 /** A vessel up to so many times as wide as it is tall is drawn whole; a wider one is cut short rather than made tiny. */
 const WHOLE_TO = 2.05;
 /** Of a wider one, heights are still drawn up to this much smaller than they could be. */
 const LEAST_SCALE_SHARE = 0.72;
 const NARROW_PX = 520;
-/** A vessel much deeper than what is in it is drawn up to this many times that height. */
+/** A vessel much deeper than what is in it is drawn up to this many times that height, where there is no more room. */
 const ROOM_ABOVE = 1.5;
 const LEAST_SHOWN_CM = 6;
-/** So many times as wide as tall, and it is broad. */
-const BROAD = 0.8;
-/** Of height that is not needed, so much is left under the base. */
-const SPARE_UNDER = 0.3;
+/** What is cut off is worth it only where it is more than this of what stays. */
+const WORTH_CUTTING = 1.1;
+
+/** The parts beside the vessel, on a page and on a phone. */
+const PARTS_PX = {
+  page: { ruler: 36, labels: 146, profile: 104, mostProfile: 250, right: 14 },
+  phone: { ruler: 26, labels: 100, profile: 62, mostProfile: 130, right: 14 },
+} as const;
+/** Between the vessel's room and what stands beside it. */
+const BESIDE_PX = 6;
+/** The drawing is to take so much of the board by its width or by its height: else its labels give up their room. */
+const FILLS_SHARE = 0.7;
 
 /** Between a state held and the present one. */
 const HELD_GAP_PX = 22;
@@ -75,7 +86,7 @@ export const penOf = (geometry: BoardGeometry, setup: Setup, outline: Outline, w
 });
 
 /**
- * @param highestCm the highest thing in the vessel; what is far above it is cut short
+ * @param highestCm the highest thing in the vessel; what is far above it is cut short where it has no room
  * @param held a state to be drawn beside the present one
  */
 export function boardGeometry(
@@ -85,49 +96,78 @@ export function boardGeometry(
   heightPx: number,
   held?: Drawn,
 ): BoardGeometry {
+  const spread = laidOut(drawn, highestCm, widthPx, heightPx, held, false);
+  // labels have a place of their own where the vessel is not made small by it
+  return spread.fills >= FILLS_SHARE
+    ? spread.geometry
+    : laidOut(drawn, highestCm, widthPx, heightPx, held, true).geometry;
+}
+
+/** How it all stands with the labels beside the vessel or inside it, and how much of the board the drawing takes. */
+function laidOut(
+  drawn: Drawn,
+  highestCm: number,
+  widthPx: number,
+  heightPx: number,
+  held: Drawn | undefined,
+  labelsInside: boolean,
+): { readonly geometry: BoardGeometry; readonly fills: number } {
   const { vessel } = drawn;
-  const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
-  const depthCm = Math.max(vessel.insideDepthCm, held?.vessel.insideDepthCm ?? 0);
-  const shownTopCm = depthCm > enoughCm * 1.25 ? enoughCm : depthCm;
-  const underCm = Math.max(drawnBaseCm(vessel), held ? drawnBaseCm(held.vessel) : 0);
-  const narrow = widthPx < NARROW_PX;
-  const rulerPx = narrow ? 30 : 40;
+  const px = widthPx < NARROW_PX ? PARTS_PX.phone : PARTS_PX.page;
+  const labelsPx = labelsInside ? 0 : px.labels;
   const whole = (one: Drawn): number => sectionWidthCm(one.vessel) + 2 * besideOnScreenCm(one);
   const widest = Math.max(whole(drawn), held ? whole(held) : 0);
-  // a vessel wider than it is tall takes room from what stands beside it
-  const isBroad = !narrow && !held && widest > BROAD * shownTopCm;
-  const labelsPx = narrow ? 104 : isBroad ? 112 : held ? 138 : 166;
-  const rest = Math.max(120, widthPx - rulerPx - labelsPx - 22);
-  const sectionRoom = rest * (held ? 0.66 : narrow ? 0.52 : isBroad ? 0.74 : 0.58);
+  const depthCm = Math.max(vessel.insideDepthCm, held?.vessel.insideDepthCm ?? 0);
+  const underCm = Math.max(drawnBaseCm(vessel), held ? drawnBaseCm(held.vessel) : 0);
+
+  const sectionRoom = Math.max(60, widthPx - px.ruler - labelsPx - px.profile - px.right - 2 * BESIDE_PX);
   const eachRoom = held ? (sectionRoom - HELD_GAP_PX) / 2 : sectionRoom;
-  const tallest = Math.max(40, heightPx - TOP_PX - BOTTOM_PX) / (shownTopCm * (1 + ROOM_OVER_RIM) + underCm);
+  const heightRoom = Math.max(40, heightPx * (1 - GROWS_SHARE) - TOP_PX - BOTTOM_PX);
   const fitting = eachRoom / widest;
+
+  const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
+  const roomCm = Math.max(enoughCm, heightRoom / fitting - underCm);
+  const shownTopCm = depthCm > roomCm * WORTH_CUTTING ? roomCm : depthCm;
+  const tallest = heightRoom / (shownTopCm + underCm);
   const isWide = Math.max(sectionWidthCm(vessel), held ? sectionWidthCm(held.vessel) : 0) > WHOLE_TO * depthCm;
   // beside another there is half the room: cut short rather than tiny
   const broken = (isWide || held !== undefined) && fitting < LEAST_SCALE_SHARE * tallest;
   const pxPerCm = broken ? tallest : Math.min(tallest, fitting);
+
+  // what the section leaves over goes to the profile first, then around all of it
+  const eachPx = broken ? eachRoom : widest * pxPerCm;
+  const sectionPx = held ? 2 * eachPx + HELD_GAP_PX : eachPx;
+  const spare = sectionRoom - sectionPx;
+  const profilePx = Math.min(px.profile + spare, px.mostProfile);
+  const rulerLeft = (px.profile + spare - profilePx) / 2;
+  const rulerRight = rulerLeft + px.ruler;
   const place = (one: Drawn, from: number): Span => {
-    const px = sectionWidthCm(one.vessel) * (broken ? eachRoom / whole(one) : pxPerCm);
-    const left = from + (eachRoom - px) / 2 + 4;
-    return { left, right: left + px };
+    const wide = sectionWidthCm(one.vessel) * (broken ? eachPx / whole(one) : pxPerCm);
+    const left = from + (eachPx - wide) / 2;
+    return { left, right: left + wide };
   };
-  // what is left over lies mostly above, where it grows
-  const spare = heightPx - TOP_PX - BOTTOM_PX - (shownTopCm * (1 + ROOM_OVER_RIM) + underCm) * pxPerCm;
-  const baseY = heightPx - BOTTOM_PX - underCm * pxPerCm - Math.max(0, spare) * SPARE_UNDER;
-  const labelsLeft = rulerPx + sectionRoom + 8;
+  const sectionLeft = rulerRight + BESIDE_PX;
+  const labelsLeft = sectionLeft + sectionPx + BESIDE_PX;
+  const heightUsedPx = (shownTopCm + underCm) * pxPerCm;
+  const spareHeight = heightRoom - heightUsedPx;
+  const baseY = heightPx - BOTTOM_PX - underCm * pxPerCm - Math.max(0, spareHeight) / 2;
   return {
-    widthPx,
-    heightPx,
-    pxPerCm,
-    baseY,
-    rimY: baseY - shownTopCm * pxPerCm,
-    shownTopCm,
-    broken,
-    ruler: { left: 0, right: rulerPx },
-    vessel: place(drawn, rulerPx + (held ? eachRoom + HELD_GAP_PX : 0)),
-    held: held && place(held, rulerPx),
-    labels: { left: labelsLeft, right: labelsLeft + labelsPx - 8 },
-    profile: { left: labelsLeft + labelsPx, right: widthPx - 14 },
+    fills: Math.max(sectionPx / widthPx, heightUsedPx / heightPx),
+    geometry: {
+      widthPx,
+      heightPx,
+      pxPerCm,
+      baseY,
+      rimY: baseY - shownTopCm * pxPerCm,
+      shownTopCm,
+      broken,
+      labelsInside,
+      ruler: { left: rulerLeft, right: rulerRight },
+      vessel: place(drawn, sectionLeft + (held ? eachPx + HELD_GAP_PX : 0)),
+      held: held && place(held, sectionLeft),
+      labels: { left: labelsLeft, right: labelsLeft + labelsPx },
+      profile: { left: labelsLeft + labelsPx, right: labelsLeft + labelsPx + profilePx },
+    },
   };
 }
 

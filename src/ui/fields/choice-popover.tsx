@@ -11,8 +11,8 @@ export type ChoiceGroup = {
   readonly choices: readonly {
     readonly id: string;
     readonly name: string;
-    readonly hint?: string;
-    readonly also?: readonly string[];
+    readonly hint?: string | undefined;
+    readonly also?: readonly string[] | undefined;
   }[];
 };
 

@@ -1,9 +1,9 @@
 "use client";
 import { useState } from "react";
-import { useController, useForm } from "react-hook-form";
 import type { Problem } from "@/core/units/problem";
 
-type Draft = { readonly text: string };
+/** What is typed, what stood there when it began, and why it was not taken. */
+type Draft = { readonly text: string; readonly from: string; readonly refused: string | undefined };
 
 /** What a field that offers shows, and what its input is given. */
 export type Offered = {
@@ -29,33 +29,32 @@ export type Offered = {
  * @param take takes what was typed, or answers why not
  */
 export function useOffered(shown: string, take: (text: string) => readonly Problem[]): Offered {
+  const [draft, setDraft] = useState<Draft>();
   const [left, setLeft] = useState<{ readonly of: string; readonly why: string }>();
-  const { control, setError, clearErrors, resetField } = useForm<Draft>({ defaultValues: { text: shown } });
-  const { field, fieldState } = useController({ control, name: "text" });
-  const refused = fieldState.error?.message;
+  const refused = draft?.refused;
   // what was refused against another value than the one in force now is past
   const said = refused ?? (left?.of === shown ? left.why : undefined);
-  const drafting = fieldState.isDirty || refused !== undefined;
+  // a text put back to what it was is no draft
+  const drafting = draft !== undefined && (draft.text !== draft.from || refused !== undefined);
 
-  const putBack = (): void => resetField("text", { defaultValue: shown });
   /** Offers what was typed; answers why it was not taken. */
   const offer = (): string | undefined => {
     // an untouched field, or one whose refused text has not changed since, offers nothing
     if (!drafting || refused !== undefined) return refused;
-    const problems = field.value.trim() === shown ? [] : take(field.value);
+    const problems = draft.text.trim() === shown ? [] : take(draft.text);
     if (problems.length === 0) {
-      putBack();
+      setDraft(undefined);
       return undefined;
     }
     const message = problems.map((one) => one.message).join(" ");
-    setError("text", { message });
+    setDraft({ ...draft, refused: message });
     return message;
   };
   const leave = (): void => {
-    const typed = field.value.trim();
     const message = offer();
-    if (message === undefined) return;
-    putBack();
+    if (message === undefined) return setDraft(undefined);
+    const typed = draft!.text.trim();
+    setDraft(undefined);
     setLeft({ of: shown, why: typed === "" ? message : `“${typed}” was not taken. ${message}` });
   };
   return {
@@ -63,20 +62,18 @@ export function useOffered(shown: string, take: (text: string) => readonly Probl
     stands: refused !== undefined,
     input: {
       // a value that changes under the hand, as in a drag, is shown at once
-      value: drafting ? field.value : shown,
-      onChange: (event) => {
+      value: drafting ? draft.text : shown,
+      onChange: ({ target }) => {
         // a draft begins from what is in force now
-        if (!drafting) putBack();
+        setDraft({ text: target.value, from: drafting ? draft.from : shown, refused: undefined });
         setLeft(undefined);
-        clearErrors("text");
-        field.onChange(event);
       },
       onBlur: leave,
       onKeyDown: (event) => {
         if (event.key === "Enter") offer();
         if (event.key !== "Escape") return;
         setLeft(undefined);
-        putBack();
+        setDraft(undefined);
       },
       "aria-invalid": said !== undefined,
       "data-draft": drafting ? "" : undefined,

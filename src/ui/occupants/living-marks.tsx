@@ -9,6 +9,7 @@ import { GRADE_WORDS } from "@/core/verdicts/grade-words";
 import { verdictName } from "@/core/verdicts/words";
 import { yOf as yOfHeight, type BoardGeometry, type Span } from "../drawing/geometry";
 import type { Outline } from "@/core/drawing/outline";
+import { partKey, type PartKey } from "../open-setup/part-key";
 import type { SetupStore } from "../open-setup/setup-store";
 import { useJudged } from "./use-verdicts";
 
@@ -25,14 +26,23 @@ export function LivingInSection({
   store,
   geometry,
   outline,
+  chosen,
 }: {
   store: SetupStore;
   geometry: BoardGeometry;
   outline: Outline;
+  chosen: PartKey | undefined;
 }) {
   const judged = useJudged(store);
   return judged ? (
-    <Plants setup={judged.setup} verdicts={judged.verdicts} geometry={geometry} outline={outline} />
+    <Plants
+      setup={judged.setup}
+      verdicts={judged.verdicts}
+      geometry={geometry}
+      outline={outline}
+      chosen={chosen}
+      onChoose={store.openPart}
+    />
   ) : null;
 }
 
@@ -117,35 +127,44 @@ const Plants = memo(function Plants({
   verdicts,
   geometry,
   outline,
+  chosen,
+  onChoose,
 }: {
   setup: Setup;
   verdicts: readonly Verdict[];
   geometry: BoardGeometry;
   outline: Outline;
+  chosen: PartKey | undefined;
+  onChoose: (key: PartKey) => void;
 }) {
   const roots = rootZoneCm(setup);
   const plants = verdicts.flatMap(({ occupancy, occupant, grade }) =>
     occupant?.life === "plant"
       ? Array.from({ length: Math.min(occupancy.count, MOST_DRAWN) }, (_, i) => ({
           key: `${occupancy.id}-${i}`,
+          part: partKey("occupant", occupancy.id),
           occupant,
           grade,
         }))
       : [],
   );
   const animals = verdicts.flatMap(({ occupancy, occupant, grade }) =>
-    occupant?.life === "animal" && occupant.burrowCm ? [{ key: occupancy.id, occupant, grade }] : [],
+    occupant?.life === "animal" && occupant.burrowCm
+      ? [{ key: occupancy.id, part: partKey("occupant", occupancy.id), occupant, grade }]
+      : [],
   );
   const top = stackHeightCm(setup);
   const walls = outline.wallsAt(Math.min(top, setup.vessel.insideDepthCm));
   const places = plants.length;
   const at = (i: number, of: number): number => walls.left + ((i + 0.5) / of) * (walls.right - walls.left);
   return (
-    <g pointerEvents="none" aria-hidden>
+    <g aria-hidden className="cursor-pointer">
       {roots &&
-        plants.map(({ key, occupant, grade }, i) => (
+        plants.map(({ key, part, occupant, grade }, i) => (
           <OnePlant
             key={key}
+            isChosen={part === chosen}
+            onChoose={() => onChoose(part)}
             plant={occupant}
             grade={grade}
             x={at(i, places)}
@@ -158,9 +177,11 @@ const Plants = memo(function Plants({
             outline={outline}
           />
         ))}
-      {animals.map(({ key, occupant, grade }, i) => (
+      {animals.map(({ key, part, occupant, grade }, i) => (
         <OneBurrow
           key={key}
+          isChosen={part === chosen}
+          onChoose={() => onChoose(part)}
           animal={occupant}
           grade={grade}
           setup={setup}
@@ -184,10 +205,14 @@ function OnePlant({
   rootsToCm,
   room,
   isUnderLid,
+  isChosen,
+  onChoose,
   geometry,
   outline,
 }: {
   plant: Plant;
+  isChosen: boolean;
+  onChoose: () => void;
   grade: Grade;
   x: number;
   surfaceCm: number;
@@ -203,8 +228,14 @@ function OnePlant({
   const crown = y(surfaceCm);
   const ceilingY = isUnderLid ? geometry.rimY + 5 : 8;
   // what grows out of the drawing is cut off at its top
-  const tall = Math.max(6, Math.min(crown - ceilingY, plant.heightCm.typical * geometry.pxPerCm));
-  const wide = Math.max(4, Math.min(outline.across(plant.spreadCm.typical) / 2, room * (isUnderLid ? 0.46 : 0.9)));
+  const whole = plant.heightCm.typical * geometry.pxPerCm;
+  const tall = Math.max(6, Math.min(crown - ceilingY, whole));
+  // leaves reach over the rim, not over what stands beside the section
+  const beside = Math.min(x - geometry.ruler.right, geometry.labels.left - x);
+  const wide = Math.max(
+    4,
+    Math.min(outline.across(plant.spreadCm.typical) / 2, room * (isUnderLid ? 0.46 : 0.9), beside),
+  );
   const foot = y(Math.max(rootsFromCm, rootsToCm - plant.rootDepthCm.typical));
   const rootTop = y(rootsToCm);
   const reach = Math.max(3, Math.min(outline.across(plant.rootSpreadCm.typical) / 2, room * 0.48));
@@ -216,12 +247,29 @@ function OnePlant({
     return `M${x} ${crown}L${x} ${rootTop}q${side * reach * 0.4} ${depth * 0.3} ${side * reach} ${depth * (1 - 0.25 * Math.abs(side))}`;
   }).join("");
   return (
-    <g fill="none" stroke={colour} strokeLinecap="round" strokeLinejoin="round">
-      <path d={leaves} strokeWidth={1.5} opacity={0.9} />
-      <path d={rootsDown} strokeWidth={1.1} opacity={0.75} clipPath={INSIDE} />
+    <g fill="none" stroke={colour} strokeLinecap="round" strokeLinejoin="round" onClick={onChoose}>
+      <path d={leaves} stroke="transparent" strokeWidth={12} />
+      <path d={leaves} strokeWidth={isChosen ? 3 : 1.5} opacity={0.9} />
+      {whole > tall * 1.05 && <CutThrough x={x} y={crown - tall * CUT_AT} half={Math.min(wide * 0.5, 9)} />}
+      <path d={rootsDown} strokeWidth={isChosen ? 2 : 1.1} opacity={0.75} clipPath={INSIDE} pointerEvents="none" />
     </g>
   );
 }
+
+/** Where up a plant that does not fit it is cut. */
+const CUT_AT = 0.25;
+
+/** The mark of draughtsmen for what is shown shorter than it is. */
+const CutThrough = ({ x, y, half }: { x: number; y: number; half: number }) => (
+  <g data-cut>
+    <path d={`M${x - half} ${y + half * 0.4}L${x + half} ${y - half * 0.4}`} stroke="var(--paper)" strokeWidth={6} />
+    <path
+      d={`M${x - half} ${y + half * 0.4 + 3}L${x + half} ${y - half * 0.4 + 3}M${x - half} ${y + half * 0.4 - 3}L${x + half} ${y - half * 0.4 - 3}`}
+      stroke="var(--ink)"
+      strokeWidth={1.2}
+    />
+  </g>
+);
 
 /** Leaves by how a plant stands: a tuft for what is low, a stem with a crown for what is tall. */
 function leavesOf(plant: Plant, x: number, crown: number, wide: number, tall: number): string {
@@ -248,10 +296,14 @@ function OneBurrow({
   setup,
   walls,
   at,
+  isChosen,
+  onChoose,
   geometry,
   outline,
 }: {
   animal: Animal;
+  isChosen: boolean;
+  onChoose: () => void;
   grade: Grade;
   setup: Setup;
   walls: Span;
@@ -269,7 +321,8 @@ function OneBurrow({
       d={`M${x} ${y(top)}C${x} ${(y(top) + foot) / 2} ${x + 3 * width} ${(y(top) + foot) / 2} ${x + 3 * width} ${foot}`}
       fill="none"
       stroke={toneOf(grade)}
-      strokeOpacity={0.45}
+      strokeOpacity={isChosen ? 0.9 : 0.45}
+      onClick={onChoose}
       strokeWidth={width}
       strokeLinecap="round"
     />

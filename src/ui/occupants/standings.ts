@@ -43,3 +43,14 @@ const judged = (setup: Setup, medium: MediumLookup, occupants: OccupantLookup): 
     grade: verdict.grade,
     why: decidingWords(verdict),
   }));
+
+/** What the kinds that live in a setup are called. */
+export const namesOf = (setup: Setup, own: readonly Occupant[]): Readonly<Record<string, string>> => {
+  const lookup = occupantsWith(own);
+  return Object.fromEntries(
+    setup.occupants.flatMap(({ occupantId }) => {
+      const kind = lookup(occupantId);
+      return kind ? [[occupantId, kind.name]] : [];
+    }),
+  );
+};

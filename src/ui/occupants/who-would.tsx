@@ -57,7 +57,6 @@ export function WhoWould({ store, newId }: { store: SetupStore; newId: () => str
   return (
     <div className="mt-1" role="group" aria-label="Who would like this">
       <p className="flex flex-wrap items-baseline justify-between gap-2">
-        <span className="small-caps">Who would like this</span>
         <span className="no-print flex gap-1">
           {(["plant", "animal"] as const).map((one) => (
             <button

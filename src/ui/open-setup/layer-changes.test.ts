@@ -4,6 +4,7 @@ import { BASE_HOLES, layer, MIX, medium, potWith, wallHole } from "@/core/testin
 import type { Fixture } from "@/core/stack/fixtures";
 import type { Setup } from "@/core/stack/setup";
 import { addAbove, layerName, removeLayer, rootedIn, rootsWords } from "./layer-changes";
+import { partKey } from "./part-key";
 import { makeSetupStore } from "./setup-store";
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
@@ -26,16 +27,16 @@ describe("adding a layer", () => {
   it("puts it over the selected one and selects it; over the top one where none is", () => {
     const { store, names, kept } = storeOf(POT);
     const before = names();
-    store.select(POT.layers[0]!.id);
+    store.choose(partKey("layer", POT.layers[0]!.id));
     const id = addAbove(store, MIX, newId);
     expect(id).toBeDefined();
-    expect(store.getState().selectedId).toBe(id);
+    expect(store.getState().chosen).toBe(partKey("layer", id));
     expect(store.getState().committed.layers.findIndex((one) => one.id === id)).toBe(1);
     expect(names()).toHaveLength(before.length + 1);
     expect(kept).toHaveLength(1);
     expect(kept[0]![0]).toMatch(/^Added /u);
     const top = storeOf(POT);
-    top.store.select(undefined);
+    top.store.choose(undefined);
     const over = addAbove(top.store, MIX, newId);
     expect(top.store.getState().committed.layers.at(-1)!.id).toBe(over);
   });
@@ -60,7 +61,7 @@ describe("adding a layer", () => {
     // nor a layer that was not the top
     const under: Setup = { ...POT, layers: [{ ...layer(GRAVEL, 5, true), id: "g" }, layer(MIX, 5, true)] };
     const between = storeOf(under);
-    between.store.select("g");
+    between.store.choose(partKey("layer", "g"));
     addAbove(between.store, MIX, newId);
     expect(between.store.getState().committed.layers[0]!.rooted).toBe(true);
   });
@@ -79,7 +80,7 @@ describe("adding a layer", () => {
     const { insideDepthCm } = POT.vessel;
     const thin = { ...layer(GRAVEL, 0.1, false), id: "thin" };
     const { store, kept } = storeOf({ ...POT, layers: [thin, layer(MIX, insideDepthCm - 0.1, true)] });
-    store.select("thin");
+    store.choose(partKey("layer", "thin"));
     expect(addAbove(store, MIX, newId)).toBeUndefined();
     expect(notes(store)).toMatch(/There is no room for another layer/u);
     expect(kept).toEqual([]);

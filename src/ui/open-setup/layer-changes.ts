@@ -1,7 +1,8 @@
 import { isRootedByDefault } from "@/core/stack/drainage-layer";
-import { addLayer, withLayer, withoutLayer } from "@/core/stack/edit";
+import { addLayer, moveLayer, withLayer, withoutLayer } from "@/core/stack/edit";
 import type { Medium } from "@/core/media/medium";
 import type { StackLayer } from "@/core/stack/setup";
+import { layerOfKey, partKey } from "./part-key";
 import type { SetupStore } from "./setup-store";
 
 /** What a layer is called: the grower's own name for it, or its medium's. */
@@ -9,13 +10,14 @@ export const layerName = (layer: Pick<StackLayer, "name" | "mediumId">, store: P
   layer.name || (store.medium(layer.mediumId)?.name ?? "unknown medium");
 
 /**
- * Adds a layer of a medium above the selected one, and selects it. Answers its id, or undefined where there is no room.
+ * Adds a layer of a medium above the chosen one, or on top, and chooses it. Answers its id, or undefined where there is no room.
  */
 export function addAbove(store: SetupStore, mediumId: string, newId: () => string): string | undefined {
-  const { committed, selectedId } = store.getState();
+  const { committed, chosen } = store.getState();
   const medium = store.medium(mediumId);
   if (!medium) return undefined;
-  const selected = committed.layers.findIndex(({ id }) => id === selectedId);
+  const over = layerOfKey(chosen);
+  const selected = committed.layers.findIndex(({ id }) => id === over);
   const below = selected < 0 ? committed.layers.length - 1 : selected;
   const id = newId();
   const isTop = below === committed.layers.length - 1;
@@ -40,7 +42,7 @@ export function addAbove(store: SetupStore, mediumId: string, newId: () => strin
     store.say(problems[0]!.message);
     return undefined;
   }
-  store.select(id);
+  store.choose(partKey("layer", id));
   const notes = [
     added.tookFrom ? `The vessel is full, so the new layer took half of ${layerName(added.tookFrom, store)}.` : "",
     unrooted
@@ -67,4 +69,11 @@ export function removeLayer(store: SetupStore, id: string): void {
   if (!layer) return;
   const problems = store.offer(`Removed ${layerName(layer, store)}`, withoutLayer(committed, id), "metric");
   if (problems.length > 0) store.say(problems[0]!.message);
+}
+
+/** Puts a layer at another place, counted from the bottom. */
+export function moveTo(store: SetupStore, id: string, toIndex: number): void {
+  const { committed } = store.getState();
+  const layer = committed.layers.find((candidate) => candidate.id === id);
+  if (layer) store.offer(`Moved ${layerName(layer, store)}`, moveLayer(committed, id, toIndex), "metric");
 }

@@ -7,6 +7,7 @@ import { type Settled } from "@/core/water/settle";
 import type { Supply } from "@/core/water/supply";
 import type { SetAside } from "@/formats/setup/actions";
 import { type Places, type Answering } from "@/workers/questions.client";
+import type { PartKey } from "./part-key";
 import type { QueueStatus } from "./save-queue";
 
 /** A settled setup and all that is read off it. */
@@ -47,6 +48,9 @@ export type RunShown = { readonly setup: Setup; readonly dryDays: number } & (
     }
 );
 
+/** What a phone has a drawer for: a desk shows both beside the section. */
+export type Drawer = "parts" | "meaning";
+
 /** What stands beside the section. */
 export type Beside = "profile" | "supply";
 
@@ -72,7 +76,14 @@ export type Basis = {
   /** A run of the setup as drawn that is wanted, and where in it the page is. */
   readonly living: { readonly dryDays: number; readonly frame: number; readonly playing: boolean } | undefined;
   readonly answers: Answers;
-  readonly selectedId: string | undefined;
+  /** The part that lights up, in the drawing and in the list. */
+  readonly chosen: PartKey | undefined;
+  /** The part whose editor is open: one at a time. */
+  readonly opened: PartKey | undefined;
+  /** What is drawn out over the foot of a phone's page. */
+  readonly drawer: Drawer | undefined;
+  /** What kinds of living things are called, as far as the page knows. */
+  readonly kindNames: Readonly<Record<string, string>>;
   readonly undoLabel: string | null;
   readonly redoLabel: string | null;
   readonly setAside: readonly SetAside[];

@@ -11,6 +11,8 @@ export type SetupActions = {
   readonly step: (input: StepInput) => Promise<WriteOutcome>;
   readonly settleSetAside: (input: SetAsideInput) => Promise<WriteOutcome & { readonly copyId?: string }>;
   readonly reload: (input: { setupId: string }) => Promise<SetupState | undefined>;
+  /** The setup as it was before the last change; undefined where there is none that is whole. */
+  readonly versionBefore: (input: { setupId: string }) => Promise<Setup | undefined>;
 };
 
 export type Change = { readonly id: string; readonly label: string; readonly document: SetupDocument };

@@ -4,6 +4,7 @@ import { MIX, layer, medium, potWith, withHeld } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup/actions";
 import { drainedAfterSoaking, runSetup, supplyOf } from "../../core/testing/settled";
+import { partKey } from "./part-key";
 import { makeSetupStore } from "./setup-store";
 import { questionsOf } from "./asked";
 import { heldView, shownView } from "./derived";
@@ -80,17 +81,34 @@ describe("the page's store", () => {
     expect(store.getState().view.ok).toBe(true);
   });
 
-  it("selects another layer when the selected one goes, and none in an empty stack", () => {
+  it("lets go of a part that goes, and keeps the one that stays, whatever else is changed", () => {
     const { store } = storeOf(POT);
-    expect(store.getState().selectedId).toBe(MIX_ID);
+    expect(store.getState()).toMatchObject({ chosen: undefined, opened: undefined });
+    const mix = partKey("layer", MIX_ID);
+    store.openPart(mix);
+    expect(store.getState()).toMatchObject({ chosen: mix, opened: mix, drawer: "parts" });
+    store.offer("Thicker", withLayer(POT, MIX_ID, { thicknessCm: 9 }), "metric");
+    expect(store.getState()).toMatchObject({ chosen: mix, opened: mix });
+    store.choose(partKey("water"));
     store.offer("Removed", withoutLayer(POT, MIX_ID), "metric");
-    expect(store.getState().selectedId).toBe("pea-gravel-6-10-5");
+    expect(store.getState()).toMatchObject({ chosen: partKey("water"), opened: undefined });
+    store.openPart(partKey("layer", "pea-gravel-6-10-5"));
+    store.openPart(undefined);
+    expect(store.getState()).toMatchObject({ chosen: partKey("layer", "pea-gravel-6-10-5"), opened: undefined });
     store.offer("Removed", potWith(POT, []), "metric");
     expect(store.getState()).toMatchObject({
-      selectedId: undefined,
+      chosen: undefined,
       lastView: undefined,
       view: { ok: false, problems: [{ code: "no-layers" }] },
     });
+  });
+
+  it("holds a state that was against the present one, and changes nothing by it", () => {
+    const { store, kept } = storeOf(POT);
+    store.holdAgainst(withLayer(POT, MIX_ID, { thicknessCm: 9 }));
+    expect(store.getState().held?.setup.layers.find(({ id }) => id === MIX_ID)?.thicknessCm).toBe(9);
+    expect(store.getState().setup).toBe(POT);
+    expect(kept).toEqual([]);
   });
 
   it("shows a drained vessel at rest until its state a day after a soaking is there, and only if it is still the one on show", () => {
@@ -216,7 +234,7 @@ describe("what the page asks off its thread", () => {
       store.hold();
       store.askRun(3);
       const before = questionsOf(store.getState());
-      store.select(undefined);
+      store.choose(undefined);
       expect(Object.entries(questionsOf(store.getState())).every(([at, one]) => one === before[at as never])).toBe(
         true,
       );

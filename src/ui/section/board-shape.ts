@@ -26,6 +26,16 @@ export const tubesEndPx = (fixtures: Setup["fixtures"], outline: Outline): numbe
     0,
   );
 
+/** Where what stands at the right wall begins, and labels inside the vessel end; Infinity without any. [px] */
+export const tubesBeginPx = (fixtures: Setup["fixtures"], outline: Outline): number =>
+  fixtures.reduce(
+    (begin, fixture) =>
+      "diameterCm" in fixture && fixture.kind !== "hole" && fixture.acrossShare > 1 - BESIDE_LEFT_WALL
+        ? Math.min(begin, outline.xOf(fixture.acrossShare) - outline.across(fixture.diameterCm) / 2 - BESIDE_TUBE_PX)
+        : begin,
+    Infinity,
+  );
+
 /** A thumb is so wide that it takes hold of two boundaries nearer to one another than this. [px] */
 const THUMB_PX = 44;
 

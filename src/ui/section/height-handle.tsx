@@ -1,5 +1,7 @@
 "use client";
 import { memo, useEffect, useRef, useSyncExternalStore } from "react";
+import type { PartKey } from "../open-setup/part-key";
+import { toLineOf } from "../open-setup/to-line";
 import type { UnitSystem } from "@/core/units/units";
 import { CM_PER_INCH, formatLength } from "@/core/units/units";
 
@@ -44,6 +46,8 @@ export const HeightHandle = memo(function HeightHandle({
   onKeep,
   onCancel,
   onFocus,
+  part,
+  onChoose,
   across,
   children,
 }: {
@@ -62,6 +66,9 @@ export const HeightHandle = memo(function HeightHandle({
   onKeep: () => void;
   onCancel: () => void;
   onFocus?: () => void;
+  /** Of what part it is a grip, if of one: it lights up with it. */
+  part?: PartKey;
+  onChoose?: (part: PartKey) => void;
   /** For what has a place across the vessel too. */
   across?: Across | undefined;
   children: React.ReactNode;
@@ -102,6 +109,11 @@ export const HeightHandle = memo(function HeightHandle({
       across.onMove(clampShare(across.share + sideways * (event.shiftKey ? FINE_SHARE : USUAL_SHARE)));
       return;
     }
+    if (event.key === "Enter" && part !== undefined) {
+      event.preventDefault();
+      toLineOf(part);
+      return;
+    }
     if (event.key === "Escape") {
       grab.current = undefined;
       onCancel();
@@ -125,7 +137,11 @@ export const HeightHandle = memo(function HeightHandle({
       className={`group outline-none ${across ? "cursor-move" : "cursor-ns-resize"}`}
       onKeyDown={onKeyDown}
       onKeyUp={(event) => (event.key.startsWith("Arrow") || /^(Page|Home|End)/u.test(event.key) ? onKeep() : undefined)}
-      onFocus={onFocus}
+      data-grip-of={part}
+      onFocus={() => {
+        onFocus?.();
+        if (part !== undefined) onChoose?.(part);
+      }}
       onBlur={onKeep}
       onPointerDown={(event) => {
         if (event.button !== 0) return;

@@ -3,22 +3,23 @@ import type { Readings } from "@/core/readings/readings";
 import type { Setup } from "@/core/stack/setup";
 import { formatLength, formatPercent, type UnitSystem } from "@/core/units/units";
 import { readAt } from "@/core/water/profile";
+import { partKey, type PartKey } from "../open-setup/part-key";
 import { yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 
 /** What stands on the profile beside its curves: its axis, the selected layer, and a line to read a height by. */
 
 export function SelectedBand({
   setup,
-  selectedId,
+  chosen,
   heights,
   geometry,
-  onSelect,
+  onChoose,
 }: {
   setup: Setup;
-  selectedId: string | undefined;
+  chosen: PartKey | undefined;
   heights: readonly number[];
   geometry: BoardGeometry;
-  onSelect: (id: string) => void;
+  onChoose: (key: PartKey) => void;
 }) {
   return (
     <>
@@ -32,9 +33,9 @@ export function SelectedBand({
             width={geometry.profile.right - geometry.profile.left}
             height={Math.max(0, yOfHeight(geometry, heights[i]!) - top)}
             fill="transparent"
-            stroke={layer.id === selectedId ? "var(--ink)" : "none"}
+            stroke={partKey("layer", layer.id) === chosen ? "var(--ink)" : "none"}
             strokeWidth={2}
-            onPointerDown={() => onSelect(layer.id)}
+            onClick={() => onChoose(partKey("layer", layer.id))}
           />
         );
       })}
@@ -54,18 +55,19 @@ export const ProfileAxis = memo(function ProfileAxis({
   const { left, right } = geometry.profile;
   const x = (share: number): number => left + share * (right - left);
   const wide = right - left > 170;
+  const narrow = right - left < 110;
   return (
     <g pointerEvents="none">
       <text x={left} y={Math.max(14, geometry.rimY - 12)} className="text-[12.5px]">
         <tspan className="fill-water font-semibold">water</tspan>
-        <tspan className="fill-soft"> | air | </tspan>
-        <tspan className="fill-soft">{wide ? "solids, by volume" : "solids"}</tspan>
+        <tspan className="fill-soft"> | air</tspan>
+        {!narrow && <tspan className="fill-soft"> | {wide ? "solids, by volume" : "solids"}</tspan>}
       </text>
       <line x1={left} x2={right} y1={geometry.baseY} y2={geometry.baseY} stroke="var(--rule-strong)" />
       {[0, 0.25, 0.5, 0.75, 1].map((share) => (
         <g key={share}>
           <line x1={x(share)} x2={x(share)} y1={geometry.baseY} y2={geometry.baseY + 5} stroke="var(--rule-strong)" />
-          {(wide || share % 0.5 === 0) && (
+          {(wide || share % (narrow ? 1 : 0.5) === 0) && (
             <text
               x={x(share)}
               y={geometry.baseY + 20}

@@ -4,6 +4,9 @@ import type { BranchSupply, Supply } from "@/core/water/supply";
 import { branchesShown } from "@/core/water/supply-shown";
 import { yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 
+/** About what “a day takes 1.62” is wide. */
+const DEMAND_WORDS_PX = 104;
+
 /** Least and greatest of the demand's multiples that the axis shows. */
 const SHOWN = { least: 0.05, greatest: 30 } as const;
 
@@ -76,6 +79,8 @@ export function SupplyPlot({
     );
   };
   const { mark } = own;
+  // words that do not fit after the line stand before it
+  const isLate = right - demandX < DEMAND_WORDS_PX;
 
   return (
     <g pointerEvents="none" opacity={stale ? 0.45 : 1}>
@@ -120,7 +125,12 @@ export function SupplyPlot({
         </tspan>
       </text>
       <line x1={demandX} x2={demandX} y1={geometry.rimY} y2={geometry.baseY} stroke="var(--ink)" strokeWidth={1.4} />
-      <text x={demandX + 4} y={geometry.rimY + 14} className="fill-ink text-[12.5px]">
+      <text
+        x={demandX + (isLate ? -4 : 4)}
+        y={geometry.rimY + 14}
+        textAnchor={isLate ? "end" : "start"}
+        className="fill-ink text-[12.5px]"
+      >
         a day takes {threeFigures(perDay(demandCm3PerHour))}
       </text>
       <line

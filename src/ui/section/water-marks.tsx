@@ -9,6 +9,24 @@ export const SurfaceMark = ({ x, y }: { x: number; y: number }) => (
   </g>
 );
 
-export function FreeSurface({ y, left, right }: { y: number; left: number; right: number }) {
-  return <line x1={left} x2={right} y1={y} y2={y} stroke="var(--water)" strokeWidth={2.4} pointerEvents="none" />;
-}
+export const FreeSurface = ({
+  y,
+  left,
+  right,
+  isChosen,
+}: {
+  y: number;
+  left: number;
+  right: number;
+  isChosen: boolean;
+}) => (
+  <line
+    x1={left}
+    x2={right}
+    y1={y}
+    y2={y}
+    stroke="var(--water)"
+    strokeWidth={isChosen ? 5 : 2.4}
+    pointerEvents="none"
+  />
+);

@@ -5,6 +5,10 @@ import { formatLength, type UnitSystem } from "@/core/units/units";
 import { spreadLabels, yOf as yOfHeight, type BoardGeometry } from "../drawing/geometry";
 
 const LABEL_GAP_PX = 15;
+/** A gutter narrower than this, or the vessel's own inside, takes short words. [px] */
+const LONG_WORDS_PX = 140;
+/** Labels inside the vessel end so far from its wall, clear of the mark of the roots. [px] */
+const FROM_WALL_PX = 26;
 
 /** What a way out is called beside its mark. */
 function wayWords(way: Opening["way"], isOutlet: boolean): string {
@@ -30,9 +34,12 @@ export function ZoneMarks({
   setup,
   markCm,
   running,
+  labelsEndPx,
 }: {
   readings: Readings;
   geometry: BoardGeometry;
+  /** Where labels that stand inside the vessel end, clear of tubes. */
+  labelsEndPx: number;
   system: UnitSystem;
   setup: Setup;
   markCm: number | undefined;
@@ -43,7 +50,8 @@ export function ZoneMarks({
   const tight = topOfZones(readings.tight);
   const { water } = setup;
   const { over, baseIsOpen } = openingsOf(setup);
-  const narrow = geometry.labels.right - geometry.labels.left < 150;
+  const inside = geometry.labelsInside;
+  const narrow = inside || geometry.labels.right - geometry.labels.left < LONG_WORDS_PX;
   const marks = [
     ...(readings.heightCm > 0
       ? [
@@ -99,18 +107,28 @@ export function ZoneMarks({
       ))}
       {marks.map(({ text, tone }, i) => {
         const colour = tone === "water" ? "var(--water)" : "var(--ink)";
-        const labelLeft = geometry.labels.left + 22;
+        const at = labelPlace(geometry, labelsEndPx, ys[i]!, placed[i]!);
         return (
           <g key={`${i} ${text}`}>
             <path
-              d={`M${geometry.vessel.right + 5} ${ys[i]}H${geometry.labels.left + 6}L${labelLeft - 3} ${placed[i]! - 4}`}
+              d={at.leader}
               fill="none"
               stroke={colour}
               strokeWidth={0.9}
               strokeDasharray={tone === "water" ? undefined : "2 2"}
               opacity={0.8}
             />
-            <text x={labelLeft} y={placed[i]} fill={colour} className={narrow ? "text-[11.5px]" : "text-[12.5px]"}>
+            <text
+              x={at.x}
+              y={placed[i]}
+              fill={colour}
+              textAnchor={inside ? "end" : "start"}
+              className={narrow ? "text-[12px]" : "text-[12.5px]"}
+              stroke={inside ? "var(--sheet)" : "none"}
+              strokeWidth={3.5}
+              strokeLinejoin="round"
+              paintOrder="stroke"
+            >
               {text}
             </text>
           </g>
@@ -118,4 +136,19 @@ export function ZoneMarks({
       })}
     </g>
   );
+}
+
+/** Where a label stands, and the line from it to the height it is of. */
+function labelPlace(
+  { labelsInside, labels, vessel }: BoardGeometry,
+  endPx: number,
+  y: number,
+  labelY: number,
+): { readonly x: number; readonly leader: string } {
+  if (labelsInside) {
+    const x = Math.min(vessel.right - FROM_WALL_PX, endPx);
+    return { x, leader: `M${vessel.right + 3} ${y}H${vessel.right - 8}L${x + 3} ${labelY - 4}` };
+  }
+  const x = labels.left + 20;
+  return { x, leader: `M${vessel.right + 5} ${y}H${labels.left + 4}L${x - 3} ${labelY - 4}` };
 }

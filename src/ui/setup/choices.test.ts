@@ -3,7 +3,7 @@ import { CATALOGUE } from "@/core/media/catalogue/catalogue";
 import { ANIMALS, PLANTS } from "@/core/occupants/library/library";
 import { medium } from "@/core/testing/setups";
 import { occupantChoices } from "../occupants/occupant-choices";
-import { mediumChoices } from "./medium-choices";
+import { mediumChoices } from "../parts/layer/medium-choices";
 
 const PEAT = medium("sphagnum-peat")!;
 

@@ -13,7 +13,7 @@ import { GradeMark } from "../occupants/grade";
 import { Choice, Entry, saidOf } from "../fields/typed-form";
 import { SearchedChoice } from "../fields/searched-choice";
 import { STAGE_WORDS } from "../occupants/occupant-words";
-import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS } from "./setup-words";
+import { MATERIAL_WORDS, RAIN_WORDS, SHAPE_WORDS, SUN_WORDS } from "../parts/words";
 import type { SetupDraft } from "./use-setup-draft";
 
 /** What a new setup is for, and where it stands. */

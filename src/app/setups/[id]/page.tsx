@@ -4,9 +4,10 @@ import { marlstone } from "@/server";
 import { DamagedSetup } from "@/ui/setup/damaged-setup";
 import { carried } from "@/ui/common/carried";
 import { Workbench } from "@/ui/setup/workbench";
-import { standingsOf } from "@/ui/occupants/standings";
+import { toMendIn } from "@/ui/meaning/known";
+import { namesOf, standingsOf } from "@/ui/occupants/standings";
 import { createMix } from "../../mixes/actions";
-import { reloadSetup, restoreLastGood, saveChanges, settleSetAside, stepHistory } from "../actions";
+import { reloadSetup, restoreLastGood, saveChanges, settleSetAside, stepHistory, versionBefore } from "../actions";
 
 type Params = { params: Promise<{ id: string }> };
 
@@ -38,9 +39,13 @@ export default async function SetupPage({ params }: Params) {
           initial={loaded.state}
           {...offer}
           media={carried(offer.media)}
-          standings={standingsOf(setup, marlstone().media.byId, offer.ownOccupants)}
+          kindNames={namesOf(setup, offer.ownOccupants)}
+          known={{
+            standings: standingsOf(setup, marlstone().media.byId, offer.ownOccupants),
+            toMend: toMendIn(setup, marlstone().media.byId),
+          }}
           keepMix={createMix}
-          actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup }}
+          actions={{ save: saveChanges, step: stepHistory, settleSetAside, reload: reloadSetup, versionBefore }}
         />
       );
     }

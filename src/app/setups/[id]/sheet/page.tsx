@@ -10,7 +10,7 @@ import { BuildSheet } from "@/ui/sheet/build-sheet";
 import { NotReadable, NotSound } from "@/ui/sheet/not-readable";
 import { sheetShown } from "@/ui/sheet/sheet-shown";
 import { toldDifferences } from "@/core/readings/version-differences";
-import { mediumChoices } from "@/ui/setup/medium-choices";
+import { mediumChoices } from "@/ui/parts/layer/medium-choices";
 import { beginBuildAgain, followDesign, recordBuilt, takeOverBuilt } from "./actions";
 
 type Params = { params: Promise<{ id: string }> };

@@ -1,0 +1,34 @@
+import { Sun } from "lucide-react";
+import { DEMAND_PICKS } from "@/core/readings/demand-picks";
+import { formatDepthPerDay } from "@/core/units/units";
+import { demandMmPerDay } from "@/core/water/losses";
+import { late } from "../../common/late";
+import type { Part } from "../part";
+
+const ONE = [""];
+
+export const DAY: Part = {
+  called: "what a day takes",
+  Icon: Sun,
+  idsIn: () => ONE,
+  named: undefined,
+  line(setup, _id, { system }) {
+    const mmPerDay = demandMmPerDay(setup);
+    const pick = DEMAND_PICKS.find((one) => one.mmPerDay === mmPerDay);
+    const days = setup.wateredEveryDays;
+    return {
+      what: `a day takes ${formatDepthPerDay(mmPerDay, system).replace(/ a day$/u, "")}`,
+      more: [
+        setup.water.by !== "volume" && pick ? pick.name : "",
+        days === null ? "" : `watered every ${days === 1 ? "day" : `${days} days`}`,
+      ]
+        .filter(Boolean)
+        .join("; "),
+    };
+  },
+  Editor: late(() => import("./editor").then(({ DayEditor: editor }) => editor)),
+  Drawing: "not drawn",
+  Grips: "no grip",
+  adding: "always there",
+  remove: undefined,
+};

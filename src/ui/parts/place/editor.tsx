@@ -1,0 +1,80 @@
+"use client";
+import { useStore } from "zustand";
+import { withSite } from "@/core/stack/edit";
+import { CHILDREN, RAIN, SUN, type Site } from "@/core/stack/setup";
+import type { Problem } from "@/core/units/problem";
+import { useUnits } from "../../common/preferences";
+import { NumberField, type Quantity } from "../../fields/number-field";
+import { Choice } from "../../fields/choice";
+import type { EditorProps } from "../part";
+import { CHILDREN_WORDS, RAIN_WORDS, SUN_WORDS } from "../words";
+
+/** What of a place may be left unsaid, and is a number where it is said. */
+type Unsaid = { [Key in keyof Site]: null extends Site[Key] ? Key : never }[keyof Site];
+type FieldOf = { readonly label: string; readonly quantity: Quantity };
+/** Every such figure has its field: one without does not compile. */
+const PLACE_FIELDS: Record<Unsaid, FieldOf> = {
+  lightMolPerDay: { label: "Light a day", quantity: "light" },
+  coldestC: { label: "Coldest there", quantity: "temperature" },
+  warmestC: { label: "Warmest there", quantity: "temperature" },
+  humidity: { label: "Humidity", quantity: "share" },
+  waterPpm: { label: "Dissolved in its water", quantity: "solids" },
+};
+const PLACE_KEYS = Object.keys(PLACE_FIELDS) as readonly Unsaid[];
+
+/** Where it stands, as far as the design is checked against them. */
+export function PlaceEditor({ store }: EditorProps) {
+  const site = useStore(store, (state) => state.setup.site);
+  const system = useUnits();
+  const tell = (problems: readonly Problem[]): void => store.say(problems[0]?.message);
+  const stand = (label: string, change: Partial<Site>): readonly Problem[] => {
+    const { committed } = store.getState();
+    return store.offer(label, withSite(committed, { ...committed.site, ...change }), system);
+  };
+  return (
+    <>
+      <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1">
+        <Choice
+          label="Sun"
+          value={site.sun}
+          options={SUN.map((one) => [one, SUN_WORDS[one]])}
+          onChoose={(sun) => tell(stand("Sun", { sun: sun as Site["sun"] }))}
+        />
+        <Choice
+          label="Rain"
+          value={site.rain}
+          options={RAIN.map((one) => [one, RAIN_WORDS[one]])}
+          onChoose={(rain) => tell(stand("Rain", { rain: rain as Site["rain"] }))}
+        />
+        <Choice
+          label="Small children"
+          value={site.children}
+          options={CHILDREN.map((one) => [one, CHILDREN_WORDS[one]])}
+          onChoose={(children) => tell(stand("Small children", { children: children as Site["children"] }))}
+        />
+        <NumberField
+          label="Roof led into it"
+          quantity="roof"
+          value={site.roofM2}
+          onOffer={(roofM2) => stand("Roof led into it", { roofM2 })}
+        />
+        {PLACE_KEYS.map((key) => {
+          const { label, quantity } = PLACE_FIELDS[key];
+          return (
+            <NumberField
+              key={key}
+              label={label}
+              quantity={quantity}
+              value={site[key]}
+              onOffer={(value) => stand(label, { [key]: value })}
+              onUnsaid={() => stand(label, { [key]: null })}
+            />
+          );
+        })}
+      </div>
+      <p className="text-sm leading-snug text-soft">
+        What is left empty is not known, and what lives there is told so.
+      </p>
+    </>
+  );
+}
