@@ -1,5 +1,5 @@
 import { gzipSync } from "node:zlib";
-import { TROUGH, expect, saved, test } from "./marlstone";
+import { TROUGH, expect, saved, shown, test } from "./marlstone";
 
 const MOST_SCRIPT_BYTES = 250_000;
 
@@ -26,7 +26,7 @@ test("a setup's page stays inside its budgets (times are printed, not judged)", 
   const href = await page.getByRole("link", { name: TROUGH }).first().getAttribute("href");
   scriptBytes = 0;
   await page.goto(marlstone.url + href!);
-  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  await shown(page);
   await page.waitForLoadState("networkidle");
   await Promise.all(counting);
   const paint = await page.evaluate(

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { Marlstone } from "../scripts/served";
-import { BOG, CARBOY, TROUGH, expect, saved, test, faultsOn, typeInto, words } from "./marlstone";
+import { BOG, CARBOY, TROUGH, expect, saved, shown, test, faultsOn, layerRows, typeInto, words } from "./marlstone";
 
 const idOf = (marlstone: Marlstone, name: string): string =>
   marlstone.rows<{ id: string }>("select id from setups where name = ?", name)[0]!.id;
@@ -393,19 +393,14 @@ test("the palette finds anything from anywhere by some of its name, slips forgiv
   await field.fill("terace trogh");
   await expect(page.getByRole("option", { name: TROUGH }).first()).toBeVisible();
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  await shown(page);
   // a layer is gone to, and is the one that is selected there
   await page.keyboard.press("Control+k");
   await field.fill("bog peat");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("textbox", { name: "Name of the setup" })).toHaveValue(BOG);
-  await expect(
-    page
-      .locator(
-        "[aria-label='Stack'] li[aria-current=true], [aria-label='Stack'] li[aria-selected=true], [aria-label='Stack'] li[data-selected]",
-      )
-      .first(),
-  ).toContainText("Sphagnum peat");
+  await expect(layerRows(page).and(page.locator("[aria-current=true]"))).toContainText("bog peat");
+  await expect(page.getByRole("combobox", { name: "Medium of bog peat" })).toHaveText("Sphagnum peat");
   // what can be pressed here, with its keys
   await open(TROUGH);
   await typeInto(page.getByRole("textbox", { name: "Name of the setup" }), "Other");

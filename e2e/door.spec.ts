@@ -7,7 +7,7 @@ import { chromium } from "@playwright/test";
 import Database from "better-sqlite3";
 import { attackProtocol } from "../scripts/attack/protocol";
 import { Marlstone } from "../scripts/served";
-import { BOG, CARBOY, expect, saved, test, TROUGH, typeInto } from "./marlstone";
+import { BOG, CARBOY, expect, openPart, saved, test, TROUGH, typeInto } from "./marlstone";
 
 // Who is let in, what every answer carries, and what is said when the data cannot be relied on.
 
@@ -98,7 +98,7 @@ test("every answer says what a browser may do with it, and every page works with
   });
   // a drained setup asks a worker, a run plays, a mix searches
   await open(BOG);
-  await expect(page.getByText(/a day after/u).first()).toBeVisible();
+  await expect(page.getByRole("radio", { name: "a day after a soaking" })).toBeVisible();
   await page.getByRole("button", { name: "Run it" }).click();
   await expect(page.getByRole("slider", { name: "Hour of the run" })).toBeVisible({ timeout: 30_000 });
   for (const path of ["/", "/new", "/media", "/media/sphagnum-peat", "/mixes", "/nowhere"]) {
@@ -127,6 +127,7 @@ test("over plain HTTP, from another machine's name, a setup is opened, changed a
     await page.getByLabel("Passphrase").fill(PASSPHRASE);
     await page.getByRole("button", { name: "Go in" }).click();
     await page.getByRole("link", { name: CARBOY }).first().click();
+    await openPart(page, /of water in it/u);
     await page.getByRole("button", { name: "+ 50 mL" }).click();
     await saved(page);
     expect(marlstone.stored(CARBOY).water.storedCm3).toBe(3150);
@@ -256,6 +257,7 @@ test("a full disk is said as such, loses nothing, and is caught up with once the
     await marlstone.serve();
     await page.goto(marlstone.url);
     await page.getByRole("link", { name: CARBOY }).first().click();
+    await openPart(page, /of water in it/u);
     const full = page.getByText(/Not saved: .* its disk is full, or fails/u);
     let pressed = 0;
     for (; pressed < 60 && !(await full.isVisible()); pressed++) {
@@ -279,6 +281,7 @@ test("a full disk is said as such, loses nothing, and is caught up with once the
 
 test("a backup is a file the browser keeps, and brings everything back", async ({ marlstone, open, page }) => {
   await open(CARBOY);
+  await openPart(page, /of water in it/u);
   await page.getByRole("button", { name: "+ 50 mL" }).click();
   await saved(page);
   await page.goto(marlstone.url);
@@ -313,6 +316,8 @@ test("what a page could not save is kept until the server has it, and taken up b
   page,
 }) => {
   await open(CARBOY);
+  await openPart(page, /of water in it/u);
+  await expect(page.getByRole("button", { name: "+ 50 mL" })).toBeVisible();
   await marlstone.kill();
   await page.getByRole("button", { name: "+ 50 mL" }).click();
   await expect(page.getByText(/Not saved: Marlstone does not answer/u)).toBeVisible();
@@ -376,6 +381,7 @@ test("a database moved away is written to no more; stopped, all of it is in its 
 }) => {
   const file = join(marlstone.folder, "marlstone.db");
   await open(TROUGH);
+  await openPart(page, /^bark mulch/u);
   await typeInto(page.getByRole("textbox", { name: "Thickness of bark mulch" }), "3");
   await saved(page);
   await marlstone.stop();
@@ -384,6 +390,8 @@ test("a database moved away is written to no more; stopped, all of it is in its 
   copyFileSync(file, kept);
   await marlstone.serve();
   await page.reload();
+  await openPart(page, /^bark mulch/u);
+  await expect(page.getByRole("textbox", { name: "Thickness of bark mulch" })).toBeVisible();
   rmSync(file);
   copyFileSync(kept, file);
   await typeInto(page.getByRole("textbox", { name: "Thickness of bark mulch" }), "4");

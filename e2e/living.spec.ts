@@ -1,5 +1,5 @@
 import type { Locator, Page } from "@playwright/test";
-import { choose, expect, saved, test, TROUGH, typeInto, words } from "./marlstone";
+import { addPart, choose, expect, openGroup, openPart, saved, shown, test, TROUGH, typeInto, words } from "./marlstone";
 
 const DISH = "Open dish, stone plants";
 const TANK = "Deep tank, giant millipedes";
@@ -16,12 +16,6 @@ async function opened(page: Page, name: string | RegExp): Promise<Locator> {
 }
 const lives = (page: Page): Locator => page.getByRole("region", { name: "Who lives here" });
 const verdict = (page: Page, name: string | RegExp): Locator => page.getByRole("article", { name });
-
-async function add(page: Page, name: string): Promise<void> {
-  await page.getByRole("button", { name: "Add a plant or animal" }).click();
-  await page.getByPlaceholder("Type some of its name").fill(name);
-  await page.getByRole("listbox").getByRole("option", { name }).first().click();
-}
 
 test("what is wrong is told with its number and mended by one press, held against what was, and taken back", async ({
   page,
@@ -73,7 +67,7 @@ test("who lives there is named by the keyboard alone, counted, said aloud, and j
   await open(TROUGH);
   await wake(page);
   await expect(verdict(page, /Celery/u).getByText("suits", { exact: true })).toBeVisible();
-  await page.getByRole("button", { name: "Add a plant or animal" }).focus();
+  await page.getByRole("button", { name: "Add", exact: true }).focus();
   await page.keyboard.press("Enter");
   await page.getByPlaceholder("Type some of its name").waitFor();
   await page.keyboard.type("Dionaea");
@@ -84,9 +78,11 @@ test("who lives there is named by the keyboard alone, counted, said aloud, and j
   await expect(flytrap.getByText("The one wants feed that kills the other", { exact: false }).first()).toBeVisible();
   await expect(page.locator("[aria-live=polite]", { hasText: "Flytrap: does not suit" })).toHaveCount(1);
   await saved(page);
-  await page.getByRole("button", { name: "Without Flytrap" }).click();
+  await openPart(page, /flytrap/u);
+  await page.getByRole("button", { name: "Remove Flytrap" }).click();
   await expect(flytrap).toHaveCount(0);
 
+  await openPart(page, /celery/u);
   const count = page.getByRole("textbox", { name: /How many of Celery/u });
   await typeInto(count, "60");
   await expect(
@@ -110,6 +106,7 @@ test("the place is typed or left unsaid, in the grower's units, and what cannot 
   await open(TROUGH);
   await wake(page);
   const celery = await opened(page, /Celery/u);
+  await openPart(page, /^stands/u);
   const coldest = page.getByRole("textbox", { name: "Coldest there" });
   await expect(coldest).toHaveValue("4");
   await typeInto(coldest, "10 °F");
@@ -120,6 +117,7 @@ test("the place is typed or left unsaid, in the grower's units, and what cannot 
   await page.keyboard.press("Escape");
   await typeInto(coldest, "");
   await expect(celery.getByText("What is not known (cold)")).toBeVisible();
+  await openPart(page, /^a day takes/u);
   const rhythm = page.getByRole("textbox", { name: "Watered or filled every" });
   await typeInto(rhythm, "30");
   await expect(celery.getByText(words("filled up every 30 days, it goes without for"))).toBeVisible();
@@ -130,6 +128,7 @@ test("the place is typed or left unsaid, in the grower's units, and what cannot 
 test("the library is ranked for a stack, and one of it added from there", async ({ page, open }) => {
   await open(TROUGH);
   await wake(page);
+  await openGroup(page, "Who would like it here");
   await page.getByRole("button", { name: "Who would like this?" }).click();
   const ranked = page.getByRole("group", { name: "Who would like this" });
   await expect(ranked.getByText(/are suited by this stack and place/u)).toBeVisible();
@@ -155,7 +154,7 @@ test("a setup is built for one kind by name, with its reasons, and comes to live
   await built.getByRole("radio").nth(1).check();
   const second = await built.locator("label").nth(1).innerText();
   await page.getByRole("button", { name: "Make it" }).click();
-  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  await shown(page);
   await wake(page);
   await expect(
     verdict(page, "Flytrap")
@@ -178,7 +177,7 @@ test("what a new setup describes is what is made, however early it is asked for"
   await page.getByRole("textbox", { name: "How many" }).fill("2");
   await page.getByLabel("Put in as").selectOption("young");
   await page.getByRole("button", { name: /Make it/u }).click();
-  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  await shown(page);
   const made = marlstone.stored("Two tomatoes by the weir");
   expect(made).toMatchObject({
     vessel: { shape: "half-barrel" },
@@ -196,7 +195,7 @@ test("what a new setup describes is what is made, however early it is asked for"
   await expect(built.getByRole("radio")).toHaveCount(1);
   const reason = await page.getByRole("complementary", { name: "What comes of it" }).locator("dd").first().innerText();
   await page.getByRole("button", { name: "Make it" }).click();
-  await expect(page.getByRole("heading", { name: "What the water does" })).toBeVisible();
+  await shown(page);
   const [feet, soil] = marlstone.stored("On a platform").layers;
   expect(feet!.legs).not.toBeNull();
   expect(reason).toContain(
@@ -239,7 +238,7 @@ test("a kind of one's own is copied from the nearest, refused while it cannot be
   await open("Tall pot over void-fillers, rosemary");
   await wake(page);
   await expect(verdict(page, "Rosemary").getByText("with care", { exact: true })).toBeVisible();
-  await add(page, "Rosemary of the wall");
+  await addPart(page, "Rosemary of the wall");
   await expect(verdict(page, "Rosemary of the wall").getByText("Cold", { exact: true })).toHaveCount(1);
   await saved(page);
 });
@@ -252,15 +251,17 @@ test("something is mixed into a soil by one press: the mix is kept, the layer is
   const BAG = "Lingonberry in a bag, in its tray";
   await open(BAG);
   await wake(page);
-  await page.getByRole("button", { name: "Without Lingonberry" }).click();
-  await add(page, "Camellia");
+  await openPart(page, /lingonberry/u);
+  await page.getByRole("button", { name: "Remove Lingonberry" }).click();
+  await addPart(page, "Camellia");
   const camellia = await opened(page, "Camellia");
   const ask = camellia.getByRole("button", { name: "What would mend it?" });
   const change = camellia.getByRole("button", { name: /^Do it: Mix pumice 2–5 mm into the/u });
   await expect(ask.or(change).first()).toBeVisible();
   if (await ask.isVisible()) await ask.click();
   await change.click();
-  const soil = page.getByRole("combobox", { name: /^Medium of/u }).last();
+  await openPart(page, /roots/u);
+  const soil = page.getByRole("combobox", { name: /^Medium of/u });
   await expect(soil).toHaveText(/with pumice 2–5 mm/u);
   await saved(page);
   const { mediumId } = marlstone.stored(BAG).layers[0]!;
@@ -270,6 +271,7 @@ test("something is mixed into a soil by one press: the mix is kept, the layer is
   );
   await page.reload();
   await wake(page);
+  await openPart(page, /roots/u);
   await expect(soil).toHaveText(/with pumice 2–5 mm/u);
   await expect(verdict(page, "Camellia")).toBeVisible();
 });

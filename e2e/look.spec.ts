@@ -1,5 +1,19 @@
 import type { Page } from "@playwright/test";
-import { BOG, CARBOY, TROUGH, expect, saved, test, words, mediumFields, heightOf, faultsOn } from "./marlstone";
+import {
+  BOG,
+  CARBOY,
+  TROUGH,
+  expect,
+  saved,
+  test,
+  words,
+  heightOf,
+  faultsOn,
+  mediumField,
+  openGroup,
+  openPart,
+  parts,
+} from "./marlstone";
 
 test("the yard shows every setup to one scale on one ground line, with its state", async ({ page, marlstone }) => {
   await page.goto(marlstone.url);
@@ -69,6 +83,7 @@ for (const theme of ["light", "dark"] as const) {
       .getByRole("button", { name: /does not suit/u })
       .click();
     await expect(page.getByRole("button", { name: /^Do it:/u }).first()).toBeVisible();
+    await openGroup(page, "Who would like it here");
     await page.getByRole("button", { name: "Who would like this?" }).click();
     await expect(page.getByText(/are suited by this stack and place/u)).toBeVisible();
     expect(await faults()).toEqual([]);
@@ -103,8 +118,12 @@ test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, 
     await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
     // a sign of life, at which the rest of the page comes
     if (path.startsWith("/setups")) {
-      await page.keyboard.press("Shift");
-      await expect(page.getByRole("region", { name: "Vessel", exact: true })).toBeVisible();
+      await page.getByRole("button", { name: "What it means" }).tap();
+      await expect(page.getByRole("dialog").getByRole("button", { name: /^Take care/u })).toBeVisible();
+      expect([path, await tooSmall(page)]).toEqual([path, []]);
+      await page.getByRole("button", { name: "Parts", exact: true }).tap();
+      await openPart(page, /deep; /u);
+      await expect(page.getByRole("textbox", { name: "Wall thickness" })).toBeVisible();
     }
     expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 390]);
     expect([path, await tooSmall(page)]).toEqual([path, []]);
@@ -119,8 +138,10 @@ test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, 
       ),
   );
   expect(empty).toBeLessThan(80);
-  // a choice opens under a finger, also in a row that is not the selected one
-  const medium = mediumFields(page).nth(2);
+  // a choice opens under a finger
+  await page.getByRole("button", { name: "Parts", exact: true }).tap();
+  await openPart(page, /^wick bed/u);
+  const medium = mediumField(page);
   await medium.tap();
   await page.getByPlaceholder("Type some of its name").fill("coarse sa");
   await page.getByRole("option", { name: /^Coarse sand/u }).tap();
@@ -175,7 +196,10 @@ test("remembers light or dark, and prints without its controls", async ({ page, 
   await page.reload();
   await expect(page.locator("html")).toHaveAttribute("data-theme", "dark");
   await page.emulateMedia({ media: "print" });
-  await expect(page.getByRole("button", { name: "Add layer" })).toBeHidden();
+  await expect(page.getByRole("button", { name: "Add", exact: true })).toBeHidden();
+  // what is folded on a screen is told on paper
+  await expect(page.getByText("Where water stands")).toBeVisible();
+  await expect(parts(page).getByText("filled to", { exact: false })).toBeVisible();
   await expect(page.getByRole("group", { name: /Section and water profile/ })).toBeVisible();
   expect(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--paper"))).toBe(
     "#fff",

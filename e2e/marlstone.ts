@@ -23,7 +23,7 @@ export const test = base.extend<Fixtures, { demoData: string }>({
     await use(async (name, other = page) => {
       await other.goto(marlstone.url);
       await other.getByRole("link", { name }).first().click();
-      await expect(other.getByRole("heading", { name: "What the water does" })).toBeVisible();
+      await shown(other);
     });
   },
 });
@@ -59,15 +59,46 @@ export const words = (pattern: string): RegExp => new RegExp(pattern.replaceAll(
 
 export const heightOf = async (slider: Locator): Promise<number> => Number(await slider.getAttribute("aria-valuenow"));
 
-/** Adds a layer of a medium above the selected one. */
-export async function addLayer(page: Page, name: string): Promise<void> {
-  await page.getByRole("button", { name: "Add layer" }).click();
+/** A setup's page is there. */
+export const shown = (page: Page): Promise<void> =>
+  expect(page.getByRole("group", { name: "Section and water profile, to scale" })).toBeVisible();
+
+export const parts = (page: Page): Locator => page.getByRole("region", { name: "Parts" });
+/** The lines of the layers, top to bottom. */
+export const layerRows = (page: Page): Locator => page.getByRole("list", { name: "Layers" }).getByRole("listitem");
+
+/** Opens the editor of a part, by what its line says; answers its row. */
+export async function openPart(page: Page, name: string | RegExp): Promise<Locator> {
+  const row = parts(page).getByRole("listitem", { name }).first();
+  const line = row.locator("[data-part]");
+  if ((await line.getAttribute("aria-expanded")) === "false") await line.click();
+  await expect(line).toHaveAttribute("aria-expanded", "true");
+  return row;
+}
+
+/** Opens a group of what it means; answers what is told in it. */
+export async function openGroup(page: Page, title: string): Promise<Locator> {
+  const line = page.getByRole("region", { name: "Readings" }).getByRole("button", { name: title });
+  if ((await line.getAttribute("aria-expanded")) === "false") await line.click();
+  return page.getByRole("region", { name: title });
+}
+
+/** Opens all that is told of what must be mended. */
+export async function openMending(page: Page): Promise<Locator> {
+  const mending = page.getByRole("region", { name: "To be mended" });
+  for (const line of await mending.getByRole("button", { expanded: false }).all()) await line.click();
+  return mending;
+}
+
+/** Adds something by its name. A layer goes above the chosen one. */
+export async function addPart(page: Page, name: string): Promise<void> {
+  await page.getByRole("button", { name: "Add", exact: true }).click();
   await page.getByPlaceholder("Type some of its name").fill(name);
   await page.getByRole("listbox").getByRole("option", { name }).first().click();
 }
 
-/** The fields in which layers' media are chosen, top to bottom. */
-export const mediumFields = (page: Page): Locator => page.getByRole("combobox", { name: /^Medium of/u });
+/** The field in which the medium of the open layer is chosen. */
+export const mediumField = (page: Page): Locator => page.getByRole("combobox", { name: /^Medium of/u });
 
 /** Chooses by typing in a field that searches. */
 export async function choose(field: Locator, name: string): Promise<void> {

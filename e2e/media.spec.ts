@@ -1,7 +1,21 @@
 import type { Marlstone } from "../scripts/served";
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import { BOG, CARBOY, TALL_POT, TROUGH, typeInto, choose, expect, saved, test, words, mediumFields } from "./marlstone";
+import {
+  BOG,
+  CARBOY,
+  TALL_POT,
+  TROUGH,
+  typeInto,
+  choose,
+  expect,
+  saved,
+  test,
+  words,
+  mediumField,
+  openGroup,
+  openPart,
+} from "./marlstone";
 
 const MIX = "Potting mix, peat-based";
 const RECIPE = "2 parts peat, 1 perlite, ½ sand";
@@ -170,12 +184,15 @@ test("a mix is kept, used by a setup, changed for it or split off, and comes bac
   const address = page.url();
 
   await open(TALL_POT);
-  await choose(mediumFields(page).first(), "House bog");
+  await openGroup(page, "Water and air");
+  await openPart(page, /roots/u);
+  await choose(mediumField(page), "House bog");
   await saved(page);
   expect(marlstone.stored(TALL_POT).layers[1]!.mediumId).toMatch(/^mix:/u);
   await expect(page.getByText(words(String.raw`The root zone has \d+ % air`))).toBeVisible();
   await page.reload();
-  await expect(mediumFields(page).first()).toHaveText("House bog");
+  await openPart(page, /roots/u);
+  await expect(mediumField(page)).toHaveText("House bog");
 
   await page.goto(address);
   await expect(keep.getByText("Used by")).toBeVisible();
@@ -228,7 +245,7 @@ test("from a layer to what it takes of it: the page of its mix stands at that la
   open,
 }) => {
   await open(TROUGH);
-  await page.getByRole("listitem", { name: MIX }).click({ position: { x: 300, y: 4 } });
+  await openPart(page, /^Potting mix/u);
   await page.getByRole("link", { name: "how much of it to get, mix and wet" }).click();
   const much = page.getByRole("region", { name: "How much" });
   await expect(much.getByLabel("For").locator("option:checked")).toHaveText(
@@ -364,7 +381,9 @@ test("a medium of one's own: from figures to a curve that meets them, into a lay
   await page.getByLabel("Kind").selectOption("packs");
   await expect(page.getByRole("row", { name: /Back-room mix/u })).toContainText(words("bag of 10 kg"));
   await open(TALL_POT);
-  await choose(mediumFields(page).first(), "Back-room mix");
+  await openGroup(page, "Water and air");
+  await openPart(page, /roots/u);
+  await choose(mediumField(page), "Back-room mix");
   await saved(page);
   await expect(page.getByText(words(String.raw`The root zone has \d+ % air`))).toBeVisible();
   await page.goto(`${marlstone.url}/mixes?recipe=${encodeURIComponent("2 back-room mix, 1 perlite")}`);

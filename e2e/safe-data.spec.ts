@@ -1,4 +1,4 @@
-import { CARBOY, TROUGH, expect, saved, test, typeInto, words } from "./marlstone";
+import { CARBOY, TROUGH, expect, openPart, parts, saved, test, typeInto, words } from "./marlstone";
 
 test("two browsers on one setup: a stale write is refused, both versions are kept and offered", async ({
   browser,
@@ -7,7 +7,10 @@ test("two browsers on one setup: a stale write is refused, both versions are kep
 }) => {
   const [one, two] = await Promise.all([browser.newContext(), browser.newContext()]);
   const [mine, theirs] = [await one.newPage(), await two.newPage()];
-  for (const page of [mine, theirs]) await open(TROUGH, page);
+  for (const page of [mine, theirs]) {
+    await open(TROUGH, page);
+    await openPart(page, /^bark mulch/u);
+  }
 
   await typeInto(theirs.getByRole("textbox", { name: "Thickness of bark mulch" }), "3");
   await saved(theirs);
@@ -21,6 +24,7 @@ test("two browsers on one setup: a stale write is refused, both versions are kep
   // it is still offered after the page is gone
   await mine.reload();
   await mine.getByRole("button", { name: "Use the one set aside" }).click();
+  await openPart(mine, /^bark mulch/u);
   await expect(mine.getByRole("textbox", { name: "Thickness of bark mulch" })).toHaveValue("1");
   await saved(mine);
   await mine.getByRole("button", { name: /^Undo/ }).click();
@@ -29,19 +33,23 @@ test("two browsers on one setup: a stale write is refused, both versions are kep
 
   // the other comes back into view and follows; then it is its turn to be late, and makes a copy
   await theirs.reload();
+  await openPart(theirs, /^bark mulch/u);
   await typeInto(mine.getByRole("textbox", { name: "Thickness of bark mulch" }), "2");
   await saved(mine);
   await typeInto(theirs.getByRole("textbox", { name: "Thickness of bark mulch" }), "3.5");
   await theirs.getByRole("button", { name: "Make the one set aside a setup of its own" }).click();
   await expect(theirs.getByRole("textbox", { name: "Name of the setup" })).toHaveValue(`${TROUGH} (copy)`);
+  await openPart(theirs, /^bark mulch/u);
   await expect(theirs.getByRole("textbox", { name: "Thickness of bark mulch" })).toHaveValue("3.5");
   await Promise.all([one.close(), two.close()]);
 });
 
 test("two tabs of one browser: the one that is not being worked in follows", async ({ context, open, page }) => {
   const other = await context.newPage();
-  await open(CARBOY, page);
-  await open(CARBOY, other);
+  for (const one of [page, other]) {
+    await open(CARBOY, one);
+    await openPart(one, /of water in it/u);
+  }
   await page.getByRole("button", { name: "+ 50 mL" }).click();
   await saved(page);
   await expect(other.getByRole("textbox", { name: "Water in there, all told" })).toHaveValue("3.15");
@@ -56,6 +64,7 @@ test("kill -9 while the browser is saving loses no acknowledged change, and what
   marlstone,
 }) => {
   await open(CARBOY);
+  await openPart(page, /of water in it/u);
   const add = page.getByRole("button", { name: "+ 50 mL" });
   const acknowledged = (): Promise<number> =>
     page.evaluate(() => performance.getEntriesByName("marlstone.saved").length);
@@ -91,29 +100,43 @@ test("kill -9 while the browser is saving loses no acknowledged change, and what
 
 test("changes made while the server is gone outlive the page", async ({ page, open, marlstone }) => {
   await open(TROUGH);
+  await openPart(page, /^wick bed/u);
+  const bed = page.getByRole("textbox", { name: "Thickness of wick bed" });
+  await expect(bed).toBeVisible();
   await marlstone.kill();
-  await typeInto(page.getByRole("textbox", { name: "Thickness of wick bed" }), "4");
+  await typeInto(bed, "4");
   await expect(page.getByText(/Your change is kept in this browser/)).toBeVisible();
   await page.goto("about:blank");
   await marlstone.serve();
   await open(TROUGH);
   await expect(page.getByText("Changes that were not saved last time are taken up again.")).toBeVisible();
-  await expect(page.getByRole("textbox", { name: "Thickness of wick bed" })).toHaveValue("4");
+  await openPart(page, /^wick bed/u);
+  await expect(bed).toHaveValue("4");
   await saved(page);
   expect(marlstone.stored(TROUGH).layers[1]!.thicknessCm).toBe(4);
 });
 
-test("what of a page had not come when the server died comes when it is back", async ({ page, open, marlstone }) => {
-  await open(TROUGH);
+test("what of a page had not come when the server died comes when it is back", async ({ page, marlstone }) => {
+  await page.goto(marlstone.url);
+  const href = await page.getByRole("link", { name: TROUGH }).first().getAttribute("href");
+  await page.goto(marlstone.url + href!);
+  await expect(parts(page)).toBeVisible();
+  await page.waitForLoadState("networkidle");
   await marlstone.kill();
-  await typeInto(page.getByRole("textbox", { name: "Thickness of wick bed" }), "4");
-  await expect(page.getByText("This part has not come from Marlstone yet").first()).toBeVisible();
-  await expect(page.getByRole("region", { name: "Vessel" })).toHaveCount(0);
+  // nothing was touched yet: what comes at the first sign of life does not come
+  const row = await openPart(page, /^wick bed/u);
+  await expect(row.getByText("This part has not come from Marlstone yet")).toBeVisible();
   await marlstone.serve();
-  for (const name of ["Vessel", "Holes, tubes and tray"])
-    await expect(page.getByRole("region", { name, exact: true })).toBeVisible();
+  const bed = page.getByRole("textbox", { name: "Thickness of wick bed" });
+  await expect(bed).toHaveValue("3");
   await expect(page.getByText("This part has not come from Marlstone yet")).toHaveCount(0);
-  await expect(page.getByRole("textbox", { name: "Thickness of wick bed" })).toHaveValue("4");
+  await typeInto(bed, "4");
+  await saved(page);
+  // and what had come is there while it is away again
+  await marlstone.kill();
+  await openPart(page, /^box/u);
+  await expect(page.getByRole("textbox", { name: "Inside depth", exact: true })).toBeVisible();
+  await marlstone.serve();
 });
 
 test("what is put into a page that does not answer yet counts once it does", async ({ page, open, marlstone }) => {
@@ -155,17 +178,18 @@ test("what is put into a page that does not answer yet counts once it does", asy
   await expect(page.getByRole("option", { name: CARBOY }).first()).toBeVisible();
 
   await open(TROUGH);
-  const bed = page.getByRole("textbox", { name: "Thickness of wick bed" });
   const { pathname } = new URL(page.url());
-  // one field was left, and offers what stands in it; the other is still being typed in
+  // a line is opened, a field filled in, and units are changed
   await early(pathname, async () => {
     await page.getByRole("button", { name: /^Units/u }).click();
-    await bed.fill("4 cm");
-    await page.getByRole("textbox", { name: "Free water level" }).fill("9");
+    await page.getByRole("textbox", { name: "Name of the setup" }).fill("Trough, early");
+    await parts(page)
+      .getByRole("button", { name: /^wick bed/u })
+      .click();
   });
-  await expect(page.getByRole("textbox", { name: "Free water level" })).toHaveValue("9");
-  await expect(page.getByRole("textbox", { name: "Free water level" })).toBeFocused();
-  await expect.poll(() => marlstone.stored(TROUGH).layers[1]!.thicknessCm).toBe(4);
+  await expect(page.getByRole("textbox", { name: "Name of the setup" })).toHaveValue("Trough, early");
+  await expect(page.getByRole("textbox", { name: "Thickness of wick bed" })).toBeVisible();
+  await expect.poll(() => marlstone.rows("select 1 from setups where name = 'Trough, early'").length).toBe(1);
   await expect(
     page.getByRole("button", { name: "Units: inches and gallons. Change to centimetres and litres" }),
   ).toBeVisible();

@@ -37,6 +37,8 @@ const BOTTOM_PX = 30;
 const GROWS_SHARE = 0.1;
 /** A vessel up to so many times as wide as it is tall is drawn whole; a wider one is cut short rather than made tiny. */
 const WHOLE_TO = 2.05;
+/** One that is cut short is still drawn wider than tall: so high at most, of its width. */
+const CUT_HEIGHT_SHARE = 0.75;
 /** Of a wider one, heights are still drawn up to this much smaller than they could be. */
 const LEAST_SCALE_SHARE = 0.72;
 const NARROW_PX = 520;
@@ -128,8 +130,9 @@ function laidOut(
   const enoughCm = Math.max(highestCm * ROOM_ABOVE, LEAST_SHOWN_CM);
   const roomCm = Math.max(enoughCm, heightRoom / fitting - underCm);
   const shownTopCm = depthCm > roomCm * WORTH_CUTTING ? roomCm : depthCm;
-  const tallest = heightRoom / (shownTopCm + underCm);
   const isWide = Math.max(sectionWidthCm(vessel), held ? sectionWidthCm(held.vessel) : 0) > WHOLE_TO * depthCm;
+  const mostHigh = isWide && !held ? Math.min(heightRoom, CUT_HEIGHT_SHARE * eachRoom) : heightRoom;
+  const tallest = mostHigh / (shownTopCm + underCm);
   // beside another there is half the room: cut short rather than tiny
   const broken = (isWide || held !== undefined) && fitting < LEAST_SCALE_SHARE * tallest;
   const pxPerCm = broken ? tallest : Math.min(tallest, fitting);

@@ -63,7 +63,7 @@ export function ChoicePopover({
                     <Command.Group
                       key={heading}
                       heading={heading}
-                      className="[&_[cmdk-group-heading]]:small-caps [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1"
+                      className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:font-serif [&_[cmdk-group-heading]]:text-[0.8125rem] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft"
                     >
                       {choices.map(({ id, name, hint, also = [] }) => (
                         <Command.Item

@@ -7,17 +7,21 @@ import type { Setup } from "@/core/stack/setup";
 import { formatLength, formatPercent, formatVolume } from "@/core/units/units";
 import { useUnits } from "../common/preferences";
 import type { SetupStore } from "../open-setup/setup-store";
-import { Group } from "./group";
+import { useIsOpen } from "./group";
 
 const eventWords = (event: NonNullable<DoseStep["event"]>, setup: Setup): string =>
   event === "stands-at-base" ? `water first stands ${footWords(setup)}` : "water first stands in the root zone";
 
 /** What each further dose does to the wet zone of a sealed vessel, and the doses that are too much. */
-function DoseTable({ store }: { store: SetupStore }) {
+export function DoseTable({ store }: { store: SetupStore }) {
   const system = useUnits();
+  const isOpen = useIsOpen();
   // a little behind a drag: it does not change what the hand does
   const setup = useDeferredValue(
-    useStore(store, (state) => (state.view.ok && state.setup.water.by === "volume" ? state.setup : undefined)),
+    useStore(store, (state) => {
+      const setup = isOpen ? state.setup : state.committed;
+      return state.view.ok && setup.water.by === "volume" ? setup : undefined;
+    }),
   );
   const steps = useMemo(() => (setup ? doseSteps(setup, store.medium) : []), [setup, store]);
   if (!setup || steps.length === 0) return null;
@@ -70,17 +74,5 @@ function DoseTable({ store }: { store: SetupStore }) {
         Each as it settles, which takes hours to days; batches differ by several per cent, so go slowly near the limit.
       </p>
     </section>
-  );
-}
-
-/** How much there is in a sealed vessel, and what more does. */
-export function DoseGroup({ store }: { store: SetupStore }) {
-  const system = useUnits();
-  const storedCm3 = useStore(store, ({ setup: { water } }) => (water.by === "volume" ? water.storedCm3 : undefined));
-  if (storedCm3 === undefined) return null;
-  return (
-    <Group id="doses" title="Each further dose" number={`${formatVolume(storedCm3, system)} in it now`}>
-      <DoseTable store={store} />
-    </Group>
   );
 }

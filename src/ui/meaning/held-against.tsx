@@ -12,22 +12,25 @@ import type { SetupActions } from "../open-setup/save-queue";
 import type { SetupStore } from "../open-setup/setup-store";
 import { mediumChoices } from "../parts/layer/medium-choices";
 import { Compared } from "./compared";
-import { Group } from "./group";
 
 type Props = { store: SetupStore; newId: () => string; versionBefore: SetupActions["versionBefore"] };
 
-/** Every comparison in one place: the present state against itself as it is changed, done another way, or as it was. */
-export function AgainstGroup(props: Props) {
-  const { store } = props;
+const usePairs = (store: SetupStore): ReturnType<typeof schoolPairs> => {
   const committed = useStore(store, (state) => state.committed);
+  return useMemo(() => schoolPairs(committed, store.medium), [committed, store]);
+};
+
+/** Every comparison in one place: the present state against itself as it is changed, done another way, or as it was. */
+export function AgainstTold(props: Props) {
+  const isHeld = useStore(props.store, (state) => state.held !== undefined);
+  const pairs = usePairs(props.store);
+  return isHeld ? <Compared store={props.store} /> : <Ways {...props} pairs={pairs} />;
+}
+
+export function AgainstNumber({ store }: { store: SetupStore }) {
   const isHeld = useStore(store, (state) => state.held !== undefined);
-  const pairs = useMemo(() => schoolPairs(committed, store.medium), [committed, store]);
-  const number = isHeld ? "held now" : pairs.length === 0 ? "" : `${pairs.length} other ways of building it`;
-  return (
-    <Group id="against" title="Held against" number={number}>
-      {isHeld ? <Compared store={store} /> : <Ways {...props} pairs={pairs} />}
-    </Group>
-  );
+  const { length } = usePairs(store);
+  return isHeld ? "held now" : length === 0 ? "" : length === 1 ? "one other way" : `${length} other ways`;
 }
 
 function Ways({ store, newId, versionBefore, pairs }: Props & { pairs: ReturnType<typeof schoolPairs> }) {

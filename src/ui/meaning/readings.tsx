@@ -9,16 +9,24 @@ import { Sentence } from "../common/sentence";
 import { shownView } from "../open-setup/derived";
 import type { View } from "../open-setup/page-state";
 import type { SetupStore } from "../open-setup/setup-store";
-import { Group } from "./group";
+import { Group, useIsOpen } from "./group";
 
 const SPEAK_AFTER_MS = 700;
 
 /** What is on show, or was last while nothing can be. */
-export const useShown = (store: SetupStore): View | undefined =>
+const useShown = (store: SetupStore): View | undefined =>
   useStore(store, (state) => shownView(state) ?? state.lastView);
 
+/** The same for what is told at length: while it is folded it waits for the end of a drag. */
+export function useTold(store: SetupStore): View | undefined {
+  const isOpen = useIsOpen();
+  return useStore(store, (state) =>
+    !isOpen && state.setup !== state.committed ? state.keptView : (shownView(state) ?? state.lastView),
+  );
+}
+
 function useSentences(store: SetupStore): readonly ReadingSentence[] {
-  const shown = useShown(store);
+  const shown = useTold(store);
   const system = useUnits();
   return useMemo(
     () => (shown ? readingSentences(shown.setup, shown.readings, shown.dose, system, shown.when) : []),
@@ -31,7 +39,6 @@ export function WaterGroup({ store }: { store: SetupStore }) {
   const view = useStore(store, (state) => state.view);
   const shown = useShown(store);
   const system = useUnits();
-  const sentences = useSentences(store);
   const top = shown ? topOfZones(shown.readings.waterlogged) : 0;
   const air = shown?.readings.rootZone?.meanAirSpace;
   const number = shown
@@ -51,23 +58,28 @@ export function WaterGroup({ store }: { store: SetupStore }) {
         </p>
       )}
       <div className={view.ok ? "" : "opacity-60"}>
-        {sentences.map((sentence) => sentence.id !== "weight" && <Sentence key={sentence.id} sentence={sentence} />)}
+        <WaterTold store={store} />
       </div>
       <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
     </Group>
   );
 }
 
+const WaterTold = ({ store }: { store: SetupStore }) =>
+  useSentences(store).map((sentence) => sentence.id !== "weight" && <Sentence key={sentence.id} sentence={sentence} />);
+
 export function WeightGroup({ store }: { store: SetupStore }) {
   const shown = useShown(store);
   const system = useUnits();
-  const sentence = useSentences(store).find(({ id }) => id === "weight");
   return (
     <Group id="weight" title="Weight" number={shown ? formatMass(shown.readings.wetKg, system) : ""}>
-      {sentence && <Sentence sentence={sentence} />}
+      <WeightTold store={store} />
     </Group>
   );
 }
+
+const WeightTold = ({ store }: { store: SetupStore }) =>
+  useSentences(store).map((sentence) => sentence.id === "weight" && <Sentence key={sentence.id} sentence={sentence} />);
 
 /** Says the state to a screen reader once it has come to rest. */
 function Spoken({ text }: { text: string }) {

@@ -2,17 +2,14 @@
 import { useMemo } from "react";
 import { useStore } from "zustand";
 import { supplySayings } from "@/core/readings/supply-sentences";
-import { reservoirTopCm } from "@/core/stack/geometry";
 import type { Setup } from "@/core/stack/setup";
-import { formatDepthPerDay, formatLength } from "@/core/units/units";
+import { formatDepthPerDay } from "@/core/units/units";
 import { demandMmPerDay } from "@/core/water/losses";
-import { markHeightCm } from "@/core/water/supply-shown";
 import { crowdsOf } from "@/core/verdicts/crowd";
 import { useUnits } from "../common/preferences";
 import { partKey } from "../open-setup/part-key";
 import type { SetupStore } from "../open-setup/setup-store";
 import { Sentence } from "../common/sentence";
-import { Group } from "./group";
 import { lookupOf } from "../occupants/use-verdicts";
 
 /** What a stack is filled with, from the bottom. */
@@ -44,51 +41,40 @@ export function useSupplySayings(store: SetupStore): ReturnType<typeof supplySay
 }
 
 /** What the reservoir sends up against what a day takes, and when to refill. */
-export function SupplyGroup({ store }: { store: SetupStore }) {
+export function SupplyTold({ store }: { store: SetupStore }) {
   const system = useUnits();
-  const asked = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined && state.setup.layers.length > 0);
   const stale = useStore(store, (state) => state.supply !== undefined && state.supply.setup !== state.setup);
   const problem = useStore(store, ({ supply }) =>
     supply?.result.ok === false ? supply.result.problems[0] : undefined,
   );
-  const mark = useStore(store, ({ supply }) =>
-    supply?.result.ok ? markHeightCm(supply.setup, supply.result.value) : undefined,
-  );
   const day = useStore(store, ({ setup }) => formatDepthPerDay(demandMmPerDay(setup), system));
   const sayings = useSupplySayings(store);
-  if (!asked) return null;
   return (
-    <Group
-      id="supply"
-      title="Supply against demand"
-      number={mark === undefined ? "" : `refill at ${formatLength(mark, system)}`}
-    >
-      <div role="group" aria-label="Supply">
-        <p className="flex flex-wrap items-baseline justify-between gap-x-2 text-[0.95rem]">
-          <span>
-            Against a day that takes {day.replace(/ a day$/u, "")}{" "}
-            <button
-              type="button"
-              className="no-print underline decoration-dotted pointer-coarse:min-h-11"
-              onClick={() => store.openPart(partKey("day"))}
-            >
-              change it
-            </button>
-          </span>
-          {stale && <span className="text-sm text-soft">following</span>}
+    <div role="group" aria-label="Supply">
+      <p className="flex flex-wrap items-baseline justify-between gap-x-2 text-[0.95rem]">
+        <span>
+          Against a day that takes {day.replace(/ a day$/u, "")}{" "}
+          <button
+            type="button"
+            className="no-print underline decoration-dotted pointer-coarse:min-h-11"
+            onClick={() => store.openPart(partKey("day"))}
+          >
+            change it
+          </button>
+        </span>
+        {stale && <span className="text-sm text-soft">following</span>}
+      </p>
+      {!sayings && (
+        <p role="status" className="text-sm text-soft">
+          Working it out …
         </p>
-        {!sayings && (
-          <p role="status" className="text-sm text-soft">
-            Working it out …
-          </p>
-        )}
-        {sayings && problem && <p className="text-[0.95rem]">{problem.message}</p>}
-        <div className={stale ? "opacity-60" : ""}>
-          {sayings?.map((saying) => (
-            <Sentence key={saying.heading} sentence={saying} />
-          ))}
-        </div>
+      )}
+      {sayings && problem && <p className="text-[0.95rem]">{problem.message}</p>}
+      <div className={stale ? "opacity-60" : ""}>
+        {sayings?.map((saying) => (
+          <Sentence key={saying.heading} sentence={saying} />
+        ))}
       </div>
-    </Group>
+    </div>
   );
 }

@@ -46,7 +46,7 @@ export function failureOf(
 export function deriver(
   medium: MediumLookup,
   lookedAt: (setup: Setup) => Result<CheckedSetup>,
-): (basis: Basis, lastView: View | undefined) => Derived {
+): (basis: Basis, before: Pick<Derived, "lastView" | "keptView"> | undefined) => Derived {
   const restOf = onceFor((setup: Setup) => viewOf(setup, medium, lookedAt(setup)));
   const dayOf = onceFor((rest: View) => onceFor((state: ColumnState) => dayView(rest, state, medium)));
   const frameOf = onceFor((frame: RunFrame) => onceFor((setup: Setup) => frameView(setup, frame, medium)));
@@ -91,16 +91,18 @@ export function deriver(
 
   const heldMemo = sameAs<Held>();
   const runMemo = sameAs<RunShown>();
-  return (basis, lastView) => {
-    const { setup, when, answers } = basis;
+  return (basis, before) => {
+    const { setup, committed, when, answers } = basis;
     const rest = restOf(setup);
     const asksDay = rest.ok && drainsAfterSoaking(setup) && when === "day";
     const day = asksDay ? drainedView(setup, answers.drained) : undefined;
     const over = answers.drained?.question.setup === setup && answers.drained.status !== "computing";
     const view = day ? shownAs(day) : rest;
+    const lastView = view.ok ? view.value : setup.layers.length === 0 ? undefined : before?.lastView;
     return {
       view,
-      lastView: view.ok ? view.value : setup.layers.length === 0 ? undefined : lastView,
+      lastView,
+      keptView: setup === committed ? lastView : before?.keptView,
       draining: asksDay && !day && !over,
       held: heldMemo(heldOf(basis)),
       supply: supplyShown(basis),

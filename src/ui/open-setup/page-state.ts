@@ -97,6 +97,8 @@ export type Derived = {
   readonly view: Result<View>;
   /** The last view that could be computed; stays on show while the present one cannot. */
   readonly lastView: View | undefined;
+  /** The last view of the setup as it is kept: what is not looked at in a drag goes by it. */
+  readonly keptView: View | undefined;
   /** Whether the view shown is the settled state standing in for a day after a soaking, which is being computed. */
   readonly draining: boolean;
   readonly held: Held | undefined;

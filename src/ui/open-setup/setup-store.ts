@@ -87,7 +87,7 @@ export function makeSetupStore(
   const put = (part: Partial<Basis>): void =>
     store.setState((now) => {
       const next = { ...now, ...part };
-      return { ...next, ...derive(next, now.lastView) };
+      return { ...next, ...derive(next, now) };
     });
   const workings: Workings = {
     getState: store.getState,

@@ -55,7 +55,7 @@ export const ProfileAxis = memo(function ProfileAxis({
   const { left, right } = geometry.profile;
   const x = (share: number): number => left + share * (right - left);
   const wide = right - left > 170;
-  const narrow = right - left < 110;
+  const narrow = right - left < 100;
   return (
     <g pointerEvents="none">
       <text x={left} y={Math.max(14, geometry.rimY - 12)} className="text-[12.5px]">

@@ -40,9 +40,10 @@ export function PartsList({ store, newId }: { store: SetupStore; newId: () => st
         </defs>
       </svg>
       <div className="mb-1 flex items-center justify-between gap-2">
-        <h2 className="text-base">
+        <h2 className="text-base max-lg:sr-only">
           Parts <span className="font-sans text-sm font-normal text-soft">from the top down</span>
         </h2>
+        <span className="small-caps lg:hidden">from the top down</span>
         <AddPart store={store} newId={newId} />
       </div>
       <Accordion.Root
