@@ -326,7 +326,7 @@ test("what a page could not save is kept until the server has it, and taken up b
   await marlstone.serve();
   const next = await context.newPage();
   await next.goto(url);
-  await expect(next.getByText("Changes that were not saved last time are taken up again.")).toBeVisible();
+  await expect(next.getByText("Changes that were not saved last time are taken up again.").first()).toBeVisible();
   await saved(next);
   expect(marlstone.stored(CARBOY).water.storedCm3).toBe(3150);
   await expect

@@ -29,12 +29,44 @@ test("the yard shows every setup to one scale on one ground line, with its state
     if (isOnNext) expect(bottom).toBeGreaterThan(bottoms[i]! + 40);
     else expect(Math.abs(bottom - bottoms[i]!)).toBeLessThanOrEqual(1);
   }
-  expect(shelves).toBeGreaterThan(2);
-  const [trough, bog] = boxes;
-  expect(trough!.width / 80).toBeCloseTo(bog!.width / 68, 1);
+  expect(shelves).toBe(2);
+  // all twelve are seen at a glance
+  expect(Math.max(...bottoms)).toBeLessThan(700);
+  const width = async (name: string): Promise<number> =>
+    (await page.locator("main ul li", { hasText: name }).locator("svg").boundingBox())!.width;
+  expect((await width(TROUGH)) / 80).toBeCloseTo((await width(BOG)) / 68, 1);
   await expect(
     page.getByText(words(String.raw`Wet zone to 11 cm, 19 cm under the surface; air at the roots \d+ %`)),
   ).toBeVisible();
+});
+
+test("the yard is looked through in trouble first, by name or by place, and those that need something alone", async ({
+  page,
+  marlstone,
+}) => {
+  await page.goto(marlstone.url);
+  const names = page.locator("main ul li").getByRole("link").and(page.locator("[tabindex='-1']"));
+  const ways = page.getByRole("navigation", { name: "Ways to look at the yard" });
+  await expect(names.first()).toHaveText("Deep tank, giant millipedes");
+  await expect(names.nth(1)).toHaveText("Open dish, stone plants");
+  await ways.getByRole("link", { name: "by name" }).click();
+  await expect(names.first()).toHaveText("Closed carboy, moss and jewel orchids");
+  await ways.getByRole("link", { name: /that needs? something/u }).click();
+  await expect(page).toHaveURL(/order=name&needs/u);
+  await expect(names).not.toHaveCount(12);
+  const few = await names.allTextContents();
+  expect(few).toContain("Open dish, stone plants");
+  expect(few).not.toContain(TROUGH);
+  await ways.getByRole("link", { name: "show all" }).click();
+  await expect(page).not.toHaveURL(/needs/u);
+  await expect(names).toHaveCount(12);
+  await ways.getByRole("link", { name: "by place" }).click();
+  await expect(names).toHaveCount(12);
+  // what is looked for keeps the order
+  await page.getByRole("searchbox", { name: "Find a setup by its name" }).fill("pot");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/order=place/u);
+  await expect(names).toHaveText([/^Tall pot/u]);
 });
 
 test("setups are copied, put away and taken back", async ({ page, marlstone }) => {

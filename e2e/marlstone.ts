@@ -73,6 +73,7 @@ export async function openPart(page: Page, name: string | RegExp): Promise<Locat
   const line = row.locator("[data-part]");
   if ((await line.getAttribute("aria-expanded")) === "false") await line.click();
   await expect(line).toHaveAttribute("aria-expanded", "true");
+  await expect(row.getByRole("region")).not.toBeEmpty();
   return row;
 }
 
@@ -105,6 +106,13 @@ export async function choose(field: Locator, name: string): Promise<void> {
   await field.click();
   await field.page().getByPlaceholder("Type some of its name").fill(name);
   await field.page().getByRole("listbox").getByRole("option", { name }).first().click();
+}
+
+/** Picks one of the few that a choice of the setup's page offers. */
+export async function pick(field: Locator, words: string): Promise<void> {
+  await field.click();
+  await field.page().getByRole("option", { name: words, exact: true }).click();
+  await expect(field).toHaveText(words);
 }
 
 /** What a machine finds against WCAG 2.2 AA on a page, with the first places of each. */

@@ -109,7 +109,7 @@ test("changes made while the server is gone outlive the page", async ({ page, op
   await page.goto("about:blank");
   await marlstone.serve();
   await open(TROUGH);
-  await expect(page.getByText("Changes that were not saved last time are taken up again.")).toBeVisible();
+  await expect(page.getByText("Changes that were not saved last time are taken up again.").first()).toBeVisible();
   await openPart(page, /^wick bed/u);
   await expect(bed).toHaveValue("4");
   await saved(page);

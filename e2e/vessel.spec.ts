@@ -1,4 +1,16 @@
-import { addPart, expect, openGroup, openMending, openPart, saved, shown, test, typeInto, words } from "./marlstone";
+import {
+  addPart,
+  expect,
+  openGroup,
+  openMending,
+  openPart,
+  pick,
+  saved,
+  shown,
+  test,
+  typeInto,
+  words,
+} from "./marlstone";
 
 const PLATFORM = "Platform planter, aubergine";
 const BAG = "Lingonberry in a bag, in its tray";
@@ -101,7 +113,7 @@ test("a vessel measured by pouring is taken line by line, and refused with the l
 }) => {
   await open(BAG);
   await openPart(page, /^round pot/u);
-  await page.getByRole("combobox", { name: "Shape" }).selectOption("poured");
+  await pick(page.getByRole("combobox", { name: "Shape" }), "measured by pouring");
   const pours = page.getByRole("textbox", { name: "Poured in, all told, and how high it stood" });
   const vessel = await openPart(page, /measured by pouring/u);
   await typeInto(pours, "8 L at 10 cm; 7 L at 20 cm; 24 L at 30 cm");

@@ -2,6 +2,7 @@ import { cookies } from "next/headers";
 import { z } from "zod";
 import { marlstone } from "@/server";
 import { readPreferences } from "@/formats/preferences/schema";
+import { ORDERS } from "@/ui/yard/order";
 import { Yard } from "@/ui/yard/yard";
 import { RefreshOnShow } from "@/ui/yard/yard-buttons";
 import { copySetup, putAway, takeBack } from "./setups/actions";
@@ -10,6 +11,8 @@ const query = z.object({
   page: z.coerce.number().int().min(1).max(1e6).catch(1),
   away: z.string().optional().catch(undefined),
   find: z.string().max(100).catch(""),
+  order: z.enum(ORDERS).catch("trouble"),
+  needs: z.string().optional().catch(undefined),
 });
 
 export default async function YardPage({
@@ -17,10 +20,10 @@ export default async function YardPage({
 }: {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  const { page, away, find } = query.parse(await searchParams);
+  const { page, away, find, order, needs } = query.parse(await searchParams);
   const jar = await cookies();
   const showsPutAway = away !== undefined;
-  const shelf = marlstone().setups.shelf(page, showsPutAway, find);
+  const shelf = marlstone().setups.shelf(page, showsPutAway, find, order === "name" ? "name" : "made");
   return (
     <>
       <RefreshOnShow />
@@ -33,6 +36,8 @@ export default async function YardPage({
         found={shelf.found}
         total={shelf.total}
         words={find.trim()}
+        order={order}
+        onlyNeeds={needs !== undefined}
         putAway={shelf.putAway}
         showsPutAway={showsPutAway}
         units={readPreferences((name) => jar.get(name)?.value).units}

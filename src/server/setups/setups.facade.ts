@@ -3,12 +3,13 @@ import type { Setup } from "../../core/stack/setup";
 import type { SaveInput, SetAsideInput, StepInput } from "../../formats/setup/actions";
 import type { Db } from "../db/client";
 import { mixesToMake } from "../mixes/mixes.service";
-import { mediaOfHistory, occupantsOfHistory } from "./setups.repo";
+import { mediaOfHistory, occupantsOfHistory, type ShelfOrder } from "./setups.repo";
 import * as service from "./setups.service";
 
 /** What the routes ask of setups. */
 export const setupsFacade = (db: Db, context: service.ServiceContext) => ({
-  shelf: (page: number, putAway?: boolean, words?: string) => service.shelf(db, page, putAway, words),
+  shelf: (page: number, putAway?: boolean, words?: string, order?: ShelfOrder) =>
+    service.shelf(db, page, putAway, words, order),
   create: (setup: Setup) => service.createSetup(db, setup, context),
   load: (id: string) => service.loadSetup(db, id),
   saveChanges: (input: SaveInput) => service.saveChanges(db, input, context),

@@ -15,17 +15,19 @@ export type ShelfRow = {
 
 /** Which of the setups: those on the shelf or those put away, with some words in their names. */
 export type Asked = { readonly putAway: boolean; readonly words: string };
+/** In which order a shelf is filled: as they were made, or by their names. */
+export type ShelfOrder = "made" | "name";
 
 const askedFor = ({ putAway, words }: Asked) =>
   and(putAway ? isNotNull(setups.putAwayAt) : isNull(setups.putAwayAt), contains(setups.name, words));
 
-export function shelfRows(db: Db, asked: Asked, limit: number, offset: number): ShelfRow[] {
+export function shelfRows(db: Db, asked: Asked, order: ShelfOrder, limit: number, offset: number): ShelfRow[] {
   return db
     .select({ id: setups.id, name: setups.name, document: revisions.document, savedAt: revisions.savedAt })
     .from(setups)
     .leftJoin(revisions, eq(setups.headRevisionId, revisions.id))
     .where(askedFor(asked))
-    .orderBy(asc(setups.createdAt), asc(setups.id))
+    .orderBy(...(order === "name" ? [sql`${setups.name} collate nocase`] : []), asc(setups.createdAt), asc(setups.id))
     .limit(limit)
     .offset(offset)
     .all();

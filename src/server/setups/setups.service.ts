@@ -40,13 +40,13 @@ export type Shelf = {
 };
 
 /** One page of the yard, in the order the setups were made; with words, of those that have them in their names. */
-export function shelf(db: Db, page: number, putAway = false, words = ""): Shelf {
+export function shelf(db: Db, page: number, putAway = false, words = "", order: repo.ShelfOrder = "made"): Shelf {
   const asked = { putAway, words };
   const found = repo.countSetups(db, asked);
   const pages = Math.max(1, Math.ceil(found / SHELF_PAGE_SIZE));
   const shown = Math.min(Math.max(1, page), pages);
   const items = repo
-    .shelfRows(db, asked, SHELF_PAGE_SIZE, (shown - 1) * SHELF_PAGE_SIZE)
+    .shelfRows(db, asked, order, SHELF_PAGE_SIZE, (shown - 1) * SHELF_PAGE_SIZE)
     .map(({ id, name, document, savedAt }) => ({ id, name, setup: readStored(db, { document, savedAt }) }));
   const total = repo.countSetups(db, { putAway, words: "" });
   const away = putAway ? total : repo.countSetups(db, { putAway: true, words: "" });

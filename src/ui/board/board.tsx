@@ -16,6 +16,7 @@ import { BOARD } from "../parts/layer/drawing";
 import { DRAWN_IN_ORDER, PARTS } from "../parts/registry";
 import type { Sheet } from "../parts/sheet";
 import { PART_KINDS } from "../open-setup/part-key";
+import type { Tip } from "./grip-tip";
 import { BesideSection } from "./beside-section";
 import { tubesBeginPx } from "../section/board-shape";
 import { ReadingHandle } from "../section/reading-handle";
@@ -35,6 +36,21 @@ const LivingBands = late(
   "unspoken",
 );
 
+// told where a mouse rests on something to take hold of
+const GripTip = late(() => import("./grip-tip").then(({ GripTip: tip }) => tip), undefined, "unspoken");
+
+/** What is said of the grip under a mouse; a finger that points takes hold of it. */
+function tipAt({ target, pointerType, buttons }: React.PointerEvent): Tip | undefined {
+  const grip = pointerType === "mouse" && buttons === 0 ? (target as Element).closest("[data-grip-of]") : null;
+  if (!grip) return undefined;
+  const { left, width, top, height } = (grip.querySelector("[data-hit]") ?? grip).getBoundingClientRect();
+  return {
+    words: `${grip.getAttribute("aria-label")}: ${grip.getAttribute("aria-valuetext")}`,
+    x: left + width / 2,
+    y: top + height / 2,
+  };
+}
+
 /**
  * The cut through the vessel and the water and air beside it, on one height axis: what a grower looks at and takes hold
  * of.
@@ -53,6 +69,7 @@ export function Board({ store }: { store: SetupStore }) {
   const svg = useRef<SVGSVGElement>(null);
   const size = useSize(frame);
   const [readingHeightCm, setReadingHeightCm] = useState<number | undefined>();
+  const [tip, setTip] = useState<Tip>();
 
   const geometry = useBoardGeometry(store, size);
   const yOf = (heightCm: number): number => yOfHeight(geometry, heightCm);
@@ -94,14 +111,21 @@ export function Board({ store }: { store: SetupStore }) {
         role="group"
         aria-label="Section and water profile, to scale"
         aria-describedby="section-told"
-        onPointerDown={() => setReadingHeightCm(undefined)}
+        onPointerDown={() => {
+          setReadingHeightCm(undefined);
+          setTip(undefined);
+        }}
+        onPointerOver={(event) => setTip(tipAt(event))}
         onPointerMove={(event) => {
           // a second drawing a frame, for a line nobody reads while dragging
           if (event.buttons !== 0) return;
           const height = heightAt(event.clientY);
           setReadingHeightCm(height >= 0 && height <= topCm ? height : undefined);
         }}
-        onPointerLeave={() => setReadingHeightCm(undefined)}
+        onPointerLeave={() => {
+          setReadingHeightCm(undefined);
+          setTip(undefined);
+        }}
       >
         <defs>
           <GrainPatterns prefix={BOARD} scale={Math.min(1.5, Math.max(0.7, geometry.pxPerCm / 14))} />
@@ -178,6 +202,7 @@ export function Board({ store }: { store: SetupStore }) {
           />
         )}
       </svg>
+      {tip && <GripTip tip={tip} />}
       <p id="section-told" className="sr-only">
         {toldView ? sectionTold(toldView.setup, toldView.readings, system) : "Nothing is computed yet."}
       </p>

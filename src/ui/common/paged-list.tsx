@@ -1,13 +1,20 @@
 import Link from "next/link";
 
 /** A list that comes in pages: where it is, what was searched for, and whether it is of what was put away. */
-export type PagedList = { readonly path: string; readonly words: string; readonly away: boolean };
+export type PagedList = {
+  readonly path: string;
+  readonly words: string;
+  readonly away: boolean;
+  /** What else the address says of how it is looked at. */
+  readonly more?: Readonly<Record<string, string>>;
+};
 
-export function listAddress({ path, words, away }: PagedList, page: number): string {
+export function listAddress({ path, words, away, more }: PagedList, page: number): string {
   const query = new URLSearchParams({
     ...(page > 1 ? { page: String(page) } : {}),
     ...(words === "" ? {} : { find: words }),
     ...(away ? { away: "" } : {}),
+    ...more,
   }).toString();
   return query === "" ? path : `${path}?${query}`;
 }
@@ -28,10 +35,13 @@ export function ListPages({ page, pages, what, ...list }: PagedList & { page: nu
 }
 
 /** A plain form: what was searched for is an address, and it works before any script has come. */
-export function FindByName({ path, words, away, what }: PagedList & { what: string }) {
+export function FindByName({ path, words, away, more = {}, what }: PagedList & { what: string }) {
   return (
     <form role="search" action={path} className="no-print flex items-center gap-2">
       {away && <input type="hidden" name="away" value="" />}
+      {Object.entries(more).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
       <input
         type="search"
         name="find"
@@ -45,7 +55,7 @@ export function FindByName({ path, words, away, what }: PagedList & { what: stri
       <button type="submit" className="press">
         Find
       </button>
-      {words !== "" && <Link href={listAddress({ path, words: "", away }, 1)}>all</Link>}
+      {words !== "" && <Link href={listAddress({ path, words: "", away, more }, 1)}>all</Link>}
     </form>
   );
 }

@@ -50,8 +50,42 @@ describe("the board's geometry", () => {
   });
 
   it("cuts the empty top of a tall vessel short, never what stands in it", () => {
-    expect(boardGeometry(pot(20, 60), 10, 700, 600).shownTopCm).toBe(15);
+    // down to what is in it and half as much again, where the width leaves no more room
+    expect(boardGeometry(pot(20, 60), 10, 700, 200).shownTopCm).toBe(15);
     expect(boardGeometry(pot(20, 60), 50, 700, 600).shownTopCm).toBe(60);
+  });
+
+  it("cuts nothing off while it has room for it", () => {
+    const one = boardGeometry(pot(60, 40), 16, 650, 620);
+    expect(one.shownTopCm).toBe(40);
+    expect(one.broken).toBe(false);
+  });
+
+  it("takes seven tenths of a board by the width or the height of the drawing, whatever the vessel and the board", () => {
+    const cm = fc.double({ min: 3, max: 200, noNaN: true });
+    fc.assert(
+      fc.property(
+        cm,
+        cm,
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.constantFrom([648, 600], [648, 660], [390, 352], [1290, 900]),
+        (width, depth, share, [widthPx, heightPx]) => {
+          const one = boardGeometry(pot(width, depth), depth * share, widthPx!, heightPx!);
+          const across = (one.vessel.right - one.vessel.left) * (1 + (2 * besideOnScreenCm(pot(width, depth))) / width);
+          const tall = one.baseY - one.rimY + drawnBaseCm(pot(width, depth).vessel) * one.pxPerCm;
+          expect(Math.max(across / widthPx!, tall / heightPx!)).toBeGreaterThanOrEqual(0.7);
+        },
+      ),
+    );
+  });
+
+  it("draws what is cut short wider than tall, and gives the labels' room to a vessel that needs it", () => {
+    const sink = boardGeometry(pot(58, 20), 18, 648, 620);
+    expect(sink).toMatchObject({ broken: true, labelsInside: true });
+    expect(sink.baseY - sink.rimY).toBeLessThan(0.8 * (sink.vessel.right - sink.vessel.left));
+    const tall = boardGeometry(pot(30, 46), 42, 648, 620);
+    expect(tall.labelsInside).toBe(false);
+    expect(tall.labels.right - tall.labels.left).toBeGreaterThan(120);
   });
 });
 
@@ -98,17 +132,20 @@ describe("what stands beside what on the board", () => {
       [12, 12],
     ] as const) {
       const one = boardGeometry(pot(width, depth), depth, 900, 700);
-      const fillsHeight = (one.shownTopCm * 1.1 + drawnBaseCm(pot(width, depth).vessel)) * one.pxPerCm;
-      const room = one.labels.left - 8 - one.ruler.right;
+      const fillsHeight = (one.shownTopCm + drawnBaseCm(pot(width, depth).vessel)) * one.pxPerCm;
+      const room = one.labels.left - 12 - one.ruler.right;
       const whole = width + 2 * besideOnScreenCm(pot(width, depth));
-      expect(Math.max(fillsHeight / (700 - 64), (whole * one.pxPerCm) / room), `${width} × ${depth}`).toBeCloseTo(1, 2);
+      expect(Math.max(fillsHeight / (700 * 0.9 - 54), (whole * one.pxPerCm) / room), `${width} × ${depth}`).toBeCloseTo(
+        1,
+        2,
+      );
     }
   });
 
   it("draws a state held to one scale with the present one, to the higher of the two", () => {
-    const one = boardGeometry(pot(20, 15), 12, 900, 700, pot(30, 40));
+    const one = boardGeometry(pot(20, 15), 12, 900, 200, pot(30, 40));
     expect(one.shownTopCm).toBe(18);
-    expect(boardGeometry(pot(20, 15), 36, 900, 700, pot(30, 40)).shownTopCm).toBe(40);
+    expect(boardGeometry(pot(20, 15), 36, 900, 200, pot(30, 40)).shownTopCm).toBe(40);
     const held = boardGeometry(pot(10, 15), 12, 1400, 400, pot(20, 15));
     expect(held.broken).toBe(false);
     expect((held.held!.right - held.held!.left) / (held.vessel.right - held.vessel.left)).toBeCloseTo(2, 6);

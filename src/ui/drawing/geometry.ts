@@ -51,7 +51,7 @@ const WORTH_CUTTING = 1.1;
 /** The parts beside the vessel, on a page and on a phone. */
 const PARTS_PX = {
   page: { ruler: 36, labels: 146, profile: 104, mostProfile: 250, right: 14 },
-  phone: { ruler: 26, labels: 100, profile: 62, mostProfile: 130, right: 14 },
+  phone: { ruler: 26, labels: 100, profile: 56, mostProfile: 130, right: 14 },
 } as const;
 /** Between the vessel's room and what stands beside it. */
 const BESIDE_PX = 6;

@@ -11,7 +11,7 @@ import { WhenReached } from "../common/when-reached";
 import type { SetupActions } from "../open-setup/save-queue";
 import type { SetupStore } from "../open-setup/setup-store";
 import { Group, OpenGroups } from "./group";
-import { WaterGroup, WeightGroup } from "./readings";
+import { Spoken, WaterGroup, WeightGroup } from "./readings";
 
 const told = () => import("./told");
 const SupplyTold = late(() => told().then(({ SupplyTold: one }) => one));
@@ -50,6 +50,7 @@ export function Meaning(props: Props) {
           {!isBare && <GroupsOfStack {...props} />}
         </OpenGroups>
       </Accordion.Root>
+      <Spoken store={store} />
     </section>
   );
 }

@@ -60,7 +60,6 @@ export function WaterGroup({ store }: { store: SetupStore }) {
       <div className={view.ok ? "" : "opacity-60"}>
         <WaterTold store={store} />
       </div>
-      <Spoken text={shown && view.ok ? stateLine(shown.readings, system) : ""} />
     </Group>
   );
 }
@@ -81,8 +80,10 @@ export function WeightGroup({ store }: { store: SetupStore }) {
 const WeightTold = ({ store }: { store: SetupStore }) =>
   useSentences(store).map((sentence) => sentence.id === "weight" && <Sentence key={sentence.id} sentence={sentence} />);
 
-/** Says the state to a screen reader once it has come to rest. */
-function Spoken({ text }: { text: string }) {
+/** Says the state to a screen reader once it has come to rest, whatever is folded. */
+export function Spoken({ store }: { store: SetupStore }) {
+  const system = useUnits();
+  const text = useStore(store, ({ view }) => (view.ok ? stateLine(view.value.readings, system) : ""));
   const [spoken, setSpoken] = useState("");
   useEffect(() => {
     const timer = setTimeout(() => setSpoken(text), SPEAK_AFTER_MS);

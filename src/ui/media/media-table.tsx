@@ -1,5 +1,5 @@
 "use client";
-import { useMemo } from "react";
+import { Fragment, useMemo } from "react";
 import {
   createColumnHelper,
   flexRender,
@@ -15,6 +15,7 @@ import type { UnitSystem } from "@/core/units/units";
 import type { ContainerState } from "@/core/water/container";
 import { grainFill, soilFill } from "../drawing/patterns";
 import { mediumAddress } from "../common/medium-address";
+import { VolumeBar } from "./volume-bar";
 import { PROPERTIES, type PropertyKey } from "./properties";
 
 /** Columns every table has; what is sorted or sifted by besides comes before the last two. */
@@ -85,7 +86,7 @@ export function MediaTable({
 
   return (
     <div className="overflow-x-auto">
-      <table className="mt-1 w-full min-w-[42rem] text-[0.95rem]">
+      <table className="mt-1 w-full min-w-[50rem] text-[0.95rem]">
         <thead>
           <tr className="border-b border-rule-strong align-bottom text-sm text-soft">
             <th className="w-11" scope="col">
@@ -94,21 +95,27 @@ export function MediaTable({
             {table.getFlatHeaders().map(({ id, column: { columnDef, getIsSorted }, getContext }) => {
               const sorted = getIsSorted();
               return (
-                <th
-                  key={id}
-                  scope="col"
-                  className="px-2 pb-1 text-left font-normal"
-                  aria-sort={sorted === "desc" ? "descending" : sorted === "asc" ? "ascending" : "none"}
-                >
-                  <button
-                    type="button"
-                    className="text-left underline decoration-dotted pointer-coarse:min-h-11"
-                    onClick={() => onSort(id as SortKey)}
+                <Fragment key={id}>
+                  {id === "air" && (
+                    <th scope="col" className="w-40 px-2 pb-1 text-left font-normal">
+                      <span className="text-water">water</span> | air | solids
+                    </th>
+                  )}
+                  <th
+                    scope="col"
+                    className="px-2 pb-1 text-left font-normal"
+                    aria-sort={sorted === "desc" ? "descending" : sorted === "asc" ? "ascending" : "none"}
                   >
-                    {flexRender(columnDef.header, getContext())}
-                    {sorted === "desc" ? " ↓" : sorted === "asc" ? " ↑" : ""}
-                  </button>
-                </th>
+                    <button
+                      type="button"
+                      className="text-left underline decoration-dotted pointer-coarse:min-h-11"
+                      onClick={() => onSort(id as SortKey)}
+                    >
+                      {flexRender(columnDef.header, getContext())}
+                      {sorted === "desc" ? " ↓" : sorted === "asc" ? " ↑" : ""}
+                    </button>
+                  </th>
+                </Fragment>
               );
             })}
           </tr>
@@ -135,6 +142,9 @@ export function MediaTable({
                 <th scope="row" className="px-2 py-1 text-left font-normal">
                   <MediumCell medium={medium} packWords={packWords(medium.id)} />
                 </th>
+                <td className="px-2">
+                  <VolumeBar {...row.original.state} />
+                </td>
                 {cells.map((cell) => (
                   <td key={cell.id} className={`px-2 ${cell.column.id === "water" ? "text-water" : ""}`}>
                     {flexRender(cell.column.columnDef.cell, cell.getContext())}

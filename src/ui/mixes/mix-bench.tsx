@@ -23,6 +23,7 @@ import type { Room } from "@/formats/rooms";
 import { HowMuch } from "./how-much";
 import { KeepMix, type MixActions } from "./keep-mix";
 import { usePacks, type PutPack } from "../packs/packs";
+import { KnownMixes, type KnownMix } from "./known-mixes";
 import { RecipePart as RecipeFields } from "./recipe-part";
 import { SavedMixes } from "./saved-mixes";
 import { TakeCare } from "./take-care";
@@ -44,6 +45,7 @@ export function MixBench({
   rooms,
   roomId: roomAsked = "",
   saved,
+  known,
   putAway,
   stored,
   usedBy = [],
@@ -60,6 +62,8 @@ export function MixBench({
   roomId?: string;
   /** The first of the grower's mixes by name, and how many there are; how many are put away. */
   saved: { readonly names: readonly { readonly id: string; readonly name: string }[]; readonly total: number };
+  /** Some of them with what each is: what the page opens on while no recipe is asked for. */
+  known: readonly KnownMix[];
   putAway: number;
   stored?: Kept<Mix> | undefined;
   usedBy?: readonly { readonly id: string; readonly name: string }[];
@@ -97,14 +101,23 @@ export function MixBench({
   const heightCm = useDeferredValue(height.cm);
   const problems = text.trim() === "" ? [] : !parsed.ok ? parsed.problems : mixed && !mixed.ok ? mixed.problems : [];
 
+  // what was asked for is shown first; else what there is
+  const opensOnKnown = !stored && recipe === "" && roomAsked === "" && known.length > 0;
+
   const write = (next: readonly RecipePart[]): void => written.change({ text: recipeOf(next) });
 
   return (
     <>
       <SiteHeader />
       <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-6">
-        <h1 className="text-2xl">{stored ? stored.value.name : "Mix"}</h1>
-        <SavedMixes {...saved} putAway={putAway} shown={stored} actions={actions} />
+        <h1 className="text-2xl">{stored ? stored.value.name : opensOnKnown ? "Mixes" : "Mix"}</h1>
+        <SavedMixes {...saved} putAway={putAway} shown={stored} areListed={opensOnKnown} actions={actions} />
+        {opensOnKnown && (
+          <>
+            <KnownMixes mixes={known} />
+            <h2 className="mt-6 text-xl">A new mix</h2>
+          </>
+        )}
         <svg width={0} height={0} className="absolute" aria-hidden>
           <defs>
             <GrainPatterns prefix="mix" scale={0.5} />

@@ -17,6 +17,7 @@ export function SavedMixes({
   total,
   putAway,
   shown,
+  areListed,
   actions,
 }: {
   /** The first by name, of so many. */
@@ -25,6 +26,8 @@ export function SavedMixes({
   /** So many are put away. */
   putAway: number;
   shown: Kept<Mix> | undefined;
+  /** Whether they stand on the page with what each is, and need not be named here. */
+  areListed: boolean;
   actions: MixActions;
 }) {
   const router = useRouter();
@@ -33,7 +36,7 @@ export function SavedMixes({
     setSaid(done ? "" : "It could not be taken back. It is still put away, nothing is lost.");
     if (done) router.refresh();
   };
-  const named = names.slice(0, MOST_NAMED);
+  const named = areListed ? [] : names.slice(0, MOST_NAMED);
   const shownApart = shown && !named.some(({ id }) => id === shown.id);
   const [said, setSaid] = useState("");
   const read = async (file: File | undefined): Promise<void> => {
@@ -63,7 +66,7 @@ export function SavedMixes({
           </Link>
         ),
       )}
-      {total > named.length && (
+      {total > (areListed ? names.length : named.length) && (
         <Link href="/mixes/all" className="inline-flex items-center pointer-coarse:min-h-11">
           all {total} mixes
         </Link>

@@ -1,5 +1,6 @@
 "use client";
-import { memo, useEffect, useRef, useSyncExternalStore } from "react";
+import { memo, useEffect, useRef } from "react";
+import { useCoarsePointer } from "../common/coarse-pointer";
 import type { PartKey } from "../open-setup/part-key";
 import { toLineOf } from "../open-setup/to-line";
 import type { UnitSystem } from "@/core/units/units";
@@ -13,20 +14,6 @@ const KEY_STEP_CM: Record<UnitSystem, { usual: number; fine: number }> = {
 
 /** What is taken hold of reaches so far: for a mouse, and for a thumb. */
 const HIT_PX = { fine: 22, coarse: 44 } as const;
-let media: MediaQueryList | undefined;
-/** Asked once: each handle looks at it in every frame of a drag. */
-const coarsePointer = (): MediaQueryList => (media ??= matchMedia("(pointer: coarse)"));
-
-const useCoarsePointer = (): boolean =>
-  useSyncExternalStore(
-    (changed) => {
-      coarsePointer().addEventListener("change", changed);
-      return () => coarsePointer().removeEventListener("change", changed);
-    },
-    () => coarsePointer().matches,
-    () => false,
-  );
-
 /**
  * A height in the drawing that is dragged or moved with arrow keys. A change is shown live and kept when the pointer or
  * key is let go; Escape puts it back.

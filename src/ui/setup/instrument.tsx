@@ -56,12 +56,7 @@ export function Instrument({
       {!isPhone && (
         <div className="hidden overflow-y-auto py-2 pr-1 lg:block print:block print:overflow-visible">{parts}</div>
       )}
-      <div
-        ref={section}
-        className="flex flex-col py-1 lg:min-h-0 lg:py-2 print:block print:h-[13.5cm]"
-        aria-label="Section"
-        role="group"
-      >
+      <div ref={section} className="flex flex-col py-1 lg:min-h-0 lg:py-2 print:block print:h-[13.5cm]">
         <BoardTools store={store} />
         <div className="h-[min(22rem,44dvh)] lg:h-auto lg:min-h-0 lg:grow print:h-[13cm]">
           <Board store={store} />

@@ -12,6 +12,7 @@ import type { SetupState } from "@/formats/setup/actions";
 import { useCarried, type Carried } from "../common/carried";
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
+import { useReached } from "../common/when-reached";
 import { TextField } from "../fields/text-field";
 import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
@@ -25,6 +26,7 @@ import { useAnswers } from "./use-answers";
 import { useKeys } from "./use-keys";
 import { useSavedStore } from "./use-saved-store";
 
+const NoticeToast = late(() => import("./notice-toast").then(({ NoticeToast: toast }) => toast), undefined, "unspoken");
 const SetAsideBar = late(() => import("./set-aside-bar").then(({ SetAsideBar: bar }) => bar));
 const RefusedButtons = late(() => import("./refused-buttons").then(({ RefusedButtons: buttons }) => buttons));
 
@@ -65,6 +67,11 @@ export function Workbench({
   const notice = useStore(store, (state) => state.notice);
   const isRefused = useStore(store, (state) => state.saving.kind === "refused");
   const newId = useCallback(() => nanoid(10), []);
+  const reached = useReached();
+  useEffect(() => {
+    // what is said when the server has gone must be there by then
+    if (reached) NoticeToast.ahead();
+  }, [reached]);
   useKeys(store, queue);
   useAnswers(store);
   useEffect(() => {
@@ -105,17 +112,7 @@ export function Workbench({
         </SetupHead>
       </SiteHeader>
       {setAside && <SetAsideBar store={store} mine={setAside} onChoose={(choice) => void choose(choice)} />}
-      {notice && (
-        <p
-          role="status"
-          className="no-print flex items-center justify-between gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-[0.95rem]"
-        >
-          {notice}
-          <button type="button" className="press" onClick={() => store.say(undefined)}>
-            Understood
-          </button>
-        </p>
-      )}
+      {notice && <NoticeToast text={notice} onRead={() => store.say(undefined)} />}
       <h2 className="hidden px-4 pt-2 text-2xl print:block">{name}</h2>
       <Instrument store={store} newId={newId} known={known} versionBefore={actions.versionBefore} />
     </div>

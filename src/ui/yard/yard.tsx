@@ -1,30 +1,30 @@
-import { drainsAfterSoaking } from "@/core/stack/geometry";
 import Link from "next/link";
-import type { Setup } from "@/core/stack/setup";
-import { stateLine } from "@/core/readings/sentences";
-import { readSettled } from "@/core/readings/readings";
-import type { UnitSystem } from "@/core/units/units";
-import { whenSound } from "@/core/water/checked";
-import { settle } from "@/core/water/settle";
 import type { Medium } from "@/core/media/medium";
 import type { Occupant } from "@/core/occupants/occupant";
+import type { Setup } from "@/core/stack/setup";
+import type { UnitSystem } from "@/core/units/units";
 import type { MediumLookup } from "@/core/water/settle";
 import { lookupIn } from "../common/media";
-import { FindByName, ListPages } from "../common/paged-list";
-import { SiteHeader } from "../head/site-header";
+import { FindByName, listAddress, ListPages, type PagedList } from "../common/paged-list";
 import { GrainPatterns } from "../drawing/patterns";
+import { SiteHeader } from "../head/site-header";
 import { SHELF_PREFIX, ShelfDrawing, shelfSizeCm } from "../section/shelf-drawing";
-import { troubleOf, type Trouble } from "./trouble";
+import { toldOf, type Told, type Urgency } from "./needs";
+import { inOrder, ORDERS, type Order } from "./order";
 import { PutAwayButton, TakeBackButton, type YardActions } from "./yard-buttons";
 
 export type YardItem = { readonly id: string; readonly name: string; readonly setup: Setup | undefined };
 
-/** Drawings grow to this on a wide window; the widest vessel still has to fit a narrow one. */
+/** Drawings grow to this where there is room; the widest vessel still has to fit its place. */
 const MOST_PX_PER_CM = 5.2;
 const TALLEST_PX = 250;
-const WIDEST_PX = 420;
+/** So many stand beside one another at most, and each has at least so much room. */
+const MOST_BESIDE = 6;
+const LEAST_PLACE = "min(12.5rem, 44vw)";
 
-/** Every setup as a small section on one ground line, all to one scale, with its name and how it stands. */
+const ORDER_WORDS: Record<Order, string> = { trouble: "in trouble first", name: "by name", place: "by place" };
+
+/** Every setup as a small section on one ground line, all to one scale, with its name and what needs doing. */
 export function Yard({
   items,
   media,
@@ -34,6 +34,8 @@ export function Yard({
   found,
   total,
   words,
+  order,
+  onlyNeeds,
   putAway,
   showsPutAway,
   units,
@@ -48,17 +50,24 @@ export function Yard({
   total: number;
   /** What was searched for. */
   words: string;
+  order: Order;
+  /** Whether only those are shown that need something. */
+  onlyNeeds: boolean;
   putAway: number;
   showsPutAway: boolean;
   units: UnitSystem;
   actions: YardActions;
 }) {
   const medium = lookupIn(media);
-  const sizes = items.flatMap(({ setup }) => (setup ? [shelfSizeCm(setup)] : []));
-  const widestCm = Math.max(10, ...sizes.map(({ width }) => width));
-  const tallestCm = Math.max(10, ...sizes.map(({ height }) => height));
-  const pxPerCm = Math.min(MOST_PX_PER_CM, TALLEST_PX / tallestCm, WIDEST_PX / widestCm);
-  const list = { path: "/", words, away: showsPutAway };
+  const all = items.map((item) => ({ ...item, told: toldOf(item.setup, medium, ownOccupants, units) }));
+  const needing = all.filter(({ told }) => isNeed(told.urgency));
+  const shown = inOrder(onlyNeeds ? needing : all, order);
+  const list = {
+    path: "/",
+    words,
+    away: showsPutAway,
+    more: { ...(order === "trouble" ? {} : { order }), ...(onlyNeeds ? { needs: "" } : {}) },
+  };
   return (
     <>
       <SiteHeader>
@@ -66,49 +75,47 @@ export function Yard({
           New setup
         </Link>
       </SiteHeader>
-      <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-6">
+      <main className="mx-auto max-w-[84rem] px-4 pb-16 pt-3">
         <h1 className="text-2xl">{showsPutAway ? "Put away" : "The yard"}</h1>
         {total === 0 ? (
           <EmptyYard showsPutAway={showsPutAway} />
         ) : (
           <>
-            <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+            <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
               <p className="text-soft">{countText(found, total, words)}</p>
               {(total >= SEARCHED_FROM || words !== "") && <FindByName {...list} what="setup" />}
             </div>
+            {total > 1 && (
+              <WaysToLook list={list} order={order} onlyNeeds={onlyNeeds} needing={needing.length} pages={pages} />
+            )}
             <svg width={0} height={0} className="absolute" aria-hidden>
               <defs>
                 <GrainPatterns prefix={SHELF_PREFIX} scale={0.14} only={media.map(({ pattern }) => pattern)} />
               </defs>
             </svg>
             <ul
-              className="mt-8 flex flex-wrap gap-y-10"
+              className="mt-5 grid gap-y-6"
               style={
                 {
-                  "--px-per-cm": `min(${pxPerCm.toFixed(3)}px, calc((100vw - 4rem) / ${widestCm}))`,
+                  gridTemplateColumns: `repeat(auto-fill, minmax(${LEAST_PLACE}, 1fr))`,
+                  "--px-per-cm": scaleOf(all.flatMap(({ setup }) => (setup ? [shelfSizeCm(setup)] : []))),
                 } as React.CSSProperties
               }
             >
-              {items.map((item) => (
+              {shown.map((item) => (
                 <ShelfItem
                   key={item.id}
                   item={item}
                   medium={medium}
-                  trouble={item.setup && troubleOf(item.setup, medium, ownOccupants)}
-                  units={units}
-                  tallestCm={tallestCm}
+                  told={item.told}
                   showsPutAway={showsPutAway}
                   actions={actions}
                 />
               ))}
-              {items.length === 0 && <li className="px-4">No setup is called that.</li>}
-              <li aria-hidden className="flex grow flex-col">
-                <div
-                  className="border-b-[3px] border-ink"
-                  style={{ height: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }}
-                />
-              </li>
             </ul>
+            {shown.length === 0 && (
+              <p className="mt-2">{items.length === 0 ? "No setup is called that." : "Nothing here needs anything."}</p>
+            )}
           </>
         )}
         <nav className="mt-10 flex flex-wrap gap-4" aria-label="Pages of the yard">
@@ -123,6 +130,63 @@ export function Yard({
         </nav>
       </main>
     </>
+  );
+}
+
+const isNeed = (urgency: Urgency): boolean => urgency !== "fine" && urgency !== "care";
+
+/** One scale for all, as large as the places beside one another leave room for. */
+function scaleOf(sizes: readonly { readonly width: number; readonly height: number }[]): string {
+  const widestCm = Math.max(10, ...sizes.map(({ width }) => width));
+  const tallestCm = Math.max(10, ...sizes.map(({ height }) => height));
+  const beside = Math.min(MOST_BESIDE, Math.max(2, sizes.length));
+  const most = Math.min(MOST_PX_PER_CM, TALLEST_PX / tallestCm);
+  const place = `max((min(100vw, 84rem) - 3rem) / ${beside}, ${LEAST_PLACE})`;
+  return `min(${most.toFixed(3)}px, calc((${place} - 1rem) / ${widestCm.toFixed(1)}))`;
+}
+
+/** In which order they stand, and whether all do. */
+function WaysToLook({
+  list,
+  order,
+  onlyNeeds,
+  needing,
+  pages,
+}: {
+  list: PagedList;
+  order: Order;
+  onlyNeeds: boolean;
+  needing: number;
+  pages: number;
+}) {
+  const address = (next: Order, needs: boolean): string =>
+    listAddress(
+      { ...list, more: { ...(next === "trouble" ? {} : { order: next }), ...(needs ? { needs: "" } : {}) } },
+      1,
+    );
+  const here = (isHere: boolean): string =>
+    `inline-flex items-center pointer-coarse:min-h-11 ${isHere ? "font-semibold no-underline" : ""}`;
+  return (
+    <nav aria-label="Ways to look at the yard" className="no-print mt-1 flex flex-wrap gap-x-4 text-[0.95rem]">
+      {ORDERS.map((one) => (
+        <Link
+          key={one}
+          href={address(one, onlyNeeds)}
+          aria-current={one === order ? "true" : undefined}
+          className={here(one === order)}
+        >
+          {ORDER_WORDS[one]}
+        </Link>
+      ))}
+      {pages > 1 && order !== "name" && <span className="text-soft">(on each shelf)</span>}
+      <Link
+        href={address(order, !onlyNeeds)}
+        aria-current={onlyNeeds ? "true" : undefined}
+        className={`ml-auto ${here(onlyNeeds)}`}
+      >
+        {onlyNeeds ? "show all" : needing === 1 ? "the one that needs something" : `the ${needing} that need something`}
+      </Link>
+    </nav>
   );
 }
 
@@ -152,39 +216,37 @@ function EmptyYard({ showsPutAway }: { showsPutAway: boolean }) {
   );
 }
 
+const NEED_LOOKS: Record<Urgency, string> = {
+  unreadable: "text-trouble",
+  trouble: "font-semibold text-trouble",
+  mend: "font-semibold text-trouble",
+  care: "",
+  fine: "text-life",
+};
+
 function ShelfItem({
   item: { id, name, setup },
   medium,
-  trouble,
-  units,
-  tallestCm,
+  told: { settled, urgency, need, state },
   showsPutAway,
   actions,
 }: {
   item: YardItem;
   medium: MediumLookup;
-  trouble: Trouble | undefined;
-  units: UnitSystem;
-  tallestCm: number;
+  told: Told;
   showsPutAway: boolean;
   actions: YardActions;
 }) {
-  const settled = setup && whenSound(setup, medium, (sound) => settle(sound, medium), units);
-  const line = !setup
-    ? "Its stored version cannot be read. Open it to go back to one that can."
-    : settled!.ok
-      ? `${stateLine(readSettled(setup, settled!.value, medium), units)}${drainsAfterSoaking(setup) ? ", once settled" : ""}`
-      : settled!.problems[0]!.message;
   return (
-    <li className="flex flex-col">
+    // its drawing and its words stand in rows with those beside it, so that one ground line carries them all
+    <li className="row-span-2 grid grid-rows-subgrid gap-y-0">
       <Link
         href={`/setups/${id}`}
-        className="group flex items-end border-b-[3px] border-ink px-4 no-underline focus-visible:outline-offset-4"
-        style={{ minHeight: `calc(${tallestCm} * var(--px-per-cm))`, boxSizing: "content-box" }}
-        aria-label={`${name}. ${trouble ? `${trouble.text}. ` : ""}${line}`}
+        className="group flex items-end border-b-[3px] border-ink px-2 no-underline focus-visible:outline-offset-4"
+        aria-label={`${name}. ${need}. ${state}`}
       >
         {setup ? (
-          <ShelfDrawing id={id} setup={setup} settled={settled!.ok ? settled!.value : undefined} medium={medium} />
+          <ShelfDrawing id={id} setup={setup} settled={settled} medium={medium} />
         ) : (
           <svg width={110} height={90} aria-hidden>
             <path
@@ -197,26 +259,16 @@ function ShelfItem({
           </svg>
         )}
       </Link>
-      <div className="w-0 min-w-full px-4 pt-2">
+      <div className="min-w-0 px-2 pt-1.5">
         <Link
           href={`/setups/${id}`}
           tabIndex={-1}
-          className="font-serif text-[1.05rem] font-semibold leading-tight no-underline hover:underline"
+          className="line-clamp-2 font-serif font-semibold leading-tight no-underline hover:underline"
         >
           {name || "Without a name"}
         </Link>
-        <p
-          className={`mt-0.5 min-w-40 text-[0.95rem] leading-snug ${setup && settled!.ok ? "text-soft" : "text-trouble"}`}
-        >
-          {line}
-        </p>
-        {trouble && (
-          <p
-            className={`min-w-40 text-[0.95rem] leading-snug ${trouble.grade === "unsuited" ? "font-semibold text-trouble" : trouble.grade === "suits" ? "text-life" : ""}`}
-          >
-            {trouble.text}
-          </p>
-        )}
+        <p className={`mt-0.5 text-[0.95rem] leading-snug ${NEED_LOOKS[urgency]}`}>{need}</p>
+        {state && <p className="text-sm leading-snug text-soft">{state}</p>}
         {showsPutAway ? (
           <TakeBackButton setupId={id} name={name} actions={actions} />
         ) : (

@@ -7,7 +7,7 @@ export function occupantLine(occupancy: Occupancy, { kindName }: LineContext): P
   const name = kindName(occupancy.occupantId) ?? `“${occupancy.occupantId}”`;
   const stage = stageOf(occupancy);
   return {
-    what: `${occupancy.count} ${name.charAt(0).toLowerCase()}${name.slice(1)}`,
+    what: `${occupancy.count}${occupancy.count === 1 ? "" : " ×"} ${name.charAt(0).toLowerCase()}${name.slice(1)}`,
     more: stage === "grown" ? "" : `put in as ${STAGE_WORDS[stage]}`,
   };
 }
