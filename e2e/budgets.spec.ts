@@ -1,4 +1,5 @@
 import { gzipSync } from "node:zlib";
+import { MARROWBECK } from "../demo/marrowbeck";
 import { TROUGH, expect, saved, shown, test } from "./marlstone";
 
 const MOST_SCRIPT_BYTES = 250_000;
@@ -9,6 +10,10 @@ test("a setup's page stays inside its budgets (times are printed, not judged)", 
   open,
   marlstone,
 }) => {
+  // what is dragged has the most parts of all
+  const partsOf = ({ layers, fixtures, occupants }: (typeof MARROWBECK)[number]): number =>
+    layers.length + fixtures.length + occupants.length;
+  expect(MARROWBECK.toSorted((a, b) => partsOf(b) - partsOf(a))[0]!.name).toBe(TROUGH);
   let scriptBytes = 0;
   const counting: Promise<void>[] = [];
   page.on("response", (response) => {

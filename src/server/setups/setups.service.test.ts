@@ -293,6 +293,27 @@ describe("a row edited by hand", () => {
   });
 });
 
+describe("the version before", () => {
+  it("is the one that an undo would bring, and changes nothing", () => {
+    const id = made();
+    expect(service.versionBefore(db, id)).toBeUndefined();
+    save(id, 1, change(thick(18)), change(thick(16)));
+    const before = stateOf(id);
+    expect(mixCm(service.versionBefore(db, id)!)).toBe(18);
+    expect(stateOf(id)).toEqual(before);
+    step(id, "undo");
+    expect(mixCm(service.versionBefore(db, id)!)).toBe(20);
+    expect(service.versionBefore(db, "nobody")).toBeUndefined();
+  });
+
+  it("is none where it cannot be read", () => {
+    const id = made();
+    save(id, 1, change(thick(18)));
+    handEdit("update revisions set document = 'x' where parent_id is null and setup_id = ?", id);
+    expect(service.versionBefore(db, id)).toBeUndefined();
+  });
+});
+
 describe("the shelf", () => {
   it("pages through setups in the order they were made, and leaves out what is put away", () => {
     const all = Array.from({ length: service.SHELF_PAGE_SIZE + 3 }, (_, i) => made(rename(POT, `Pot ${i}`)));
@@ -304,6 +325,17 @@ describe("the shelf", () => {
     expect(service.shelf(db, 1, true).items.map(({ id }) => id)).toEqual([all[0]]);
     service.setPutAway(db, all[0]!, false, context);
     expect(service.shelf(db, 1).putAway).toBe(0);
+  });
+
+  it("is filled by name when it is asked for so, whatever the case, page after page", () => {
+    for (const name of ["b pot", "Alder tub", "C pot", "a sink"]) made(rename(POT, name));
+    expect(service.shelf(db, 1, false, "", "name").items.map(({ name }) => name)).toEqual([
+      "a sink",
+      "Alder tub",
+      "b pot",
+      "C pot",
+    ]);
+    expect(service.shelf(db, 1).items.map(({ name }) => name)).toEqual(["b pot", "Alder tub", "C pot", "a sink"]);
   });
 
   it("shows a damaged setup among the others", () => {

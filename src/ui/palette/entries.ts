@@ -29,15 +29,15 @@ const PAGES: readonly (readonly [name: string, href: string, hint: string])[] = 
   ["Put away", "/?away", "setups taken off the shelf"],
 ];
 
-/** What a button's name begins with, and the keys that press it. */
-const KEYS: readonly (readonly [begins: string, keys: string])[] = [
-  ["Undo", "Ctrl Z"],
-  ["Redo", "Ctrl Shift Z"],
-  ["Add layer", "A"],
-  ["Keys", "?"],
-  ["Find anything", "Ctrl K"],
+/** What a button is called, and the keys that press it. */
+const KEYS: readonly (readonly [called: RegExp, keys: string])[] = [
+  [/^Undo\b/u, "Ctrl Z"],
+  [/^Redo\b/u, "Ctrl Shift Z"],
+  [/^Add$/u, "A"],
+  [/^Keys$/u, "?"],
+  [/^Find anything$/u, "Ctrl K"],
 ];
-const keysOf = (name: string): string => KEYS.find(([begins]) => name.startsWith(begins))?.[1] ?? "";
+const keysOf = (name: string): string => KEYS.find(([called]) => called.test(name))?.[1] ?? "";
 
 /** Everything by its name: what is stored, the pages there are, and what can be pressed where one is. */
 export function entriesOf(

@@ -89,7 +89,8 @@ export function ZoneMarks({
   ];
   const ys = marks.map(({ heightCm }) => yOfHeight(geometry, heightCm));
   const placed = spreadLabels(
-    ys.map((y) => y + 4),
+    // beside the vessel at their heights; inside it over the lines they are of
+    ys.map((y) => (inside ? y - 4 : y + 4)),
     LABEL_GAP_PX,
     geometry.rimY - 4,
     geometry.baseY + 4,

@@ -95,7 +95,8 @@ export function Instrument({
   );
 }
 
-const PHONE = "(max-width: 1023px)";
+// paper is narrow too, and shows all
+const PHONE = "screen and (max-width: 1023px)";
 
 /** Whether there is room for one column only; a server does not know, and sends what a desk shows. */
 const useIsPhone = (): boolean =>
