@@ -137,12 +137,12 @@ test.describe("on a phone", () => {
     expect(at!.y).toBeGreaterThan(0);
     expect(at!.y + at!.height / 2).toBeLessThan(top!.y);
     await saved(page);
-    // the part that is tapped in the drawing is the one that opens
+    // the part that is tapped in the drawing is the one that opens, also where a boundary is taken hold of
     await page.getByRole("button", { name: "Close: Parts" }).tap();
     await page
       .getByRole("group", { name: /^Section and/u })
       .getByText("wick bed")
-      .tap();
+      .tap({ force: true });
     await expect(drawer.getByRole("textbox", { name: "Thickness of wick bed" })).toBeVisible();
   });
 });

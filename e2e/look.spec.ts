@@ -61,6 +61,8 @@ test("the yard is looked through in trouble first, by name or by place, and thos
   await expect(page).not.toHaveURL(/needs/u);
   await expect(names).toHaveCount(12);
   await ways.getByRole("link", { name: "by place" }).click();
+  await expect(page).toHaveURL(/order=place$/u);
+  await expect(names.first()).not.toHaveText("Closed carboy, moss and jewel orchids");
   await expect(names).toHaveCount(12);
   // what is looked for keeps the order
   await page.getByRole("searchbox", { name: "Find a setup by its name" }).fill("pot");
@@ -154,7 +156,7 @@ test("fits a phone, with targets a thumb can hit", async ({ browser, marlstone, 
       await expect(page.getByRole("dialog").getByRole("button", { name: /^Take care/u })).toBeVisible();
       expect([path, await tooSmall(page)]).toEqual([path, []]);
       await page.getByRole("button", { name: "Parts", exact: true }).tap();
-      await openPart(page, /deep; /u);
+      await openPart(page, /to the rim$/u);
       await expect(page.getByRole("textbox", { name: "Wall thickness" })).toBeVisible();
     }
     expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 390]);

@@ -12,6 +12,8 @@ const KEY_STEP_CM: Record<UnitSystem, { usual: number; fine: number }> = {
   imperial: { usual: CM_PER_INCH / 4, fine: CM_PER_INCH / 20 },
 };
 
+/** A hand that moves no further than this has not moved anything. */
+const TAP_PX = 3;
 /** What is taken hold of reaches so far: for a mouse, and for a thumb. */
 const HIT_PX = { fine: 22, coarse: 44 } as const;
 /**
@@ -35,6 +37,7 @@ export const HeightHandle = memo(function HeightHandle({
   onFocus,
   part,
   onChoose,
+  onTap,
   across,
   children,
 }: {
@@ -56,12 +59,16 @@ export const HeightHandle = memo(function HeightHandle({
   /** Of what part it is a grip, if of one: it lights up with it. */
   part?: PartKey;
   onChoose?: (part: PartKey) => void;
+  /** Pressed and let go where it was: what lies there is meant, at a height. */
+  onTap?: (heightCm: number) => void;
   /** For what has a place across the vessel too. */
   across?: Across | undefined;
   children: React.ReactNode;
 }) {
   const grab = useRef<number | undefined>(undefined);
   const grabAcross = useRef(0);
+  const pressedAt = useRef({ x: 0, y: 0 });
+  const moving = useRef(false);
   const handle = useRef<SVGGElement>(null);
   const hitPx = HIT_PX[useCoarsePointer() ? "coarse" : "fine"];
   useEffect(() => {
@@ -136,18 +143,24 @@ export const HeightHandle = memo(function HeightHandle({
         event.currentTarget.focus();
         event.preventDefault();
         grab.current = valueCm - heightAt(event.clientY);
+        pressedAt.current = { x: event.clientX, y: event.clientY };
+        moving.current = false;
         grabAcross.current = across ? across.share - across.shareAt(event.clientX) : 0;
       }}
       onPointerMove={(event) => {
         if (grab.current === undefined) return;
+        const { x, y } = pressedAt.current;
+        // a finger that trembles moves nothing; one that has begun to move is followed
+        if (!moving.current && Math.hypot(event.clientX - x, event.clientY - y) <= TAP_PX) return;
+        moving.current = true;
         onMove(heightAt(event.clientY) + grab.current);
         across?.onMove(clampShare(across.shareAt(event.clientX) + grabAcross.current));
       }}
-      onPointerUp={() => {
-        if (grab.current !== undefined) {
-          grab.current = undefined;
-          onKeep();
-        }
+      onPointerUp={({ clientY }) => {
+        if (grab.current === undefined) return;
+        grab.current = undefined;
+        onKeep();
+        if (!moving.current) onTap?.(heightAt(clientY));
       }}
       onPointerCancel={() => {
         grab.current = undefined;

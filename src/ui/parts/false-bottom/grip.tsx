@@ -22,6 +22,7 @@ export function FalseBottomGrip({ store, setup, outline, geometry, system, heigh
       onCancel={store.cancelPreview}
       part={KEY}
       onChoose={store.choose}
+      onTap={() => store.openPart(KEY)}
       label={label}
       valueCm={fillFromCm}
       leastCm={0}

@@ -11,6 +11,10 @@ import { Grip } from "../../section/grip";
 import { HeightHandle } from "../../section/height-handle";
 import type { Hand } from "../sheet";
 
+/** The layer in which a height lies; at a boundary the lower one. */
+const layerAt = (heightsCm: readonly number[], heightCm: number): number =>
+  Math.max(0, heightsCm.findIndex((boundary) => heightCm <= boundary) - 1);
+
 /** The tops of all layers. */
 export function LayerGrips({ store, setup, geometry, outline, system, heightAt }: Hand) {
   const heights = boundariesCm(setup);
@@ -93,6 +97,11 @@ const BoundaryGrip = memo(function BoundaryGrip({
       onKeep={() => store.commitPreview(isTop ? "Top of the stack" : `Top of ${name}`)}
       part={partKey("layer", layerId)}
       onChoose={store.choose}
+      onTap={(heightCm) => {
+        const { setup } = store.getState();
+        const tapped = setup.layers[layerAt(boundariesCm(setup), heightCm)];
+        if (tapped) store.openPart(partKey("layer", tapped.id));
+      }}
     >
       <line x1={left} x2={right} y1={y} y2={y} stroke="var(--ink)" strokeWidth={1.6} pointerEvents="none" />
       <Grip x={gripX} y={y} />

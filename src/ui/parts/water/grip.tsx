@@ -13,7 +13,8 @@ const KEY = partKey("water");
 /** The free surface of a vessel that is filled to a level or by volume, to take hold of. */
 export function WaterGrip({ store, setup, outline, geometry, system, heightAt }: Hand) {
   const { water, vessel } = setup;
-  const handles = { system, heightAt, onCancel: store.cancelPreview, part: KEY, onChoose: store.choose };
+  const onTap = (): void => store.openPart(KEY);
+  const handles = { system, heightAt, onCancel: store.cancelPreview, part: KEY, onChoose: store.choose, onTap };
   const view = useStore(store, (state) => (state.view.ok ? state.view.value : undefined));
   const place = (levelCm: number) => {
     const { left, right } = outline.wallsAt(levelCm);
