@@ -32,20 +32,35 @@ async function picture(name, setup, { dark = false, phone = false, path, act } =
 await picture("yard");
 await picture("setup", "Terrace trough", {
   act: async (page) => {
-    await page.getByRole("listitem", { name: /Potting mix/ }).click({ position: { x: 300, y: 4 } });
+    await page.getByRole("button", { name: /^Potting mix/ }).click();
+    await page.getByRole("button", { name: /^Water and air/ }).click();
     await page.mouse.move(860, 340);
     await page.waitForTimeout(300);
   },
 });
 await picture("bog", "Stone-sink bog");
-await picture("platform", "Platform planter");
+await picture("platform", "Platform planter", {
+  act: async (page) => {
+    await page.getByRole("button", { name: /^Held against/ }).click();
+    await page.getByRole("button", { name: "Gravel in place of the platform" }).click();
+    await page.waitForTimeout(2500);
+    await page.mouse.move(1100, 700);
+  },
+});
 await picture("new", undefined, { path: "/new" });
-await picture("verdicts", "Open dish", { act: (page) => page.waitForTimeout(3000) });
+await picture("verdicts", "Open dish", {
+  act: async (page) => {
+    const line = page.getByRole("article").first().locator("h3 > button").first();
+    await line.click();
+    await page.waitForTimeout(5000);
+  },
+});
 await picture("living", undefined, { path: "/living" });
 await picture("carboy-dark", "Closed carboy", { dark: true });
 await picture("supply", "Terrace trough", {
   act: async (page) => {
-    await page.getByRole("button", { name: "supply", exact: true }).click();
+    await page.getByRole("radio", { name: "supply", exact: true }).click();
+    await page.getByRole("button", { name: /^Supply against demand/ }).click();
     await page.waitForTimeout(1500);
   },
 });
@@ -54,7 +69,8 @@ await picture("run", "Terrace trough", {
     await page.getByRole("button", { name: "Run it" }).click();
     const hour = page.getByRole("slider", { name: "Hour of the run" });
     await hour.waitFor({ timeout: 30_000 });
-    await hour.fill("60");
+    await hour.focus();
+    for (let i = 0; i < 60; i++) await page.keyboard.press("ArrowRight");
     await page.waitForTimeout(500);
   },
 });
