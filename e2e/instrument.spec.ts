@@ -172,6 +172,27 @@ test("a part is chosen in the drawing as in the list, and goes out with its line
   await expect(page.getByRole("slider", { name: "Fill tube" })).toHaveCount(1);
 });
 
+test("a grip under the mouse says what it is and how it stands, beside it, and not in the way", async ({
+  page,
+  open,
+}) => {
+  await open(PLATFORM);
+  const grip = page.getByRole("slider", { name: "Overflow hole" });
+  const box = (await grip.locator("[data-hit]").boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  const tip = page.locator("[data-radix-popper-content-wrapper]", { hasText: words("Overflow hole: 11 cm") });
+  await expect(tip).toBeVisible();
+  const at = (await tip.boundingBox())!;
+  expect(at.y + at.height).toBeLessThan(box.y + box.height / 2);
+  expect(at.y + at.height).toBeGreaterThan(box.y - 30);
+  expect(Math.abs(at.x + at.width / 2 - (box.x + box.width / 2))).toBeLessThan(120);
+  // pressed, it makes room for what is done
+  await page.mouse.down();
+  await expect(tip).toHaveCount(0);
+  await page.mouse.up();
+  await expect(page.getByRole("textbox", { name: "Overflow hole", exact: true })).toBeVisible();
+});
+
 test("everything that can be put in is found in one list, and opens where it was put", async ({
   page,
   open,

@@ -40,14 +40,15 @@ const LivingBands = late(
 const GripTip = late(() => import("./grip-tip").then(({ GripTip: tip }) => tip), undefined, "unspoken");
 
 /** What is said of the grip under a mouse; a finger that points takes hold of it. */
-function tipAt({ target, pointerType, buttons }: React.PointerEvent): Tip | undefined {
+function tipAt({ target, currentTarget, pointerType, buttons }: React.PointerEvent): Tip | undefined {
   const grip = pointerType === "mouse" && buttons === 0 ? (target as Element).closest("[data-grip-of]") : null;
   if (!grip) return undefined;
   const { left, width, top, height } = (grip.querySelector("[data-hit]") ?? grip).getBoundingClientRect();
+  const board = currentTarget.getBoundingClientRect();
   return {
     words: `${grip.getAttribute("aria-label")}: ${grip.getAttribute("aria-valuetext")}`,
-    x: left + width / 2,
-    y: top + height / 2,
+    x: left + width / 2 - board.left,
+    y: top + height / 2 - board.top,
   };
 }
 

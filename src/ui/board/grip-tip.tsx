@@ -1,7 +1,7 @@
 "use client";
 import { Tooltip } from "radix-ui";
 
-/** What a grip under the pointer is, and how it stands. */
+/** What a grip under the pointer is, how it stands, and where on the board it is. [px] */
 export type Tip = { readonly words: string; readonly x: number; readonly y: number };
 
 /** Says it beside the grip; it takes no press from it. */
@@ -9,7 +9,7 @@ export const GripTip = ({ tip: { words, x, y } }: { tip: Tip }) => (
   <Tooltip.Provider>
     <Tooltip.Root open>
       <Tooltip.Trigger asChild>
-        <span aria-hidden className="pointer-events-none fixed size-px" style={{ left: x, top: y }} />
+        <span aria-hidden className="pointer-events-none absolute size-px" style={{ left: x, top: y }} />
       </Tooltip.Trigger>
       <Tooltip.Portal>
         <Tooltip.Content

@@ -43,7 +43,7 @@ export function WaterGroup({ store }: { store: SetupStore }) {
   const air = shown?.readings.rootZone?.meanAirSpace;
   const number = shown
     ? [
-        top > 0 ? `wet to ${formatLength(top, system)}` : "nowhere waterlogged",
+        top > 0 ? `wet to ${formatLength(top, system)}` : "no wet zone",
         air === undefined ? "" : `air ${formatPercent(air)}`,
       ]
         .filter(Boolean)

@@ -61,6 +61,7 @@ describe("the lines of a setup's parts", () => {
         "false bottom at 4 cm; a screen, with room under it",
       ]),
     );
+    expect(linesOf(demo("Closed carboy"))).toContain("bottle, 27 cm, 42 cm deep; glass; 18.4 L to the rim");
     expect(linesOf(demo("Open dish"))).toContain("a day takes 3 mm; watered every 2 days");
   });
 

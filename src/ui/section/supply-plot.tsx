@@ -79,7 +79,7 @@ export function SupplyPlot({
     );
   };
   const { mark } = own;
-  // words that do not fit after the line stand before it
+  // words that do not fit after the line end with the plot, over it
   const isLate = right - demandX < DEMAND_WORDS_PX;
 
   return (
@@ -126,10 +126,14 @@ export function SupplyPlot({
       </text>
       <line x1={demandX} x2={demandX} y1={geometry.rimY} y2={geometry.baseY} stroke="var(--ink)" strokeWidth={1.4} />
       <text
-        x={demandX + (isLate ? -4 : 4)}
+        x={isLate ? right : demandX + 4}
         y={geometry.rimY + 14}
         textAnchor={isLate ? "end" : "start"}
         className="fill-ink text-[12.5px]"
+        stroke={isLate ? "var(--paper)" : "none"}
+        strokeWidth={4}
+        strokeLinejoin="round"
+        paintOrder="stroke"
       >
         a day takes {threeFigures(perDay(demandCm3PerHour))}
       </text>

@@ -1,6 +1,6 @@
 import { Cylinder } from "lucide-react";
 import { formatLength, formatVolume } from "@/core/units/units";
-import { cutAt, hasDiameter, vesselVolumeCm3 } from "@/core/vessel/vessel";
+import { cutAt, hasDiameter, sectionWidthCm, vesselVolumeCm3 } from "@/core/vessel/vessel";
 import { late } from "../../common/late";
 import type { Part } from "../part";
 import { MATERIAL_WORDS, SHAPE_NAMES } from "../words";
@@ -16,7 +16,8 @@ export const VESSEL: Part = {
   line({ vessel }, _id, { system }) {
     const { lengthCm, widthCm } = cutAt(vessel, vessel.insideDepthCm);
     const cm = (length: number): string => formatLength(length, system);
-    const across = hasDiameter(vessel) ? cm(lengthCm) : `${cm(lengthCm)} by ${cm(widthCm)}`;
+    // of a bottle its belly, not its neck
+    const across = hasDiameter(vessel) ? cm(sectionWidthCm(vessel)) : `${cm(lengthCm)} by ${cm(widthCm)}`;
     return {
       what: `${SHAPE_NAMES[vessel.shape]}, ${across}, ${cm(vessel.insideDepthCm)} deep`,
       more: [
