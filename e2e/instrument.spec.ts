@@ -261,5 +261,9 @@ test("what is known is there before any script has run: the drawing, the parts, 
   await expect(parts(page).getByText("wick bed", { exact: false })).toBeVisible();
   await expect(page.getByRole("button", { name: /^Water and air wet to 11/u })).toBeVisible();
   await expect(page.getByRole("article", { name: /Celery/u })).toBeVisible();
+  // the profile is there whole before anything was measured
+  const board = page.getByRole("group", { name: "Section and water profile, to scale" });
+  const [frame, end] = [await board.boundingBox(), await board.getByText("100 %").boundingBox()];
+  expect(end!.x + end!.width).toBeLessThanOrEqual(frame!.x + frame!.width);
   await context.close();
 });

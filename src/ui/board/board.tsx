@@ -106,9 +106,9 @@ export function Board({ store }: { store: SetupStore }) {
     <div ref={frame} className="relative h-full min-h-[18rem] w-full select-none [contain:strict] print:h-[13cm]">
       <svg
         ref={svg}
-        width={size.width}
-        height={size.height}
-        className="absolute inset-0 block"
+        // until the page has measured it, all of it is there in whatever room it has; then a unit is a pixel
+        viewBox={`0 0 ${size.width} ${size.height}`}
+        className="absolute inset-0 block h-full w-full"
         role="group"
         aria-label="Section and water profile, to scale"
         aria-describedby="section-told"
