@@ -85,6 +85,13 @@ for (const name of NAMES)
       await expect(parts(page).locator("[data-part][aria-expanded=true]")).toHaveCount(1);
       await expect(parts(page).locator("li[aria-current=true]")).toHaveCount(1);
       await expect(parts(page).getByRole("region")).not.toBeEmpty();
+      // from the line to what it is taken hold of by, and back
+      const grip = page.locator(`[data-grip-of="${await line.getAttribute("data-part")}"]`);
+      if ((await grip.count()) === 0) continue;
+      await line.press("ArrowRight");
+      await expect(grip.first()).toBeFocused();
+      await page.keyboard.press("Enter");
+      await expect(line).toBeFocused();
     }
     await expect(parts(page).getByText("This part has not come")).toHaveCount(0);
   });

@@ -71,7 +71,7 @@ export function Instrument({
       <div
         role="group"
         aria-label="Drawers"
-        className="no-print fixed inset-x-0 bottom-12 z-20 flex h-12 border-t border-rule-strong bg-paper pb-[env(safe-area-inset-bottom)] lg:hidden"
+        className="no-print fixed inset-x-0 bottom-12 z-20 flex h-12 md:bottom-0 border-t border-rule-strong bg-paper pb-[env(safe-area-inset-bottom)] lg:hidden"
       >
         {DRAWERS.map(([which, words]) => (
           <button

@@ -20,7 +20,7 @@ export const PhoneDrawer = ({
       <Dialog.Content
         aria-describedby={undefined}
         onInteractOutside={(event) => event.preventDefault()}
-        className="no-print fixed inset-x-0 bottom-24 z-20 max-h-[calc(56dvh-6rem)] overflow-y-auto overscroll-contain border-t-2 border-ink bg-paper px-4 pb-3"
+        className="no-print fixed inset-x-0 bottom-24 z-20 md:bottom-12 max-h-[calc(56dvh-6rem)] overflow-y-auto overscroll-contain border-t-2 border-ink bg-paper px-4 pb-3"
       >
         <div className="sticky top-0 z-10 flex items-center justify-between bg-paper">
           <Dialog.Title className="font-serif text-base font-semibold">{title}</Dialog.Title>

@@ -9,6 +9,9 @@ import type { SetupStore } from "../../open-setup/setup-store";
 import { PARTS } from "../registry";
 import { toGripOf } from "../../open-setup/to-line";
 
+/** Stands in no name. */
+const BETWEEN = "\u0000";
+
 /** What else a row of a kind has: what stands before its line, what under it, and keys of its own. */
 export type RowExtras = {
   /** What is said of the row as an element, by what drags it. */
@@ -37,14 +40,15 @@ export const PartRow = memo(function PartRow({
     if (!PARTS[kind].idsIn(setup).includes(id)) return undefined;
     const context = { medium: store.medium, kindName: (of: string) => kindNames[of], system };
     const { what, more } = PARTS[kind].line(setup, id, context);
-    return [what, more, named?.(setup, id, context) ?? called].join("\n");
+    return [what, more, named?.(setup, id, context) ?? called].join(BETWEEN);
   });
   if (line === undefined) return null;
-  const [what, more, name] = line.split("\n") as [string, string, string];
+  const [what, more, name] = line.split(BETWEEN) as [string, string, string];
   const removeIt = (): void => {
-    const next = document.activeElement?.closest("li")?.nextElementSibling?.querySelector<HTMLElement>("[data-part]");
+    const row = document.activeElement?.closest("li");
+    const next = row?.nextElementSibling ?? row?.previousElementSibling;
     remove?.(store, id, system);
-    next?.focus();
+    next?.querySelector<HTMLElement>("[data-part]")?.focus();
   };
   const onKeyDown = (event: React.KeyboardEvent): void => {
     if (onKey?.(event)) return;
