@@ -1,22 +1,23 @@
 import type { Page } from "@playwright/test";
 import { MARROWBECK } from "../demo/marrowbeck";
-import { BOG, expect, layerRows, openGroup, openPart, parts, saved, shown, test, TROUGH, words } from "./marlstone";
+import {
+  BOG,
+  expect,
+  layerRows,
+  openGroup,
+  openPart,
+  parts,
+  saved,
+  shown,
+  test,
+  TROUGH,
+  words,
+  shifted,
+  watchShifts,
+} from "./marlstone";
 
 const NAMES = MARROWBECK.map(({ name }) => name);
 const PLATFORM = "Platform planter, aubergine";
-
-/** Watches how far things are pushed about on the next page. */
-const watchShifts = (page: Page): Promise<void> =>
-  page.addInitScript(() => {
-    const kept = globalThis as unknown as { shifted: number };
-    kept.shifted = 0;
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries() as (PerformanceEntry & { value: number; hadRecentInput: boolean })[])
-        if (!entry.hadRecentInput) kept.shifted += entry.value;
-    }).observe({ type: "layout-shift", buffered: true });
-  }) as unknown as Promise<void>;
-const shifted = (page: Page): Promise<number> =>
-  page.evaluate(() => (globalThis as unknown as { shifted: number }).shifted);
 
 /** How much of the board the vessel and what is built into it take, by width and by height, and what lies outside. */
 const drawn = (page: Page) =>
@@ -210,7 +211,7 @@ test("everything that can be put in is found in one list, and opens where it was
     ["saucer", "Tray", /^tray/u],
     ["egg crate", "False bottom", /^false bottom/u],
     ["how it is planted", "Root ball and crown", /^root ball/u],
-    ["Dionaea", "Flytrap", /^1 flytrap/u],
+    ["Dionaea", "Flytrap", /^1 Flytrap/u],
     ["lava", "Scoria", /^Scoria/u],
   ] as const) {
     await page.getByRole("button", { name: "Add", exact: true }).click();

@@ -78,11 +78,11 @@ test("who lives there is named by the keyboard alone, counted, said aloud, and j
   await expect(flytrap.getByText("The one wants feed that kills the other", { exact: false }).first()).toBeVisible();
   await expect(page.locator("[aria-live=polite]", { hasText: "Flytrap: does not suit" })).toHaveCount(1);
   await saved(page);
-  await openPart(page, /flytrap/u);
+  await openPart(page, /Flytrap/u);
   await page.getByRole("button", { name: "Remove Flytrap" }).click();
   await expect(flytrap).toHaveCount(0);
 
-  await openPart(page, /celery/u);
+  await openPart(page, /Celery/u);
   const count = page.getByRole("textbox", { name: /How many of Celery/u });
   await typeInto(count, "60");
   await expect(
@@ -251,7 +251,7 @@ test("something is mixed into a soil by one press: the mix is kept, the layer is
   const BAG = "Lingonberry in a bag, in its tray";
   await open(BAG);
   await wake(page);
-  await openPart(page, /lingonberry/u);
+  await openPart(page, /Lingonberry/u);
   await page.getByRole("button", { name: "Remove Lingonberry" }).click();
   await addPart(page, "Camellia");
   const camellia = await opened(page, "Camellia");

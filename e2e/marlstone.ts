@@ -115,6 +115,19 @@ export async function pick(field: Locator, words: string): Promise<void> {
   await expect(field).toHaveText(words);
 }
 
+/** Watches how far things are pushed about on the pages that are opened next. */
+export const watchShifts = (page: Page): ReturnType<Page["addInitScript"]> =>
+  page.addInitScript(() => {
+    const kept = globalThis as unknown as { shifted: number };
+    kept.shifted = 0;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries() as (PerformanceEntry & { value: number; hadRecentInput: boolean })[])
+        if (!entry.hadRecentInput) kept.shifted += entry.value;
+    }).observe({ type: "layout-shift", buffered: true });
+  });
+export const shifted = (page: Page): Promise<number> =>
+  page.evaluate(() => (globalThis as unknown as { shifted: number }).shifted);
+
 /** What a machine finds against WCAG 2.2 AA on a page, with the first places of each. */
 export const faultsOn = async (page: Page): Promise<string[]> =>
   (await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze()).violations.map(

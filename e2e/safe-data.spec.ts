@@ -1,4 +1,4 @@
-import { CARBOY, TROUGH, expect, openPart, parts, saved, test, typeInto, words } from "./marlstone";
+import { addPart, CARBOY, TROUGH, expect, openPart, parts, saved, test, typeInto, words } from "./marlstone";
 
 test("two browsers on one setup: a stale write is refused, both versions are kept and offered", async ({
   browser,
@@ -132,10 +132,13 @@ test("what of a page had not come when the server died comes when it is back", a
   await expect(page.getByText("This part has not come from Marlstone yet")).toHaveCount(0);
   await typeInto(bed, "4");
   await saved(page);
-  // and what had come is there while it is away again
+  // and what was asked for meanwhile has come too, and is there while it is away again
+  await page.waitForTimeout(4000);
   await marlstone.kill();
   await openPart(page, /^box/u);
   await expect(page.getByRole("textbox", { name: "Inside depth", exact: true })).toBeVisible();
+  await addPart(page, "Tray");
+  await expect(parts(page).getByRole("listitem", { name: /^tray/u })).toBeVisible();
   await marlstone.serve();
 });
 

@@ -60,7 +60,7 @@ test("the refill mark rises on a hot day, falls on a cool one, and is drawn wher
 test("a wick that starts dry never starts, and the section shows it dry", async ({ page, open }) => {
   await open(TROUGH);
   await openPart(page, /^filled to/u);
-  await pick(page.getByLabel("How it got wet"), "wicked up from dry");
+  await pick(page.getByRole("combobox", { name: "How it got wet" }), "wicked up from dry");
   await saved(page);
   const supply = await openGroup(page, "Supply against demand");
   await openGroup(page, "Water and air");

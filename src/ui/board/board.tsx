@@ -4,13 +4,12 @@ import { useStore } from "zustand";
 import { outlineOf } from "@/core/drawing/outline";
 import { sectionTold } from "@/core/readings/section-told";
 import { boundariesCm, statedWaterHeightCm } from "@/core/stack/geometry";
-import { markHeightCm } from "@/core/water/supply-shown";
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import { WhenReached } from "../common/when-reached";
 import { heightAt as heightAtY, penOf, yOf as yOfHeight } from "../drawing/geometry";
 import { GrainPatterns } from "../drawing/patterns";
-import { heldView, shownView } from "../open-setup/derived";
+import { heldView, refillMarkCm, shownView } from "../open-setup/derived";
 import type { SetupStore } from "../open-setup/setup-store";
 import { BOARD } from "../parts/layer/drawing";
 import { DRAWN_IN_ORDER, PARTS } from "../parts/registry";
@@ -99,7 +98,8 @@ export function Board({ store }: { store: SetupStore }) {
 
   // the supply stands in the profile's place, if this vessel has one to show
   const drawnSupply = beside === "supply" && !running ? supply : undefined;
-  const mark = supply?.result.ok && !running ? markHeightCm(supply.setup, supply.result.value) : undefined;
+  const refillCm = useStore(store, refillMarkCm);
+  const mark = running ? undefined : refillCm;
   const toldView = view ?? lastView;
 
   return (
@@ -116,6 +116,7 @@ export function Board({ store }: { store: SetupStore }) {
           setReadingHeightCm(undefined);
           setTip(undefined);
         }}
+        onKeyDown={() => setTip(undefined)}
         onPointerOver={(event) => setTip(tipAt(event))}
         onPointerMove={(event) => {
           // a second drawing a frame, for a line nobody reads while dragging

@@ -17,13 +17,21 @@ export function late<P extends object>(
   Meanwhile: ComponentType = () => null,
   missing: "spoken-of" | "unspoken" = "spoken-of",
 ) {
+  let isComing = false;
   return Object.assign(
     dynamic(() => untilLoaded(load), {
       ssr: false,
       loading: () => (missing === "unspoken" ? <Meanwhile /> : <Missing meanwhile={Meanwhile} />),
     }),
     {
-      ahead: (): void => void load().catch(() => undefined),
+      // asked for while the server is away, it is there once the server is back
+      ahead(): void {
+        if (isComing) return;
+        isComing = true;
+        untilLoaded(load)
+          .catch(() => undefined)
+          .finally(() => (isComing = false));
+      },
     },
   );
 }

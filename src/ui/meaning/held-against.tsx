@@ -41,13 +41,18 @@ function Ways({ store, newId, versionBefore, pairs }: Props & { pairs: ReturnTyp
     const medium = layers[0] && store.medium(layers[0].mediumId);
     return medium !== undefined && !layers[0]!.rooted && breaksCapillarity(medium);
   });
+  const isSaved = useStore(store, (state) => state.saving.kind === "saved");
   const [asking, setAsking] = useState(false);
   const before = async (): Promise<void> => {
     setAsking(true);
     const version = await versionBefore({ setupId: store.setupId }).catch(() => undefined);
     setAsking(false);
-    if (version) store.holdAgainst(version);
-    else store.say("The version before could not be fetched; nothing has changed. Try again in a moment.");
+    if (version) {
+      store.holdAgainst(version);
+      if (store.getState().held) return;
+      store.letGo();
+      store.say("The version before cannot be computed with the media there are now; the history shows it.");
+    } else store.say("The version before could not be fetched; nothing has changed. Try again in a moment.");
   };
   if (isBare) return <p className="text-[0.95rem]">There is nothing to hold yet.</p>;
   return (
@@ -59,8 +64,9 @@ function Ways({ store, newId, versionBefore, pairs }: Props & { pairs: ReturnTyp
         <Way title="Keeps this state on show beside what you change" onPress={() => store.hold()}>
           Hold this state
         </Way>
+        {/* until what is on show is stored, the server knows another one before it */}
         {undoLabel && (
-          <Way disabled={asking} onPress={() => void before()}>
+          <Way disabled={asking || !isSaved} onPress={() => void before()}>
             The version before ({undoLabel})
           </Way>
         )}

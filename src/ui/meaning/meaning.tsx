@@ -4,10 +4,10 @@ import { Accordion } from "radix-ui";
 import { useStore } from "zustand";
 import { reservoirTopCm } from "@/core/stack/geometry";
 import { formatLength, formatVolume } from "@/core/units/units";
-import { markHeightCm } from "@/core/water/supply-shown";
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import { WhenReached } from "../common/when-reached";
+import { refillMarkCm } from "../open-setup/derived";
 import type { SetupActions } from "../open-setup/save-queue";
 import type { SetupStore } from "../open-setup/setup-store";
 import { Group, OpenGroups } from "./group";
@@ -82,9 +82,7 @@ const soon = (children: React.ReactNode) => <WhenReached>{children}</WhenReached
 function SupplyGroup({ store }: { store: SetupStore }) {
   const system = useUnits();
   const asked = useStore(store, (state) => reservoirTopCm(state.setup) !== undefined);
-  const mark = useStore(store, ({ supply }) =>
-    supply?.result.ok ? markHeightCm(supply.setup, supply.result.value) : undefined,
-  );
+  const mark = useStore(store, refillMarkCm);
   if (!asked) return null;
   return (
     <Group

@@ -83,7 +83,10 @@ const WeightTold = ({ store }: { store: SetupStore }) =>
 /** Says the state to a screen reader once it has come to rest, whatever is folded. */
 export function Spoken({ store }: { store: SetupStore }) {
   const system = useUnits();
-  const text = useStore(store, ({ view }) => (view.ok ? stateLine(view.value.readings, system) : ""));
+  const text = useStore(store, (state) => {
+    const shown = state.view.ok ? shownView(state) : undefined;
+    return shown ? stateLine(shown.readings, system) : "";
+  });
   const [spoken, setSpoken] = useState("");
   useEffect(() => {
     const timer = setTimeout(() => setSpoken(text), SPEAK_AFTER_MS);

@@ -2,30 +2,20 @@
 import { useMemo } from "react";
 import { useStore } from "zustand";
 import { supplySayings } from "@/core/readings/supply-sentences";
-import type { Setup } from "@/core/stack/setup";
-import { formatDepthPerDay } from "@/core/units/units";
 import { demandMmPerDay } from "@/core/water/losses";
 import { crowdsOf } from "@/core/verdicts/crowd";
 import { useUnits } from "../common/preferences";
+import { depthADay } from "../parts/day/words";
 import { partKey } from "../open-setup/part-key";
+import { supplyHere } from "../open-setup/derived";
 import type { SetupStore } from "../open-setup/setup-store";
 import { Sentence } from "../common/sentence";
 import { lookupOf } from "../occupants/use-verdicts";
 
-/** What a stack is filled with, from the bottom. */
-const soilsIn = ({ layers }: Setup): string =>
-  layers.map(({ mediumId, rooted }) => `${mediumId}${rooted ? "*" : ""}`).join(" ");
-
 /** What the supply is told in, of the soil that is there: undefined while that is worked out. */
 export function useSupplySayings(store: SetupStore): ReturnType<typeof supplySayings> | undefined {
   const system = useUnits();
-  const supply = useStore(store, (state) => state.supply);
-  // figures of another soil are no answer to this one, not even for a moment
-  const ofAnother = useStore(
-    store,
-    ({ supply: told, setup }) => told !== undefined && soilsIn(told.setup) !== soilsIn(setup),
-  );
-  const shown = ofAnother ? undefined : supply;
+  const shown = useStore(store, supplyHere);
   return useMemo(() => {
     if (!shown) return undefined;
     if (!shown.result.ok) return [];
@@ -47,13 +37,13 @@ export function SupplyTold({ store }: { store: SetupStore }) {
   const problem = useStore(store, ({ supply }) =>
     supply?.result.ok === false ? supply.result.problems[0] : undefined,
   );
-  const day = useStore(store, ({ setup }) => formatDepthPerDay(demandMmPerDay(setup), system));
+  const day = useStore(store, ({ setup }) => depthADay(demandMmPerDay(setup), system));
   const sayings = useSupplySayings(store);
   return (
     <div role="group" aria-label="Supply">
       <p className="flex flex-wrap items-baseline justify-between gap-x-2 text-[0.95rem]">
         <span>
-          Against a day that takes {day.replace(/ a day$/u, "")}{" "}
+          Against a day that takes {day}{" "}
           <button
             type="button"
             className="no-print underline decoration-dotted pointer-coarse:min-h-11"

@@ -3,6 +3,7 @@ import { drainsAfterSoaking } from "@/core/stack/geometry";
 import type { Result } from "@/core/units/problem";
 import { readDose, readSettled } from "@/core/readings/readings";
 import type { RunFrame } from "@/core/water/run";
+import { markHeightCm } from "@/core/water/supply-shown";
 import { networkOf } from "@/core/water/network";
 import { settle, type ColumnState, type MediumLookup } from "@/core/water/settle";
 import { onceFor } from "@/core/units/once";
@@ -137,6 +138,20 @@ function frameView(setup: Setup, frame: RunFrame, medium: MediumLookup): View | 
 /** What is on show: a moment of a run while one is played, else the setup's view. */
 export const shownView = ({ run, view }: SetupPageState): View | undefined =>
   run?.kind === "ready" ? run.view : view.ok ? view.value : undefined;
+
+/** What a stack is filled with, from the bottom. */
+const soilsIn = ({ layers }: Setup): string =>
+  layers.map(({ mediumId, rooted }) => `${mediumId}${rooted ? "*" : ""}`).join(" ");
+
+/** The supply that is known, of the soil that is there: figures of another are no answer to it, not even for a moment. */
+export const supplyHere = ({ supply, setup }: SetupPageState): ShownSupply | undefined =>
+  supply && soilsIn(supply.setup) === soilsIn(setup) ? supply : undefined;
+
+/** Height of the refill mark, as far as that is known. [cm] */
+export function refillMarkCm(state: SetupPageState): number | undefined {
+  const supply = supplyHere(state);
+  return supply?.result.ok ? markHeightCm(supply.setup, supply.result.value) : undefined;
+}
 
 /** The setup's own drained state, once it is answered, whatever is shown. */
 export const drainedState = ({ setup, answers: { drained } }: SetupPageState): ColumnState | undefined =>

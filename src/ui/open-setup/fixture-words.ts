@@ -1,5 +1,5 @@
 import { capitalised } from "@/core/units/text";
-import { FIXTURE_WORDS, type Fixture } from "@/core/stack/fixtures";
+import { FIXTURE_WORDS, type Fixture, type FixtureOf } from "@/core/stack/fixtures";
 import { type Setup } from "@/core/stack/setup";
 import { openingsOf } from "@/core/stack/geometry";
 
@@ -10,11 +10,14 @@ export function fixtureName(setup: Setup, fixture: Fixture): string {
   return alike.length > 1 ? `${words} ${alike.indexOf(fixture) + 1}` : words;
 }
 
+/** Whether a hole in the wall is the one down to which a soaked vessel drains. */
+export const isOutlet = (setup: Setup, { lipCm }: FixtureOf<"hole">): boolean =>
+  setup.water.by === "soaking" && openingsOf(setup).over[0]?.lipCm === lipCm;
+
 function wordsOf(setup: Setup, fixture: Fixture): string {
   const words = FIXTURE_WORDS[fixture.kind];
   if (fixture.kind !== "hole") return capitalised(words);
   if (fixture.plugged) return "Plugged hole";
   if (fixture.in === "base") return "Holes in the base";
-  if (setup.water.by === "soaking" && openingsOf(setup).over[0]?.lipCm === fixture.lipCm) return "Outlet";
-  return "Overflow hole";
+  return isOutlet(setup, fixture) ? "Outlet" : "Overflow hole";
 }

@@ -31,7 +31,7 @@ const linesOf = (setup: Setup): readonly string[] => keysOf(setup).map((key) => 
 describe("the lines of a setup's parts", () => {
   it("say in a grower's words what stands there, from the top down", () => {
     expect(linesOf(demo("Platform planter"))).toEqual([
-      "1 aubergine",
+      "1 Aubergine",
       "root ball 10 cm deep, 12 cm across; crown 0.5 cm over the soil",
       "bark on top, 2 cm",
       "Potting mix, peat-based, 22 cm; roots",
@@ -46,7 +46,7 @@ describe("the lines of a setup's parts", () => {
     ]);
     expect(linesOf(demo("Stone-sink"))).toEqual(
       expect.arrayContaining([
-        "4 × large-flowered butterwort",
+        "4 × Large-flowered butterwort",
         "bog peat, 13 cm; sphagnum peat; roots; on weed cloth",
         "soaked from the top, then drained",
         "2 holes of 1.2 cm at 11 cm; outlet",
@@ -55,7 +55,7 @@ describe("the lines of a setup's parts", () => {
     );
     expect(linesOf(demo("Lidded case"))).toEqual(
       expect.arrayContaining([
-        "200 × springtails",
+        "200 × Springtails",
         "lid, 15 % left open",
         "9 L of water in it; soaked first",
         "false bottom at 4 cm; a screen, with room under it",

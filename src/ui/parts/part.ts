@@ -57,6 +57,8 @@ export type Part = {
   readonly adding: (() => Promise<Adding>) | "always there";
   /** Takes one out, as one step; undefined where a setup is never without it. */
   readonly remove: ((store: SetupStore, id: string, system: UnitSystem) => void) | undefined;
+  /** Whether the one that is there stays as long as something else does. Absent where each can be taken out. */
+  readonly isKept?: (setup: Setup) => boolean;
 };
 
 export type Parts = Readonly<Record<PartKind, Part>>;

@@ -5,6 +5,7 @@ import { late } from "../common/late";
 import { LivingHere } from "../meaning/living-here";
 import { Meaning } from "../meaning/meaning";
 import { ToMend } from "../meaning/to-mend";
+import type { Standing } from "../occupants/standings";
 import type { Drawer } from "../open-setup/page-state";
 import type { SetupActions } from "../open-setup/save-queue";
 import type { SetupStore } from "../open-setup/setup-store";
@@ -12,10 +13,17 @@ import { PartsList } from "../parts/list/parts-list";
 import { Board } from "../board/board";
 import { BoardTools } from "../board/board-tools";
 import { RunStart } from "../board/run-start";
-import type { Known } from "./workbench";
 
 const RunPlayer = late(() => import("../board/run-player").then(({ RunPlayer: player }) => player));
 const PhoneDrawer = late(() => import("./phone-drawer").then(({ PhoneDrawer: drawer }) => drawer));
+
+/** What the server knows of a setup before a page has looked for itself. */
+export type Known = {
+  /** How those that live there stand. */
+  readonly standings: readonly Standing[];
+  /** What must be mended, by its heading. */
+  readonly toMend: readonly string[];
+};
 
 const DRAWERS: readonly (readonly [Drawer, string])[] = [
   ["parts", "Parts"],

@@ -31,7 +31,8 @@ export function useKeys(store: SetupStore, queue: SaveQueue): void {
         const { chosen } = store.getState();
         if (chosen === undefined) return;
         const { kind, id } = partOf(chosen);
-        PARTS[kind].remove?.(store, id, "metric");
+        const { remove, isKept } = PARTS[kind];
+        if (!isKept?.(store.getState().setup)) remove?.(store, id, "metric");
       }
     };
     addEventListener("keydown", onKey);

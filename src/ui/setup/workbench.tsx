@@ -16,11 +16,10 @@ import { useReached } from "../common/when-reached";
 import { TextField } from "../fields/text-field";
 import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
-import type { Standing } from "../occupants/standings";
 import { partKey } from "../open-setup/part-key";
 import type { SetupActions } from "../open-setup/save-queue";
 import { HistoryButtons } from "./history-buttons";
-import { Instrument } from "./instrument";
+import { Instrument, type Known } from "./instrument";
 import { SavingState } from "./saving-state";
 import { useAnswers } from "./use-answers";
 import { useKeys } from "./use-keys";
@@ -29,14 +28,6 @@ import { useSavedStore } from "./use-saved-store";
 const NoticeToast = late(() => import("./notice-toast").then(({ NoticeToast: toast }) => toast), undefined, "unspoken");
 const SetAsideBar = late(() => import("./set-aside-bar").then(({ SetAsideBar: bar }) => bar));
 const RefusedButtons = late(() => import("./refused-buttons").then(({ RefusedButtons: buttons }) => buttons));
-
-/** What the server knows of a setup before a page has looked for itself. */
-export type Known = {
-  /** How those that live there stand. */
-  readonly standings: readonly Standing[];
-  /** What must be mended, by its heading. */
-  readonly toMend: readonly string[];
-};
 
 /** A setup's page: parts, section and what it means, with every change saved as it is made. */
 export function Workbench({
@@ -112,7 +103,7 @@ export function Workbench({
         </SetupHead>
       </SiteHeader>
       {setAside && <SetAsideBar store={store} mine={setAside} onChoose={(choice) => void choose(choice)} />}
-      {notice && <NoticeToast text={notice} onRead={() => store.say(undefined)} />}
+      {notice && <NoticeToast key={notice} text={notice} onRead={() => store.say(undefined)} />}
       <h2 className="hidden px-4 pt-2 text-2xl print:block">{name}</h2>
       <Instrument store={store} newId={newId} known={known} versionBefore={actions.versionBefore} />
     </div>

@@ -179,13 +179,19 @@ function WaysToLook({
         </Link>
       ))}
       {pages > 1 && order !== "name" && <span className="text-soft">(on each shelf)</span>}
-      <Link
-        href={address(order, !onlyNeeds)}
-        aria-current={onlyNeeds ? "true" : undefined}
-        className={`ml-auto ${here(onlyNeeds)}`}
-      >
-        {onlyNeeds ? "show all" : needing === 1 ? "the one that needs something" : `the ${needing} that need something`}
-      </Link>
+      {(onlyNeeds || needing > 0) && (
+        <Link
+          href={address(order, !onlyNeeds)}
+          aria-current={onlyNeeds ? "true" : undefined}
+          className={`ml-auto underline ${here(onlyNeeds)}`}
+        >
+          {onlyNeeds
+            ? "show all"
+            : needing === 1
+              ? "the one that needs something"
+              : `the ${needing} that need something`}
+        </Link>
+      )}
     </nav>
   );
 }

@@ -1,9 +1,9 @@
 import { Sun } from "lucide-react";
 import { DEMAND_PICKS } from "@/core/readings/demand-picks";
-import { formatDepthPerDay } from "@/core/units/units";
 import { demandMmPerDay } from "@/core/water/losses";
 import { late } from "../../common/late";
 import type { Part } from "../part";
+import { depthADay } from "./words";
 
 const ONE = [""];
 
@@ -17,7 +17,7 @@ export const DAY: Part = {
     const pick = DEMAND_PICKS.find((one) => one.mmPerDay === mmPerDay);
     const days = setup.wateredEveryDays;
     return {
-      what: `a day takes ${formatDepthPerDay(mmPerDay, system).replace(/ a day$/u, "")}`,
+      what: `a day takes ${depthADay(mmPerDay, system)}`,
       more: [
         setup.water.by !== "volume" && pick ? pick.name : "",
         days === null ? "" : `watered every ${days === 1 ? "day" : `${days} days`}`,

@@ -27,6 +27,8 @@ export const FALSE_BOTTOM: Part = {
   Drawing: "not drawn",
   Grips: FalseBottomGrip,
   adding: () => import("./adding").then(({ falseBottomAdding: adding }) => adding),
+  // the feet stand where their layer does
+  isKept: ({ layers }) => (layers[0]?.legs ?? null) !== null,
   remove(store, _id, system) {
     const { committed } = store.getState();
     store.say(store.offer("No false bottom", withFillFrom(committed, 0), system)[0]?.message);

@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useState } from "react";
+import { untilLoaded } from "../../common/late";
 import { useUnits } from "../../common/preferences";
 import { ChoicePopover, type ChoiceGroup } from "../../fields/choice-popover";
 import { PART_KINDS, type PartKey, type PartKind } from "../../open-setup/part-key";
@@ -29,9 +30,8 @@ export function AddList({
   useEffect(() => {
     const loading = kindsOffered.flatMap((kind) => {
       const { adding } = PARTS[kind];
-      return adding === "always there" ? [] : [adding().then((loaded) => [kind, loaded] as const)];
+      return adding === "always there" ? [] : [untilLoaded(adding).then((loaded) => [kind, loaded] as const)];
     });
-    // what does not come is asked for again with the next press
     void Promise.all(loading).then(setOffers, () => onClose(true));
     // once per opening
     // eslint-disable-next-line react-hooks/exhaustive-deps

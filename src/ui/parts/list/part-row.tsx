@@ -32,7 +32,8 @@ export const PartRow = memo(function PartRow({
   onKey,
 }: { part: PartKey; store: SetupStore } & RowExtras) {
   const { kind, id } = partOf(part);
-  const { Editor, Icon, remove, called, named } = PARTS[kind];
+  const { Editor, Icon, called, named, isKept } = PARTS[kind];
+  const isRemovable = useStore(store, ({ setup }) => PARTS[kind].remove !== undefined && !isKept?.(setup));
   const system = useUnits();
   const isChosen = useStore(store, (state) => state.chosen === part);
   const isOpen = useStore(store, (state) => state.opened === part);
@@ -47,12 +48,12 @@ export const PartRow = memo(function PartRow({
   const removeIt = (): void => {
     const row = document.activeElement?.closest("li");
     const next = row?.nextElementSibling ?? row?.previousElementSibling;
-    remove?.(store, id, system);
+    PARTS[kind].remove?.(store, id, system);
     next?.querySelector<HTMLElement>("[data-part]")?.focus();
   };
   const onKeyDown = (event: React.KeyboardEvent): void => {
     if (onKey?.(event)) return;
-    if ((event.key === "Delete" || event.key === "Backspace") && remove) {
+    if ((event.key === "Delete" || event.key === "Backspace") && isRemovable) {
       event.preventDefault();
       removeIt();
     }
@@ -84,7 +85,7 @@ export const PartRow = memo(function PartRow({
               </span>
             </Accordion.Trigger>
           </Accordion.Header>
-          {isOpen && remove && (
+          {isOpen && isRemovable && (
             <button
               type="button"
               aria-label={`Remove ${name}`}

@@ -4,6 +4,7 @@ import { Accordion } from "radix-ui";
 import { useStore } from "zustand";
 import { headroomCm } from "@/core/stack/geometry";
 import { formatLength } from "@/core/units/units";
+import { untilLoaded } from "../../common/late";
 import { useUnits } from "../../common/preferences";
 import { useReached } from "../../common/when-reached";
 import { GrainPatterns } from "../../drawing/patterns";
@@ -28,8 +29,13 @@ export function PartsList({ store, newId }: { store: SetupStore; newId: () => st
   useEffect(() => {
     if (!reached) return;
     // what is opened next is there then, also when the server has gone meanwhile
-    for (const { Editor } of Object.values(PARTS)) Editor.ahead();
-    void import("./kind-names").then(({ learnAllKinds }) => learnAllKinds(store)).catch(() => undefined);
+    for (const { Editor, adding } of Object.values(PARTS)) {
+      Editor.ahead();
+      if (adding !== "always there") untilLoaded<unknown>(adding).catch(() => undefined);
+    }
+    void untilLoaded(() => import("./kind-names"))
+      .then(({ learnAllKinds }) => learnAllKinds(store))
+      .catch(() => undefined);
   }, [reached, store]);
   const rows = (joined: string) => keysOf(joined).map((key) => <PartRow key={key} part={key} store={store} />);
   return (

@@ -7,7 +7,8 @@ export function occupantLine(occupancy: Occupancy, { kindName }: LineContext): P
   const name = kindName(occupancy.occupantId) ?? `“${occupancy.occupantId}”`;
   const stage = stageOf(occupancy);
   return {
-    what: `${occupancy.count}${occupancy.count === 1 ? "" : " ×"} ${name.charAt(0).toLowerCase()}${name.slice(1)}`,
+    // as it is written: “African violet” begins with a capital anywhere
+    what: `${occupancy.count}${occupancy.count === 1 ? "" : " ×"} ${name}`,
     more: stage === "grown" ? "" : `put in as ${STAGE_WORDS[stage]}`,
   };
 }
