@@ -15,7 +15,7 @@ import { EQUILIBRIUM, LAYER, RISE, TRANSIENT } from "../formats/testing/column-c
 
 describe("npm run marl", () => {
   const marl = (input: string, ...args: string[]) =>
-    spawnSync("node_modules/.bin/tsx", ["src/cli/marl.ts", ...args], { input, encoding: "utf8" });
+    spawnSync(process.execPath, ["scripts/marl.mjs", ...args], { input, encoding: "utf8" });
 
   it("answers on standard output and exits 0", () => {
     const { status, stdout, stderr } = marl(JSON.stringify(EQUILIBRIUM), "column", "-");
@@ -67,7 +67,7 @@ describe("npm run marl", () => {
 
 describe("marl setup and marl mix", () => {
   const marl = (input: string, ...args: string[]) =>
-    spawnSync("node_modules/.bin/tsx", ["src/cli/marl.ts", ...args], { input, encoding: "utf8" });
+    spawnSync(process.execPath, ["scripts/marl.mjs", ...args], { input, encoding: "utf8" });
   const TROUGH = MARROWBECK.find(({ name }) => name.startsWith("Terrace trough"))!;
   const file = (setup = TROUGH): string =>
     JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], packs: [] }));

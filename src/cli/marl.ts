@@ -1,13 +1,7 @@
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { NOT_FINITE, STOPPED } from "../core/water/column-task";
-import { answerColumnCase } from "../formats/column-case/result";
-import { parseColumnCase } from "../formats/column-case/schema";
-import { answerMix } from "../formats/mix/result";
-import { parseMixFile } from "../formats/mix/schema";
-import { problemLine } from "../formats/problems";
-import { answerSetup, USUAL_ASKING } from "../formats/setup-file/result";
-import { parseSetupFile } from "../formats/setup-file/schema";
+import { USUAL_ASKING } from "../formats/setup-file/asking";
+import type { NOT_FINITE, STOPPED } from "../core/water/column-task";
 import { failed, ok, problem, type Problem, type Result } from "../core/units/problem";
 
 /** Exit codes: 0 answered, 1 could not be computed, 2 the call or the file is not valid. */
@@ -20,7 +14,8 @@ type Command = {
   readonly does: string;
   readonly help: string;
   readonly options: readonly (keyof Options)[];
-  readonly answer: (text: string, options: Options) => Result<object>;
+  /** Loads what it needs when it is asked: a column has no use for a catalogue of living things. */
+  readonly answer: (text: string, options: Options) => Promise<Result<object>>;
 };
 
 const parsedJson = (text: string): Result<unknown> => {
@@ -31,7 +26,11 @@ const parsedJson = (text: string): Result<unknown> => {
   }
 };
 
-function answerColumn(text: string): Result<object> {
+async function answerColumn(text: string): Promise<Result<object>> {
+  const [{ parseColumnCase }, { answerColumnCase }] = await Promise.all([
+    import("../formats/column-case/schema"),
+    import("../formats/column-case/result"),
+  ]);
   const document = parsedJson(text);
   if (!document.ok) return document;
   const parsed = parseColumnCase(document.value);
@@ -41,7 +40,7 @@ function answerColumn(text: string): Result<object> {
 const LEAST_DRAWS = 1;
 const MOST_DRAWS = 1000;
 
-function answerSetupFile(text: string, { units, draws }: Options): Result<object> {
+async function answerSetupFile(text: string, { units, draws }: Options): Promise<Result<object>> {
   if (units !== "metric" && units !== "imperial")
     return failed(problem("--units", "bad-option", "must be metric or imperial"));
   const pots = Number(draws);
@@ -49,13 +48,21 @@ function answerSetupFile(text: string, { units, draws }: Options): Result<object
     return failed(problem("--draws", "bad-option", `must be a whole number from ${LEAST_DRAWS} to ${MOST_DRAWS}`));
   const document = parsedJson(text);
   if (!document.ok) return document;
+  const [{ parseSetupFile }, { answerSetup }] = await Promise.all([
+    import("../formats/setup-file/schema"),
+    import("../formats/setup-file/result"),
+  ]);
   const file = parseSetupFile(document.value);
   return file.ok ? answerSetup(file.value, { system: units, draws: pots }) : file;
 }
 
-function answerMixFile(text: string): Result<object> {
+async function answerMixFile(text: string): Promise<Result<object>> {
   const document = parsedJson(text);
   if (!document.ok) return document;
+  const [{ parseMixFile }, { answerMix }] = await Promise.all([
+    import("../formats/mix/schema"),
+    import("../formats/mix/result"),
+  ]);
   const file = parseMixFile(text);
   return file.ok ? answerMix(file.value) : file;
 }
@@ -108,7 +115,7 @@ const OPTIONS = {
   draws: { type: "string" },
 } as const;
 
-function main(args: readonly string[]): number {
+async function main(args: readonly string[]): Promise<number> {
   let read: ReturnType<typeof parseArgs<{ options: typeof OPTIONS; allowPositionals: true }>>;
   try {
     read = parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
@@ -136,17 +143,23 @@ function main(args: readonly string[]): number {
       `${source}: cannot be read (${(error as NodeJS.ErrnoException).code ?? String(error)})`,
     );
   }
-  const result = command.answer(text, {
+  const result = await command.answer(text, {
     units: values.units ?? USUAL_ASKING.system,
     draws: values.draws ?? String(USUAL_ASKING.draws),
   });
-  if (!result.ok) return complain(exitFor(result.problems), ...result.problems.map(problemLine));
+  if (!result.ok) {
+    const { problemLine } = await import("../formats/problems");
+    return complain(exitFor(result.problems), ...result.problems.map(problemLine));
+  }
   process.stdout.write(`${JSON.stringify(result.value)}\n`);
   return EXIT.answered;
 }
 
+/** Codes of what was asked rightly and could not be computed (core/water/column-task.ts). */
+const NOT_COMPUTED: ReadonlySet<string> = new Set<typeof NOT_FINITE | typeof STOPPED>(["not-finite", "stopped"]);
+
 function exitFor(problems: readonly Problem[]): number {
-  return problems.some(({ code }) => code === NOT_FINITE || code === STOPPED) ? EXIT.failed : EXIT.invalid;
+  return problems.some(({ code }) => NOT_COMPUTED.has(code)) ? EXIT.failed : EXIT.invalid;
 }
 
 function complain(exitCode: number, ...lines: readonly string[]): number {
@@ -154,4 +167,4 @@ function complain(exitCode: number, ...lines: readonly string[]): number {
   return exitCode;
 }
 
-process.exitCode = main(process.argv.slice(2));
+process.exitCode = await main(process.argv.slice(2));

@@ -1,4 +1,5 @@
 import { failed, ok, problem, type Result } from "../units/problem";
+import type { Beginning } from "./cell-memory";
 import { makeColumn, storageByLayerCm3, type Column, type ColumnLayer } from "./column";
 import type { EndCondition } from "./ends";
 import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "./equilibrium";
@@ -9,7 +10,11 @@ import type { RootUptake } from "./uptake";
 
 /** A question put to the solver whole: a column with its hydraulics, and what is asked of it. Validated before. */
 export type ColumnTask = {
-  readonly layers: readonly (ColumnLayer & { readonly name?: string | undefined })[];
+  readonly layers: readonly (ColumnLayer & {
+    readonly name?: string | undefined;
+    /** The main wetting curve is its own, the drying one, at so many times the suction. */
+    readonly wettingAlphaFactor?: number | undefined;
+  })[];
   readonly cellCm: number;
   readonly specificStoragePerCm: number;
 } & (EquilibriumTask | SteadyRiseTask | TransientTask);
@@ -36,12 +41,21 @@ export type TransientTask = {
     | Pick<ReservoirCondition, "kind" | "areaCm2" | "levelCm" | "overflowCm" | "refills">;
   readonly top: Exclude<EndCondition, { readonly kind: "seepage" | "free-drainage" }>;
   readonly uptake?: RootUptake | undefined;
+  /** Whether cells remember how they dried and wetted, by scanning curves; without it each medium has its one curve. */
+  readonly hysteresis?: "none" | "scanning" | undefined;
+  /** What cells begin with; by default all come from being full. */
+  readonly history?: Beginning | undefined;
   readonly outputHours: readonly number[];
 };
 export type InitialCondition =
   | { readonly kind: "hydrostatic"; readonly waterTableCm: number }
   | { readonly kind: "psi"; readonly cm: number }
-  | { readonly kind: "saturated" };
+  | { readonly kind: "saturated" }
+  /** A head for each cell, bottom to top. */
+  | { readonly kind: "cells"; readonly psi: readonly number[] };
+
+/** Kool & Parker (1987); Luckner et al. (1989): what most media have. */
+export const USUAL_WETTING_ALPHA_FACTOR = 2;
 
 export type ColumnAnswer = { readonly column: Column } & (
   | { readonly task: "equilibrium"; readonly state: Equilibrium }
@@ -80,6 +94,15 @@ export function solveColumnTask(task: ColumnTask, mostIterations = DEFAULT_MOST_
       const run = runTransient(column, initialPsiCm(column, task.initial), bottom, top, outputHours, {
         uptake,
         mostIterations,
+        hysteresis:
+          task.hysteresis === "scanning"
+            ? {
+                wettingAlphaFactors: task.layers.map(
+                  ({ wettingAlphaFactor = USUAL_WETTING_ALPHA_FACTOR }) => wettingAlphaFactor,
+                ),
+                beginning: task.history ?? FROM_FULL,
+              }
+            : undefined,
       });
       if (run.status !== "done") return failed(stoppedRun(run));
       return finite(column, run.states, { task: task.task, column, run });
@@ -89,6 +112,8 @@ export function solveColumnTask(task: ColumnTask, mostIterations = DEFAULT_MOST_
   }
 }
 
+const FROM_FULL: Beginning = { branch: "drying", turnsPsiCm: [] };
+
 function initialPsiCm({ zCm }: Column, initial: InitialCondition): Float64Array {
   switch (initial.kind) {
     case "hydrostatic":
@@ -97,6 +122,8 @@ function initialPsiCm({ zCm }: Column, initial: InitialCondition): Float64Array 
       return zCm.map(() => initial.cm);
     case "saturated":
       return zCm.map(() => 0);
+    case "cells":
+      return Float64Array.from(initial.psi);
     default:
       return initial satisfies never;
   }

@@ -11,7 +11,7 @@ const end = (side: ColumnEnd["side"]): ColumnEnd => ({
   halfCellAreaCm2: AREA_CM2,
   heightCm: 0,
   halfCellCm: 0.5,
-  table: hydraulicTable(hydraulicFunctions(PEAT), 1e-7),
+  media: hydraulicTable(hydraulicFunctions(PEAT), 1e-7),
 });
 
 /** The flow through an end whose cell is at a head, into the column [cm³/h]; its slope by the head; what ran off. */
@@ -21,7 +21,7 @@ function flowAt(condition: EndCondition, side: ColumnEnd["side"], psiCm: number,
   const flow = endFlow(condition, ending);
   flow.askCmPerHour = askCmPerHour;
   const evaluate = (psi: number): number => {
-    ending.table.lookUp(Float64Array.of(psi), 0, 1, at);
+    ending.media.lookUp(Float64Array.of(psi), 0, 1, at);
     flow.evaluate(psi, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, at.fluxPotential[0]!);
     return flow.inCm3PerHour;
   };
@@ -100,7 +100,7 @@ describe("an end of a column", () => {
       const ending = end(side);
       const flow = heldFlow(ending);
       const at = hydraulicValues(1);
-      ending.table.lookUp(Float64Array.of(-6.013), 0, 1, at);
+      ending.media.lookUp(Float64Array.of(-6.013), 0, 1, at);
       const through = (head: number): number => {
         flow.evaluate(head, -6.013, at.k[0]!, at.kSlope[0]!, at.lnK[0]!, at.lnKSlope[0]!, at.fluxPotential[0]!);
         return flow.through;

@@ -1,13 +1,17 @@
 import { hydraulicValues, type HydraulicTable } from "../hydraulics/table";
 import { fittedFlux } from "./fitted-flux";
 import type { EndFlow } from "./net-inflow";
+import { SDIRK_GAMMA } from "./sdirk";
 
 /** A flow that changes in steps: each value holds from its hour until the next. A number holds for good. [cm/h] */
 export type FluxInTime = number | readonly (readonly [hour: number, cmPerHour: number])[];
 
+/** A head that is led from each of its values straight to the next. [cm] */
+export type HeadInTime = number | readonly (readonly [hour: number, cm: number])[];
+
 export type EndCondition =
   | { readonly kind: "sealed" }
-  | { readonly kind: "psi"; readonly cm: number }
+  | { readonly kind: "psi"; readonly cm: HeadInTime }
   | { readonly kind: "flux"; readonly cmPerHour: FluxInTime }
   | { readonly kind: "seepage" }
   | { readonly kind: "free-drainage" }
@@ -46,7 +50,21 @@ export function fluxSum(a: FluxInTime, b: FluxInTime): FluxInTime {
 
 /** The hours at which a condition jumps, after 0. */
 export const jumpHours = (condition: EndCondition): readonly number[] =>
-  "cmPerHour" in condition ? jumpsOf(condition.cmPerHour) : [];
+  "cmPerHour" in condition
+    ? jumpsOf(condition.cmPerHour)
+    : condition.kind === "psi" && typeof condition.cm !== "number"
+      ? condition.cm.slice(1).map(([hour]) => hour)
+      : [];
+
+/** The head an end is held at at an hour. */
+export function headAtCm(head: HeadInTime, hour: number): number {
+  if (typeof head === "number") return head;
+  const next = head.findIndex(([at]) => at > hour);
+  if (next < 0) return head.at(-1)![1];
+  if (next === 0) return head[0]![1];
+  const [[from, fromCm], [to, toCm]] = [head[next - 1]!, head[next]!];
+  return fromCm + ((toCm - fromCm) * (hour - from)) / (to - from);
+}
 
 /** The flow asked for at an hour; at a jump, of what follows. */
 export function fluxAt(flux: FluxInTime, hour: number): number {
@@ -71,7 +89,13 @@ export type ColumnEnd = {
   readonly heightCm: number;
   /** From the end of the column to the centre of the cell there. [cm] */
   readonly halfCellCm: number;
-  readonly table: HydraulicTable;
+  /** What the medium of the cell there is at heads, as that cell knows it. */
+  readonly media: EndMedia;
+};
+
+export type EndMedia = Pick<HydraulicTable, "lookUp"> & {
+  /** Where cells remember: the flux potential at a head as far from that of the cell, at its head, as if over heads. */
+  readonly potentialFrom?: (endPsiCm: number, psiCm: number) => number;
 };
 
 /**
@@ -93,7 +117,7 @@ export type HeldFlow = {
   ): void;
 };
 
-export function heldFlow({ side, halfCellAreaCm2, halfCellCm, table }: ColumnEnd): HeldFlow {
+export function heldFlow({ side, halfCellAreaCm2, halfCellCm, media }: ColumnEnd): HeldFlow {
   const into = side === "bottom" ? halfCellAreaCm2 : -halfCellAreaCm2;
   // the end itself: a head, and what the medium is there
   const endPsi = new Float64Array(1);
@@ -105,7 +129,8 @@ export function heldFlow({ side, halfCellAreaCm2, halfCellCm, table }: ColumnEnd
     slopeByEnd: 0,
     evaluate(endPsiCm, psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
       endPsi[0] = endPsiCm;
-      table.lookUp(endPsi, 0, 1, at);
+      media.lookUp(endPsi, 0, 1, at);
+      if (media.potentialFrom) at.fluxPotential[0] = media.potentialFrom(endPsiCm, psiCm);
       if (side === "bottom")
         fittedFlux(
           endPsiCm,
@@ -151,6 +176,8 @@ export function heldFlow({ side, halfCellAreaCm2, halfCellCm, table }: ColumnEnd
 export type ConditionedEnd = EndFlow & {
   /** The flux asked for, which the driver sets at each jump. [cm/h] */
   askCmPerHour: number;
+  /** Which hours a step is from and to, for a head that is led through them. */
+  setHours(fromHour: number): void;
   /** Whether water is asked of the column here, whatever it has to give. */
   readonly demands: boolean;
 };
@@ -163,7 +190,17 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): ConditionedEnd
   const { areaCm2 } = end;
   const held = heldFlow(end);
 
+  let heldCm = condition.kind === "psi" ? headAtCm(condition.cm, 0) : 0;
+  let stepFrom = 0;
+  const isLed = condition.kind === "psi" && typeof condition.cm !== "number";
+
   const flow: ConditionedEnd = {
+    setHours(fromHour) {
+      stepFrom = fromHour;
+    },
+    beginStage(stage, stepHours) {
+      if (isLed) heldCm = headAtCm(condition.cm, stepFrom + (stage === 1 ? SDIRK_GAMMA : 1) * stepHours);
+    },
     get demands() {
       return condition.kind === "flux" && flow.askCmPerHour < 0;
     },
@@ -180,7 +217,7 @@ export function endFlow(condition: EndCondition, end: ColumnEnd): ConditionedEnd
           flow.inCm3PerHour = areaCm2 * flow.askCmPerHour;
           return;
         case "psi":
-          held.evaluate(condition.cm, psiCm, k, kSlope, lnK, slope, potential);
+          held.evaluate(heldCm, psiCm, k, kSlope, lnK, slope, potential);
           take();
           return;
         case "free-drainage":

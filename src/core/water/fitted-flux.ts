@@ -105,3 +105,95 @@ export function correctFarApart(
   out[1] = factor * out[1]! + q * (weight * byA - (ratio - 1) * weightSlope * slopeA);
   out[2] = factor * out[2]! + q * (weight * byB + (ratio - 1) * weightSlope * slopeB);
 }
+
+/**
+ * The flow between two points of one medium that remember different things. K is a function of the head on the main
+ * drying curve, e, at which a point holds as much; along the way the head goes with e by some slope r = d(psi)/d(e)
+ * between those at the two points, and what is left of their difference is a jump δ between the two histories, which
+ * drives the water as gravity does:
+ *
+ *     q = −K(e)·(r·de/dz + g),   g = 1 + δ/length,   δ = Δpsi − r·Δe
+ *
+ * whose exact flow is that of one curve with gravity g and slope b/r. r is the secant where that lies between the slopes
+ * at the points, so that two points of one curve flow as if there were no other.
+ * @param out in: K, d(K)/d(psi), ln K, d(ln K)/d(psi), psi, e, r and the potential over e of the lower point, then of
+ *   the upper; gets the flux [cm/h] and its slopes by psi of the lower and the upper point in its first places
+ */
+export function rememberingFlux(points: Float64Array, lengthCm: number, out: Float64Array): void {
+  const kA = points[0]!;
+  const kSlopeA = points[1]!;
+  const lnKA = points[2]!;
+  const slopeA = points[3]!;
+  const psiA = points[4]!;
+  const mainA = points[5]!;
+  const perA = points[6]!;
+  const kB = points[8]!;
+  const kSlopeB = points[9]!;
+  const lnKB = points[10]!;
+  const slopeB = points[11]!;
+  const psiB = points[12]!;
+  const mainB = points[13]!;
+  const perB = points[14]!;
+  const difference = psiB - psiA;
+  const mainDifference = mainB - mainA;
+  const isApart = mainDifference > SAME_PSI_CM || mainDifference < -SAME_PSI_CM;
+  const secant = isApart ? difference / mainDifference : (perA + perB) / 2;
+  const least = perA < perB ? perA : perB;
+  const most = perA < perB ? perB : perA;
+  const per = secant < least ? least : secant > most ? most : secant;
+  const isOneCurve = per === secant && isApart;
+  const gravity = isOneCurve ? 1 : 1 + (difference - per * mainDifference) / lengthCm;
+  const lnKDifference = lnKB - lnKA;
+  const kDifference = kB - kA;
+  // how x goes with gravity: length·b/r
+  const bending = isApart ? (lengthCm * lnKDifference) / (per * mainDifference) : (lengthCm * (slopeA + slopeB)) / 2;
+  const x = gravity * bending;
+  // how gravity goes with the heads
+  const byGravityA = isOneCurve ? 0 : (per / perA - 1) / lengthCm;
+  const byGravityB = isOneCurve ? 0 : (1 - per / perB) / lengthCm;
+  if (x < EVEN_X && x > -EVEN_X) {
+    // the mean of K on one slope, times the whole gradient
+    const isEven = lnKDifference < EVEN_X && lnKDifference > -EVEN_X;
+    const mean = isEven ? (kA + kB) / 2 : kDifference / lnKDifference;
+    const gradient = (difference + lengthCm) / lengthCm;
+    const byA = isEven ? kSlopeA / 2 : (mean * slopeA - kSlopeA) / lnKDifference;
+    const byB = isEven ? kSlopeB / 2 : (kSlopeB - mean * slopeB) / lnKDifference;
+    out[0] = -mean * gradient;
+    out[1] = mean / lengthCm - byA * gradient;
+    out[2] = -mean / lengthCm - byB * gradient;
+  } else {
+    const share = oneOverExpm1(x);
+    const bend = gravity * kDifference * share * (1 + share);
+    const q = -kB - kDifference * share;
+    // d(x) by either head: through gravity, ln K and e
+    const perMain = isApart ? bending / mainDifference : 0;
+    const perLnK = isApart ? lengthCm / (per * mainDifference) : 0;
+    const mainByA = isOneCurve ? per : perA;
+    const mainByB = isOneCurve ? per : perB;
+    const xByA = byGravityA * bending + gravity * (-perLnK * slopeA + perMain / mainByA);
+    const xByB = byGravityB * bending + gravity * (perLnK * slopeB - perMain / mainByB);
+    out[0] = gravity * q;
+    out[1] = gravity * kSlopeA * share + bend * xByA + q * byGravityA;
+    out[2] = -gravity * kSlopeB * (1 + share) + bend * xByB + q * byGravityB;
+  }
+  if (isApart && (lnKDifference > ONE_SLOPE_LN_K || lnKDifference < -ONE_SLOPE_LN_K)) {
+    // the mean of K is known over e: slopes by e, and back
+    out[1]! *= perA;
+    out[2]! *= perB;
+    correctFarApart(
+      mainDifference,
+      kA,
+      kSlopeA * perA,
+      slopeA * perA,
+      points[7]!,
+      kB,
+      kSlopeB * perB,
+      slopeB * perB,
+      points[15]!,
+      lnKDifference,
+      out,
+    );
+    out[1]! /= perA;
+    out[2]! /= perB;
+  }
+}

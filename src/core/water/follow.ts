@@ -135,7 +135,10 @@ const surfaceOf = (
 });
 
 /** How far a network is followed, and who is told of it. */
-export type Following = Pick<TransientOptions, "mostIterations" | "mayGoOn" | "onHour">;
+export type Following = Pick<
+  TransientOptions,
+  "mostIterations" | "mayGoOn" | "onHour" | "unevenShare" | "toleranceTheta" | "toleranceMeanTheta"
+>;
 
 /**
  * Follows a whole network through forcing and acts from a state at hour 0: its column with every store and way out it

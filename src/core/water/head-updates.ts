@@ -18,9 +18,12 @@ const SHARE_ACCURACY = 1.02;
 /** Where a curve has run out suction grows by this factor at most in one update. */
 const SUCTION_GROWTH = 8;
 
+/** An interface may pass beyond its two cells on its way by so much. [cm] */
+const BEYOND_CM = 1;
+
 /** @returns what moves the trial heads of a stage by the changes it has found */
 export function headUpdates(grid: RichardsGrid, stage: TrialStage): () => void {
-  const { nodes, tableOf, isInterface, volumeCm3, firstEmptiedPsiCm } = grid;
+  const { nodes, tables, tableOf, curveOf, firstNode, faceLengthCm, isInterface, volumeCm3, firstEmptiedPsiCm } = grid;
   const { psiCm, driestPsiCm, theta, capacityPerCm, changeCm } = stage;
 
   function move(): void {
@@ -36,6 +39,17 @@ export function headUpdates(grid: RichardsGrid, stage: TrialStage): () => void {
         i++;
       }
     }
+    for (let layer = 1; layer < tables.length; layer++) keepNearNeighbours(firstNode[layer]! - 1);
+  }
+
+  /**
+   * The head of an interface lies between those of its two cells. On its way it passes beyond them by little: where both
+   * sides hardly conduct it would come back in ever so many updates.
+   */
+  function keepNearNeighbours(i: number): void {
+    const below = psiCm[i - 1]! - faceLengthCm[i - 1]!;
+    const above = psiCm[i + 1]! + faceLengthCm[i]!;
+    psiCm[i] = Math.min(Math.max(psiCm[i]!, Math.min(below, above) - BEYOND_CM), Math.max(below, above) + BEYOND_CM);
   }
 
   /**
@@ -62,7 +76,7 @@ export function headUpdates(grid: RichardsGrid, stage: TrialStage): () => void {
     let sum = 0;
     for (let k = from; k < to; k++)
       if (volumeCm3[k]! > 0)
-        sum += volumeCm3[k]! * (tableOf[k]!.waterContentAt(psiCm[k]! + share * changeCm[k]!) - theta[k]!);
+        sum += volumeCm3[k]! * (curveOf[k]!.waterContentAt(psiCm[k]! + share * changeCm[k]!) - theta[k]!);
     return sum;
   }
 
@@ -74,6 +88,7 @@ export function headUpdates(grid: RichardsGrid, stage: TrialStage): () => void {
     const now = psiCm[i]!;
     const next = now + delta;
     const table = tableOf[i]!;
+    const curve = curveOf[i]!;
     if (isInterface[i] !== 0) {
       const most = 2 * Math.abs(now) + 2;
       return now + Math.min(Math.max(delta, -most), most);
@@ -86,13 +101,13 @@ export function headUpdates(grid: RichardsGrid, stage: TrialStage): () => void {
       // The curves have a kink at saturation: a cell that fills stops on its dry side before it crosses, where the
       // slopes are those of the curve.
       if (thetaNow + asked >= table.thetaS) return now < near ? near : Math.min(next, -KINK_CM / 2);
-      return asked > SMALL_CHANGE || next > now / 2 ? Math.min(table.psiAtTheta(thetaNow + asked), -KINK_CM / 2) : next;
+      return asked > SMALL_CHANGE || next > now / 2 ? Math.min(curve.psiAtTheta(thetaNow + asked), -KINK_CM / 2) : next;
     }
     const driest = now * SUCTION_GROWTH;
     const least = Math.max(thetaNow + asked, table.thetaR + KEPT_SHARE * (thetaNow - table.thetaR));
-    if (asked < -SMALL_CHANGE) return Math.max(table.psiAtTheta(least), driest);
+    if (asked < -SMALL_CHANGE) return Math.max(curve.psiAtTheta(least), driest);
     return Math.max(
-      table.waterContentAt(next) < least - MOST_EXTRA_DRYING ? table.psiAtTheta(least - MOST_EXTRA_DRYING) : next,
+      curve.waterContentAt(next) < least - MOST_EXTRA_DRYING ? curve.psiAtTheta(least - MOST_EXTRA_DRYING) : next,
       driest,
     );
   }

@@ -1,9 +1,10 @@
 import type { AreaByHeight } from "../vessel/area-by-height";
 import { basinOf, basinVolumeCm3 } from "./basin";
 import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
-import { changesOf, fluxAt, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
-import { SDIRK_GAMMA } from "./richards";
-import { endCell, levelFinder, refillAt, refillHours, type Refill, type StoreFlow } from "./store";
+import { changesOf, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
+import { fluxClock, SURFACE_UNEVEN } from "./flux-clock";
+import { SDIRK_GAMMA } from "./sdirk";
+import { endCell, levelFinder, refillAt, type Refill, type StoreFlow } from "./store";
 
 /**
  * Water standing over the soil: what falls on the vessel's mouth goes into the soil, and what the soil cannot take, or
@@ -25,8 +26,8 @@ export type PondCondition = {
   readonly limitPsiCm: number;
 };
 
-export const pondJumps = (condition: PondCondition): readonly number[] => [
-  ...refillHours(condition),
+/** The hours at which its weather changes. */
+export const pondChanges = (condition: PondCondition): readonly number[] => [
   ...changesOf(condition.rainCm3PerHour),
   ...changesOf(condition.evaporationCm3PerHour),
 ];
@@ -39,6 +40,8 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
   const held = heldFlow(end);
   const water = basin.held(bedCm, condition.levelCm);
   const discharged = new Float64Array(2);
+  const rains = fluxClock(rainCm3PerHour);
+  const dries = fluxClock(evaporationCm3PerHour);
   let holding = false;
   let rain = 0;
   let evaporationAsked = 0;
@@ -106,11 +109,16 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
     setHour(now) {
       const { due, begins, holding: isHeld } = refillAt(refills, now);
       holding = isHeld;
-      rain = fluxAt(rainCm3PerHour, now);
-      evaporationAsked = fluxAt(evaporationCm3PerHour, now);
       if (due === undefined || !begins || due.levelCm <= water.levelCm) return;
       flow.refilledCm3 += water.fillTo(due.levelCm);
     },
+
+    setSpan(fromHour, toHour) {
+      rain = rains.meanOver(fromHour, toHour);
+      evaporationAsked = dries.meanOver(fromHour, toHour);
+    },
+    evenUntil: (fromHour, toHour, mostOffCm3) =>
+      dries.evenUntil(fromHour, rains.evenUntil(fromHour, toHour, mostOffCm3), SURFACE_UNEVEN * mostOffCm3),
 
     beginStage(stage, hours) {
       stepHours = hours;

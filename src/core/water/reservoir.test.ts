@@ -180,9 +180,9 @@ describe("root uptake", () => {
     const cm = [0, 0.2, 0.5, 0.5 + 1, 0.1 + 1, 1];
     const all = cm.reduce((sum, one) => sum + one, 0);
     expect([...uptake.share]).toEqual(cm.map((one) => expect.closeTo(one / all, 12) as number));
-    uptake.setHour(4.9);
+    uptake.setSpan(4.9, 4.95);
     expect(uptake.askCm3PerHour).toBeCloseTo(10, 12);
-    uptake.setHour(5);
+    uptake.setSpan(5, 6);
     expect(uptake.askCm3PerHour).toBe(0);
     const nowhere = { demandCmPerHour: 1, roots: [{ fromCm: 4, toCm: 9, weight: 1 }], stress: CONTAINER_UPTAKE };
     expect(() => uptakeOf(made, nowhere)).toThrow(RangeError);

@@ -1,9 +1,10 @@
 import type { AreaByHeight } from "../vessel/area-by-height";
 import { basinOf, basinVolumeCm3 } from "./basin";
 import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
-import { changesOf, fluxAt, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
-import { SDIRK_GAMMA } from "./richards";
-import { endCell, levelFinder, refillAt, refillHours, type Refill, type StoreFlow } from "./store";
+import { changesOf, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
+import { fluxClock, SURFACE_UNEVEN } from "./flux-clock";
+import { SDIRK_GAMMA } from "./sdirk";
+import { endCell, levelFinder, refillAt, type Refill, type StoreFlow } from "./store";
 
 /**
  * A store of free water at the foot of a column: its surface stands at a height, falls as the column draws on it, rises
@@ -31,11 +32,9 @@ export type ReservoirCondition = {
 };
 /** The last film of a store gives in proportion to its depth, so that it runs dry without a jolt. [cm] */
 const FILM_CM = 0.02;
-/** The hours at which anything a reservoir is told changes. */
-export const reservoirJumps = (condition: ReservoirCondition): readonly number[] => [
-  ...refillHours(condition),
-  ...changesOf(condition.evaporationCm3PerHour ?? 0),
-];
+/** The hours at which its weather changes. */
+export const reservoirChanges = ({ evaporationCm3PerHour = 0 }: ReservoirCondition): readonly number[] =>
+  changesOf(evaporationCm3PerHour);
 
 /** A store that takes in what has run out elsewhere in the step just taken: it is there from the next on. */
 export type CatchingFlow = StoreFlow & { catch(cm3: number): void };
@@ -48,6 +47,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
   const { areaCm2 } = basin;
   const held = heldFlow(end);
   const water = basin.held(bedCm, condition.levelCm);
+  const dries = fluxClock(evaporationCm3PerHour);
   let holding = false;
   let evaporationAsked = 0;
   // the step being tried: the level its stage starts from, the hours of the stage, and the flows of both stages
@@ -80,8 +80,12 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
     flow.slope = held.slopeByCell;
     byLevel = headCm > 0 ? held.slopeByEnd : 0;
     if (held.through <= 0) return;
+    if (headCm <= 0) {
+      flow.inCm3PerHour = flow.slope = byLevel = 0;
+      return;
+    }
     if (headCm < FILM_CM) {
-      const left = Math.max(0, headCm / FILM_CM);
+      const left = headCm / FILM_CM;
       flow.inCm3PerHour *= left;
       flow.slope *= left;
       byLevel = left * byLevel + held.through / FILM_CM;
@@ -97,15 +101,18 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
     dischargeAt(discharges, levelCm, discharged);
     const left = Math.min(1, Math.max(0, (levelCm - bedCm) / FILM_CM));
     // the column comes first; no step takes more than there is
-    evaporation = Math.min(evaporationAsked * left, Math.max(0, mostLost - Math.max(0, flow.inCm3PerHour)));
+    const most = Math.max(0, mostLost - Math.max(0, flow.inCm3PerHour));
+    const isCut = evaporationAsked * left > most;
+    evaporation = isCut ? most : evaporationAsked * left;
     outByLevel = discharged[1]!;
     out = discharged[0]!;
-    const most = mostOut + Math.max(0, -flow.inCm3PerHour);
-    if (out > most) {
-      out = most;
+    const mostRuns = mostOut + Math.max(0, -flow.inCm3PerHour);
+    if (out > mostRuns) {
+      out = mostRuns;
       outByLevel = 0;
     }
-    if (left > 0 && left < 1) outByLevel += evaporationAsked / FILM_CM;
+    // one that is cut does not grow with the level: a slope it has not would make the search for the level crawl
+    if (left > 0 && left < 1 && !isCut) outByLevel += evaporationAsked / FILM_CM;
     return out + evaporation;
   }
 
@@ -144,12 +151,16 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
     setHour(now) {
       const { due, begins, holding: isHeld } = refillAt(refills, now);
       holding = isHeld;
-      evaporationAsked = fluxAt(evaporationCm3PerHour, now);
       if (due !== undefined && begins && due.levelCm > water.levelCm) flow.refilledCm3 += water.fillTo(due.levelCm);
       if (holding || water.levelCm <= overflowCm) return;
       // what stands over the hole has run out before anything else has moved
       flow.overflowCm3 -= water.fillTo(overflowCm);
     },
+
+    setSpan(fromHour, toHour) {
+      evaporationAsked = dries.meanOver(fromHour, toHour);
+    },
+    evenUntil: (fromHour, toHour, mostOffCm3) => dries.evenUntil(fromHour, toHour, SURFACE_UNEVEN * mostOffCm3),
 
     beginStage(stage, hours) {
       stepHours = hours;

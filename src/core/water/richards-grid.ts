@@ -1,4 +1,5 @@
 import type { HydraulicTable } from "../hydraulics/table";
+import type { CellMemory } from "./cell-memory";
 import { layerAreaAtCm2, type Column } from "./column";
 
 /**
@@ -12,6 +13,8 @@ export type RichardsGrid = {
   readonly firstNode: Int32Array;
   /** By node, from here on. An interface counts to the layer below it. */
   readonly tableOf: readonly HydraulicTable[];
+  /** The curve a node is on: of its medium, or, where cells remember, its own. */
+  readonly curveOf: readonly NodeCurve[];
   readonly isInterface: Uint8Array;
   /** The cell of a node; 0 for an interface. */
   readonly cellOf: Int32Array;
@@ -29,6 +32,8 @@ export type RichardsGrid = {
   /** By cell. */
   readonly nodeOfCell: Int32Array;
 };
+
+export type NodeCurve = Pick<HydraulicTable, "waterContentAt" | "psiAtTheta">;
 
 /** The heads a stage of a step is tried with, and what it finds at them. All by node. */
 export type TrialStage = {
@@ -65,8 +70,11 @@ export function trialStage(nodes: number): TrialStage {
 /** A cell is nearly saturated while less than this share of its pores has emptied. */
 const FIRST_EMPTIED = 0.01;
 
-/** @param tables those of the column's layers, in their order */
-export function richardsGrid(column: Column, tables: readonly HydraulicTable[]): RichardsGrid {
+/**
+ * @param tables those of the column's layers, in their order
+ * @param memory of its cells, where they remember
+ */
+export function richardsGrid(column: Column, tables: readonly HydraulicTable[], memory?: CellMemory): RichardsGrid {
   const nodes = column.zCm.length + column.layers.length - 1;
   const array = (): Float64Array => new Float64Array(nodes);
   const tableOf: HydraulicTable[] = [];
@@ -114,11 +122,21 @@ export function richardsGrid(column: Column, tables: readonly HydraulicTable[]):
 
   const nodeOfCell = new Int32Array(column.zCm.length);
   for (let i = 0; i < nodes; i++) if (isInterface[i] === 0) nodeOfCell[cellOf[i]!] = i;
+  const curveOf = memory
+    ? tableOf.map((_, i): NodeCurve => {
+        const cell = cellOf[isInterface[i] === 0 ? i : i - 1]!;
+        return {
+          waterContentAt: (psiCm) => memory.waterContentAt(cell, psiCm),
+          psiAtTheta: (theta) => memory.psiAtTheta(cell, theta),
+        };
+      })
+    : tableOf;
   return {
     nodes,
     tables,
     firstNode,
     tableOf,
+    curveOf,
     isInterface,
     cellOf,
     volumeCm3,

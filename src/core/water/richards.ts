@@ -1,7 +1,10 @@
 import type { HydraulicTable } from "../hydraulics/table";
+import type { CellMemory } from "./cell-memory";
 import type { Column } from "./column";
 import { netInflow, type EndFlow, type SideFlow, type Uptake } from "./net-inflow";
+import { nodeHydraulics, rememberingHydraulics } from "./node-hydraulics";
 import { richardsGrid, trialStage } from "./richards-grid";
+import { SDIRK_GAMMA } from "./sdirk";
 import { stageSolver } from "./stage-solver";
 
 /**
@@ -15,9 +18,15 @@ import { stageSolver } from "./stage-solver";
  * no water whatever Newton's tolerance.
  */
 
-export const SDIRK_GAMMA = 1 - Math.SQRT1_2;
 /** |R(z) − e^z| / |z|³ of the method as z → 0: its local error is this times dt³·y‴. */
 const ERROR_CONSTANT = 3 * SDIRK_GAMMA ** 2 - 2 * SDIRK_GAMMA ** 3 - 1 / 6;
+
+/**
+ * How far a first guess goes from a suction: a coarse medium that wets conducts a thousand times more at half of it, and
+ * what is guessed so takes many iterations to be taken back.
+ */
+const MOST_DRIED = 1.5;
+const MOST_WETTED = 0.9;
 
 /** From stage 1 to stage 2, in steps of the way to stage 1. */
 const STAGE_AHEAD = (1 - SDIRK_GAMMA) / SDIRK_GAMMA;
@@ -49,8 +58,9 @@ export type Richards = {
   readonly uptakeCm3: Float64Array;
   /** What has come in at each side flow. [cm³] */
   readonly sidesInCm3: Float64Array;
-  /** Largest estimated error of the last step in any cell. [m³/m³] */
+  /** Largest estimated error of the last step in any cell, and the root mean square of all. [m³/m³] */
   errorTheta: number;
+  meanErrorTheta: number;
   readonly iterations: number;
   /** The cells at the ends as they are, and in the step last tried, taken or not. */
   readonly endCells: EndCells;
@@ -65,6 +75,8 @@ export type Richards = {
   accept(): void;
   /** Says that the end flows have jumped: the last step tells nothing about the next. */
   forgetSlope(): void;
+  /** Says that what is asked or falls is another than in the last step: heads go on from where they were heading. */
+  weatherChanged(): void;
   /** Fills in heads and water contents of the cells, bottom to top. */
   copyState(psiCm: Float64Array, theta: Float64Array): void;
   storedCm3(): number;
@@ -73,6 +85,7 @@ export type Richards = {
 /**
  * @param tables those of the column's layers, in their order
  * @param toleranceTheta what Newton's method may leave over in a cell [m³/m³]
+ * @param memory of the cells, at the heads they start from; without one each medium has one curve
  */
 export function createRichards(
   column: Column,
@@ -82,13 +95,15 @@ export function createRichards(
   toleranceTheta: number,
   sinks: readonly Uptake[] = [],
   sides: readonly SideFlow[] = [],
+  memory?: CellMemory,
 ): Richards {
-  const grid = richardsGrid(column, tables);
-  const { nodes, tableOf, isInterface, cellOf, volumeCm3, perVolume } = grid;
+  const grid = richardsGrid(column, tables, memory);
+  const { nodes, tableOf, curveOf, firstEmptiedPsiCm, isInterface, cellOf, volumeCm3, perVolume } = grid;
   const array = (): Float64Array => new Float64Array(nodes);
   const stage = trialStage(nodes);
   const { psiCm: trial, theta: curveTheta, netCm3PerHour, driestPsiCm } = stage;
-  const inflow = netInflow(grid, stage, bottom, top, sinks, sides);
+  const hydraulics = memory ? rememberingHydraulics(grid, stage, memory) : nodeHydraulics(grid, stage);
+  const inflow = netInflow(grid, stage, hydraulics, bottom, top, sinks, sides);
   const { takenCm3PerHour } = inflow;
   const base = array();
   /** With less water than this a cell has next to none to give. */
@@ -108,16 +123,29 @@ export function createRichards(
   const net1 = array();
   const net2 = array();
   const netBefore = array();
+  /** The bend of what flows into each node; as errors of water content, each cell for itself. */
+  const bend = array();
+  const lone = array();
+  const cellPsi = new Float64Array(column.zCm.length);
   /** What the sinks took, and the sides brought, at the heads of stage 1. [cm³/h] */
   const taken1 = new Float64Array(sinks.length);
   const sides1 = new Float64Array(sides.length);
+  /** Where each sink takes: with less water than this a cell gives it none; 0 elsewhere. */
+  const wiltedTheta = sinks.map(({ share, wiltedPsiCm }) =>
+    Float64Array.from({ length: nodes }, (_, i) =>
+      isInterface[i] === 0 && share[cellOf[i]!]! > 0 ? tableOf[i]!.waterContentAt(wiltedPsiCm) : 0,
+    ),
+  );
+  /** Whether the last step says where heads are heading; and whether its last inflow is that of the present heads. */
   let slopeKnown = false;
+  let flowKnown = false;
+  let isFirst = true;
   let lastHours = 0;
   let triedHours = 0;
 
   /** A first guess for a head that was `now`: where it is heading, but no further than the curve bends. */
   const guess = (i: number, now: number, heading: number): number =>
-    now < 0 ? Math.max(Math.min(Math.max(heading, 1.5 * now), 0.5 * now), driestPsiCm[i]!) : now;
+    now < 0 ? Math.max(Math.min(Math.max(heading, MOST_DRIED * now), MOST_WETTED * now), driestPsiCm[i]!) : now;
 
   const endCells = (heads: Float64Array, contents: Float64Array): EndCells => ({
     bottomPsiCm: heads[0]!,
@@ -126,6 +154,22 @@ export function createRichards(
     topIsEmpty: contents[nodes - 1]! < emptyTheta[nodes - 1]!,
   });
 
+  /** Where cells remember, on which curve one begins to empty depends on how it was filled. */
+  function findFirstEmptied(): void {
+    if (!memory) return;
+    for (let i = 0; i < nodes; i++)
+      firstEmptiedPsiCm[i] = memory.firstEmptiedPsiCm(cellOf[isInterface[i] === 0 ? i : i - 1]!);
+  }
+
+  /** The most by which roots have taken of a cell more than it gives: such a step was too long. [m³/m³] */
+  function overdrawnTheta(): number {
+    let worst = 0;
+    for (const wilted of wiltedTheta)
+      for (let i = 0; i < nodes; i++)
+        if (stageTheta[i]! < wilted[i]! && theta[i]! > wilted[i]!) worst = Math.max(worst, wilted[i]! - stageTheta[i]!);
+    return worst;
+  }
+
   const richards: Richards = {
     bottomInCm3: 0,
     topInCm3: 0,
@@ -133,6 +177,7 @@ export function createRichards(
     uptakeCm3: new Float64Array(sinks.length),
     sidesInCm3: new Float64Array(sides.length),
     errorTheta: 0,
+    meanErrorTheta: 0,
     get iterations() {
       return solver.iterations;
     },
@@ -149,9 +194,11 @@ export function createRichards(
         psi[i] = isInterface[i] === 0 ? psiCm[cellOf[i]!]! : (psiCm[cellOf[i - 1]!]! + psiCm[cellOf[i + 1]!]!) / 2;
         driestPsiCm[i] = Math.min(tableOf[i]!.driestPsiCm, psi[i]!);
         emptyTheta[i] = tableOf[i]!.thetaR + MOST_OFF_CURVE;
-        theta[i] = settledTheta[i] = tableOf[i]!.waterContentAt(psi[i]!);
+        theta[i] = settledTheta[i] = curveOf[i]!.waterContentAt(psi[i]!);
       }
-      slopeKnown = false;
+      slopeKnown = flowKnown = false;
+      isFirst = true;
+      findFirstEmptied();
     },
 
     tryStep(hours) {
@@ -160,6 +207,12 @@ export function createRichards(
       const stageTolerance = toleranceTheta * Math.min(1, Math.max(LEAST_TOLERANCE_SHARE, hours / LEFTOVER_HOURS));
       bottom.beginStage?.(1, hours);
       top.beginStage?.(1, hours);
+      if (!flowKnown && !isFirst) {
+        // what flows at the present heads, by what is asked and falls from now on
+        trial.set(psi);
+        inflow.evaluate();
+        netBefore.set(netCm3PerHour);
+      }
       // stage 1, from the present heads carried on a little the way they went
       const kept = 1 - Math.min(1, hours / LEFTOVER_HOURS);
       const ahead = slopeKnown && lastHours > 0 ? Math.min(1, (SDIRK_GAMMA * hours) / lastHours) : 0;
@@ -194,10 +247,11 @@ export function createRichards(
         richards.uptakeCm3[s] = early * taken1[s]! + SDIRK_GAMMA * hours * takenCm3PerHour[s]!;
       for (let s = 0; s < sides.length; s++)
         richards.sidesInCm3[s] = early * sides1[s]! + SDIRK_GAMMA * hours * sides[s]!.inCm3PerHour;
-      // y‴ from the second difference of the inflow over 0, gamma and 1; without a past, y″ from the two stages
+      // y‴ from the second difference of the inflow over 0, gamma and 1; y″ from the two stages in the first step of all,
+      // where interfaces have yet to find their heads
       const late = SDIRK_GAMMA * hours;
-      const past = slopeKnown ? 1 / SDIRK_GAMMA : 0;
-      const errorFactor = (slopeKnown ? 2 : 1) * ERROR_CONSTANT * hours;
+      const past = isFirst ? 0 : 1 / SDIRK_GAMMA;
+      const errorFactor = (isFirst ? 1 : 2) * ERROR_CONSTANT * hours;
       let worst = 0;
       let worstOff = 0;
       for (let i = 0; i < nodes; i++) {
@@ -207,16 +261,26 @@ export function createRichards(
           // what an interface was left with belongs to a cell: the one below
           stageTheta[i - 1]! += flowed * perVolume[i - 1]!;
           worstOff = Math.max(worstOff, Math.abs(stageTheta[i - 1]! - curveTheta[i - 1]!));
+          bend[i] = 0;
           continue;
         }
         stageTheta[i] = theta[i]! + flowed * perV;
         const off = Math.abs(stageTheta[i]! - curveTheta[i]!);
         if (!(off <= worstOff)) worstOff = off;
-        const bend = (net2[i]! - net1[i]!) / (1 - SDIRK_GAMMA) - (net1[i]! - netBefore[i]!) * past;
-        const error = Math.abs(bend) * perV;
-        if (error > worst) worst = error;
+        bend[i] = (net2[i]! - net1[i]!) / (1 - SDIRK_GAMMA) - (net1[i]! - netBefore[i]!) * past;
       }
-      richards.errorTheta = errorFactor * worst;
+      for (let i = 0; i < nodes; i++) lone[i] = bend[i]! * perVolume[i]!;
+      // a cell's error is what its neighbours leave of it
+      solver.spread(bend);
+      let squares = 0;
+      for (let i = 0; i < nodes; i++) {
+        const raw = Math.abs(lone[i]!);
+        const error = Math.min(raw, Math.abs(bend[i]!));
+        squares += error * error;
+        if (!(error <= worst)) worst = error;
+      }
+      richards.errorTheta = Math.max(errorFactor * worst, overdrawnTheta());
+      richards.meanErrorTheta = errorFactor * Math.sqrt(squares / nodes);
       // what has flowed into the cells is what they hold by their curves at the heads found, or the heads are none
       return worstOff <= MOST_OFF_CURVE;
     },
@@ -230,11 +294,20 @@ export function createRichards(
       settledTheta.set(curveTheta);
       netBefore.set(net2);
       lastHours = triedHours;
-      slopeKnown = true;
+      slopeKnown = flowKnown = true;
+      isFirst = false;
+      if (!memory) return;
+      for (let i = 0; i < nodes; i++) if (isInterface[i] === 0) cellPsi[cellOf[i]!] = psi[i]!;
+      memory.accept(cellPsi);
+      findFirstEmptied();
     },
 
     forgetSlope() {
-      slopeKnown = false;
+      slopeKnown = flowKnown = false;
+    },
+
+    weatherChanged() {
+      flowKnown = false;
     },
 
     copyState(psiCm, thetaOut) {

@@ -1,8 +1,9 @@
-import { endFlow, fluxAt, jumpHours, type ColumnEnd } from "./ends";
+import { endFlow, jumpHours, type ColumnEnd } from "./ends";
+import { fluxClock } from "./flux-clock";
 import type { EndFlow } from "./net-inflow";
-import { pondFlow, pondJumps } from "./pond";
-import { reservoirFlow, reservoirJumps } from "./reservoir";
-import type { StoreFlow } from "./store";
+import { pondChanges, pondFlow } from "./pond";
+import { reservoirChanges, reservoirFlow } from "./reservoir";
+import { refillHours, type StoreFlow } from "./store";
 import type { BottomCondition, TopCondition } from "./transient";
 
 /** An end of a column through a run: its flow, the water of its own where it has some, and what changes by the hour. */
@@ -13,36 +14,57 @@ export type RunEnd = {
   readonly catch: ((cm3: number) => void) | undefined;
   /** Whether a flux out of the column is asked now. */
   demands(): boolean;
+  /** Says what hour it is, where something is done then. */
   setHour(hour: number): void;
-  /** The hours at which the flow jumps. */
-  readonly jumpHours: readonly number[];
+  /** What is asked and falls is told as its mean over a span of time. */
+  setSpan(fromHour: number, toHour: number): void;
+  /** See FluxClock; off by no more than this. [cm³] */
+  evenUntil(fromHour: number, toHour: number, mostOffCm3: number): number;
+  /** The hours at which something is done to its store, and those at which what is asked or falls changes. */
+  readonly actHours: readonly number[];
+  readonly changeHours: readonly number[];
 };
 
 export function runEnd(condition: BottomCondition | TopCondition, end: ColumnEnd): RunEnd {
   switch (condition.kind) {
     case "reservoir": {
       const flow = reservoirFlow(condition, end);
-      return storeEnd(flow, reservoirJumps(condition), condition.catches ? (cm3) => flow.catch(cm3) : undefined);
+      return storeEnd(
+        flow,
+        refillHours(condition),
+        reservoirChanges(condition),
+        condition.catches ? (cm3) => flow.catch(cm3) : undefined,
+      );
     }
     case "pond":
-      return storeEnd(pondFlow(condition, end), pondJumps(condition), undefined);
+      return storeEnd(pondFlow(condition, end), refillHours(condition), pondChanges(condition), undefined);
     default: {
       const flow = endFlow(condition, end);
+      const clock = fluxClock("cmPerHour" in condition ? condition.cmPerHour : 0);
       return {
         flow,
         store: undefined,
         catch: undefined,
         demands: () => flow.demands,
-        setHour(hour) {
-          if ("cmPerHour" in condition) flow.askCmPerHour = fluxAt(condition.cmPerHour, hour);
+        setHour: () => undefined,
+        setSpan(fromHour, toHour) {
+          flow.setHours(fromHour);
+          flow.askCmPerHour = clock.meanOver(fromHour, toHour);
         },
-        jumpHours: jumpHours(condition),
+        evenUntil: (fromHour, toHour, mostOffCm3) => clock.evenUntil(fromHour, toHour, mostOffCm3 / end.areaCm2),
+        actHours: [],
+        changeHours: jumpHours(condition),
       };
     }
   }
 }
 
-const storeEnd = (store: StoreFlow, jumps: readonly number[], catchUp: RunEnd["catch"]): RunEnd => ({
+const storeEnd = (
+  store: StoreFlow,
+  actHours: readonly number[],
+  changeHours: readonly number[],
+  catchUp: RunEnd["catch"],
+): RunEnd => ({
   flow: store,
   store,
   catch: catchUp,
@@ -50,5 +72,10 @@ const storeEnd = (store: StoreFlow, jumps: readonly number[], catchUp: RunEnd["c
   setHour(hour) {
     store.setHour(hour);
   },
-  jumpHours: jumps,
+  setSpan(fromHour, toHour) {
+    store.setSpan(fromHour, toHour);
+  },
+  evenUntil: store.evenUntil,
+  actHours,
+  changeHours,
 });

@@ -27,6 +27,12 @@ export type StageSolver = {
    * @returns false when it does not converge
    */
   solve(hours: number, toleranceTheta: number): boolean;
+  /**
+   * What errors in the water of each node come to once the stage's own system has spread them, as a stiff one does
+   * (Shampine & Baca 1984; Hosea & Shampine 1996): a cell that its neighbours keep in step with them has no error of its
+   * own. Works on the system that the last solve has left; turns them into errors of water content, in place.
+   */
+  spread(errorCm3: Float64Array): void;
   /** Of all stages so far. */
   iterations: number;
 };
@@ -45,6 +51,8 @@ export function stageSolver(
   const { nodes, tables, firstNode, faceLengthCm, volumeCm3, perScale, firstEmptiedPsiCm, specificStoragePerCm } = grid;
   const { psiCm, theta, capacityPerCm, netCm3PerHour, lower, diagonal, upper, changeCm } = stage;
   const move = headUpdates(grid, stage);
+  /** What of the row below each row of the last elimination has been taken. */
+  const factor = new Float64Array(nodes);
 
   /**
    * What the stage's balance is off by at the trial heads, and on the same way up the elimination of its system (Thomas
@@ -67,9 +75,10 @@ export function stageSolver(
       // where theta is constant up to an air entry, the specific storage keeps the matrix regular
       const least = isNearlyFull ? specificStoragePerCm : LEAST_CAPACITY_PER_CM;
       if (cap < least) capacityPerCm[i] = cap = least;
-      const factor = (-hours * lower[i]!) / pivot;
-      pivot = v * cap - hours * diagonal[i]! - factor * upperBelow;
-      changeBelow = residual - factor * changeBelow;
+      const share = (-hours * lower[i]!) / pivot;
+      factor[i] = share;
+      pivot = v * cap - hours * diagonal[i]! - share * upperBelow;
+      changeBelow = residual - share * changeBelow;
       upperBelow = upper[i]! *= -hours;
       diagonal[i] = pivot;
       changeCm[i] = changeBelow;
@@ -101,6 +110,15 @@ export function stageSolver(
 
   const solver: StageSolver = {
     iterations: 0,
+    spread(errorCm3) {
+      let below = 0;
+      for (let i = 0; i < nodes; i++) errorCm3[i] = below = errorCm3[i]! - factor[i]! * below;
+      let above = 0;
+      for (let i = nodes - 1; i >= 0; i--) {
+        above = (errorCm3[i]! - upper[i]! * above) / diagonal[i]!;
+        errorCm3[i] = above * capacityPerCm[i]!;
+      }
+    },
     solve(hours, toleranceTheta) {
       keepInterfacesBetween();
       for (let iteration = 0; ; iteration++) {

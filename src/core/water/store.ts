@@ -17,8 +17,12 @@ export type StoreFlow = EndFlow & {
   rainedCm3: number;
   /** What has run into it out of other parts of its network. */
   caughtCm3: number;
-  /** Says what hour it is: refills begin and end then, and weather changes. */
+  /** Says what hour it is: refills begin and end then. */
   setHour(hour: number): void;
+  /** Weather is told as its mean over a span of time. */
+  setSpan(fromHour: number, toHour: number): void;
+  /** See FluxClock; off by no more than this. [cm³] */
+  evenUntil(fromHour: number, toHour: number, mostOffCm3: number): number;
 };
 
 /** The hours at which refills begin and end. */

@@ -1,11 +1,13 @@
 import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
-import { layerAreaAtCm2, type Column } from "./column";
+import { cellMemory, rememberingEnd, type Beginning, type CellHistory, type CellMemory } from "./cell-memory";
+import { layerAreaAtCm2, topAreaCm2, type Column } from "./column";
 import { changesOf, jumpsOf, type ColumnEnd, type EndCondition } from "./ends";
 import type { PondCondition } from "./pond";
 import type { ReservoirCondition } from "./reservoir";
 import { createRichards, type EndCells, type Richards } from "./richards";
 import { runEnd, type RunEnd } from "./run-end";
 import { sideHoleFlow, type SideHole } from "./side-hole";
+import { stepLength } from "./step-length";
 import { refillHours } from "./store";
 import { tallyOf } from "./tally";
 import { uptakeOf, type RootUptake } from "./uptake";
@@ -17,6 +19,8 @@ export type TransientState = {
   readonly psiCm: Float64Array;
   readonly theta: Float64Array;
   readonly storedCm3: number;
+  /** What each cell remembers, where they do. */
+  readonly history?: readonly CellHistory[];
 };
 export type CumulativeFlow = {
   readonly hours: number;
@@ -67,11 +71,25 @@ export type TransientResult = {
   readonly iterations: number;
 };
 
+export type Hysteresis = {
+  /** By layer: the main wetting curve is the drying one at so many times the suction. */
+  readonly wettingAlphaFactors: readonly number[];
+  readonly beginning: Beginning;
+  /** See cellMemory. */
+  readonly turnTheta?: number | undefined;
+};
+
 export type TransientOptions = {
   /** Curves are computed at every so many knots of their tables; 1 for all. */
   readonly knotEvery?: number | undefined;
-  /** Error a step may make in the water content of any cell. [m³/m³] */
+  /** Error a step may make in the water content of any cell, and of all of them (their root mean square). [m³/m³] */
   readonly toleranceTheta?: number;
+  readonly toleranceMeanTheta?: number;
+  /**
+   * What changes by the hour may be told to a step as its mean, as long as no more water is out of time within it than
+   * this share of the column's volume; 0 ends a step at each change.
+   */
+  readonly unevenShare?: number;
   /** Newton iterations after which it stops. */
   readonly mostIterations?: number;
   /** Water roots take out along the column. */
@@ -80,6 +98,8 @@ export type TransientOptions = {
   readonly sinks?: readonly RootUptake[] | undefined;
   /** Holes in the wall with soil against them. */
   readonly sideHoles?: readonly SideHole[] | undefined;
+  /** Cells remember how they dried and wetted; without it each medium has the one curve of its functions. */
+  readonly hysteresis?: Hysteresis | undefined;
   /** Told each output hour once it is reached. */
   readonly onHour?: ((hour: number) => void) | undefined;
   /** Asked before each step whether to go on. */
@@ -95,17 +115,15 @@ const STEP_AFTER_JUMP_HOURS = 0.05;
 const STEP_AFTER_WEATHER_HOURS = 1;
 /** So long the jolt of a refill goes on, in steps as short as any that fail. */
 const REFILL_SETTLES_HOURS = 0.01;
-/** Newton's method leaves this share of the step's tolerance. */
+/** Newton's method leaves this share of the step's tolerance, and never more than so much. [-, m³/m³] */
 const NEWTON_SHARE = 0.03;
+const MOST_NEWTON_THETA = 6e-5;
 /** A cell this dry gives nothing more: a flux out of it cannot be met. [cm] */
 const GIVES_NOTHING_PSI_CM = -5e6;
 const NEARLY_DRY_PSI_CM = -1e4;
 /** A step longer than this may ask too much of a cell that a shorter one would not. [h] */
 const SHORT_STEP_HOURS = 0.01;
 const SHORTEST_STEP_HOURS = 1e-6;
-const SAFETY = 0.85;
-const MOST_GROWTH = 3;
-const LEAST_GROWTH = 0.2;
 
 /**
  * Runs a column from heads at its cell centres. Output hours ascend from 0 or later; an output at 0 is the initial
@@ -120,40 +138,64 @@ export function runTransient(
   options: TransientOptions = {},
 ): TransientResult {
   const tolerance = options.toleranceTheta ?? DEFAULT_TOLERANCE_THETA;
+  const toleranceMean = options.toleranceMeanTheta ?? Infinity;
   const mostIterations = options.mostIterations ?? DEFAULT_MOST_ITERATIONS;
   const tables = column.layers.map(({ functions }) =>
     hydraulicTable(functions, column.specificStoragePerCm, options.knotEvery),
   );
-  const bottom = runEnd(bottomCondition, endOf(column, tables, "bottom"));
-  const top = runEnd(topCondition, endOf(column, tables, "top"));
+  const { hysteresis } = options;
+  const memory =
+    hysteresis &&
+    cellMemory(
+      column,
+      tables,
+      hysteresis.wettingAlphaFactors,
+      hysteresis.beginning,
+      initialPsiCm,
+      hysteresis.turnTheta,
+    );
+  const bottom = runEnd(bottomCondition, endOf(column, tables, memory, "bottom"));
+  const top = runEnd(topCondition, endOf(column, tables, memory, "top"));
   const wanters = [...(options.uptake ? [options.uptake] : []), ...(options.sinks ?? [])];
   const sinks = wanters.map((sink) => uptakeOf(column, sink));
   const sides = (options.sideHoles ?? []).map((hole) => sideHoleFlow(column, hole));
-  const newtonTolerance = tolerance * NEWTON_SHARE;
-  const richards = createRichards(column, tables, bottom.flow, top.flow, newtonTolerance, sinks, sides);
+  const newtonTolerance = Math.min(tolerance * NEWTON_SHARE, MOST_NEWTON_THETA);
+  const richards = createRichards(column, tables, bottom.flow, top.flow, newtonTolerance, sinks, sides, memory);
   richards.setState(initialPsiCm);
 
-  const { jumps, stops } = stopsOf(outputHours, [
-    ...bottom.jumpHours,
-    ...top.jumpHours,
+  const changes = [
+    ...bottom.changeHours,
+    ...top.changeHours,
     ...wanters.flatMap(({ demandCmPerHour }) => (top.store ? changesOf : jumpsOf)(demandCmPerHour)),
+  ];
+  const unevenCm3 = (options.unevenShare ?? 0) * (column.heightCm - column.baseCm) * topAreaCm2(column);
+  const { jumps, stops } = stopsOf(outputHours, [
+    ...bottom.actHours,
+    ...top.actHours,
+    ...(unevenCm3 > 0 ? [] : changes),
   ]);
+  const timed = [bottom, top, ...sinks];
   const wanted = new Set(outputHours);
   const refills = bottomCondition.kind === "reservoir" ? refillHours(bottomCondition) : [];
   // weather told by the hour jumps each hour, mostly by little: what is too much is found out and tried again
-  const afterJump = top.store ? STEP_AFTER_WEATHER_HOURS : STEP_AFTER_JUMP_HOURS;
+  const afterJump = top.store && unevenCm3 === 0 ? STEP_AFTER_WEATHER_HOURS : STEP_AFTER_JUMP_HOURS;
   const tally = tallyOf(richards, bottom.store, top.store, options);
   const states: TransientState[] = [];
   const cumulative: CumulativeFlow[] = [];
   let [steps, rejected] = [0, 0];
   let status: TransientResult["status"] = "done";
   let hour = 0;
-  let step = FIRST_STEP_HOURS;
+  const length = stepLength(FIRST_STEP_HOURS);
 
   const setHour = (): void => {
     bottom.setHour(hour);
     top.setHour(hour);
-    for (const sink of sinks) sink.setHour(hour);
+  };
+  /** As much of a step as its weather is told well enough for by its mean. */
+  const evenPart = (tried: number): number => {
+    let until = hour + tried;
+    for (const one of timed) until = one.evenUntil(hour, until, unevenCm3);
+    return until - hour;
   };
   const isNotMet = (tried: number, taken: boolean): boolean => {
     // water poured in at the base makes steps short by itself: that says nothing of the other end
@@ -174,18 +216,23 @@ export function runTransient(
       }
       const left = stop - hour;
       // never leave a sliver before a stop
-      const tried = step >= left ? left : step > left / 2 ? left / 2 : step;
+      const wished = length.hours >= left ? left : length.hours > left / 2 ? left / 2 : length.hours;
+      const tried = unevenCm3 > 0 ? evenPart(wished) : wished;
+      for (const one of timed) one.setSpan(hour, hour + tried);
+      // the mean of another span is another weather
+      if (unevenCm3 > 0) richards.weatherChanged();
       const solved = richards.tryStep(tried);
-      const error = richards.errorTheta;
-      const taken = solved && error <= tolerance;
+      const error = Math.max(richards.errorTheta / tolerance, richards.meanErrorTheta / toleranceMean);
+      const taken = solved && error <= 1;
       if (!taken) rejected++;
       if (isNotMet(tried, taken)) {
         status = "flux-not-met";
         break run;
       }
       if (!taken) {
-        step = tried * (solved ? Math.max(LEAST_GROWTH, SAFETY * Math.cbrt(tolerance / error)) : LEAST_GROWTH);
-        if (step < LEAST_STEP_HOURS) {
+        if (solved) length.tooFarOff(tried, error);
+        else length.unsolved(tried);
+        if (length.hours < LEAST_STEP_HOURS) {
           status = "step-too-small";
           break run;
         }
@@ -195,19 +242,17 @@ export function runTransient(
       if (ranOut > 0) bottom.catch?.(ranOut);
       steps++;
       hour = tried === left ? stop : hour + tried;
-      const grown = tried * Math.min(MOST_GROWTH, SAFETY * Math.cbrt(tolerance / Math.max(error, 1e-30)));
-      // a step cut short by a stop says nothing against the length it was cut from
-      step = tried < step ? Math.max(grown, Math.min(step, MOST_GROWTH * tried)) : grown;
+      length.taken(tried, error);
     }
     if (wanted.has(stop)) {
-      states.push(stateOf(column, richards, hour));
+      states.push(stateOf(column, richards, memory, hour));
       cumulative.push(tally.at(hour));
       options.onHour?.(stop);
     }
     if (jumps.has(stop)) {
       setHour();
       richards.forgetSlope();
-      step = Math.min(step, afterJump);
+      length.atMost(afterJump);
     }
   }
   return {
@@ -249,13 +294,20 @@ function hasRunDry(richards: Richards, bottom: RunEnd, top: RunEnd, tried: numbe
   return wasDry || (bottom.demands() && bottomIsEmpty) || (top.demands() && topIsEmpty);
 }
 
-function stateOf(column: Column, richards: Richards, hours: number): TransientState {
+function stateOf(column: Column, richards: Richards, memory: CellMemory | undefined, hours: number): TransientState {
   const [psiCm, theta] = [new Float64Array(column.zCm.length), new Float64Array(column.zCm.length)];
   richards.copyState(psiCm, theta);
-  return { hours, psiCm, theta, storedCm3: richards.storedCm3() };
+  const storedCm3 = richards.storedCm3();
+  if (!memory) return { hours, psiCm, theta, storedCm3 };
+  return { hours, psiCm, theta, storedCm3, history: Array.from(psiCm, (_, cell) => memory.historyOf(cell)) };
 }
 
-function endOf(column: Column, tables: readonly HydraulicTable[], side: "bottom" | "top"): ColumnEnd {
+function endOf(
+  column: Column,
+  tables: readonly HydraulicTable[],
+  memory: CellMemory | undefined,
+  side: "bottom" | "top",
+): ColumnEnd {
   const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
   const halfCellCm = (layer.topCm - layer.bottomCm) / layer.cellCount / 2;
   const heightCm = side === "bottom" ? layer.bottomCm : layer.topCm;
@@ -265,6 +317,8 @@ function endOf(column: Column, tables: readonly HydraulicTable[], side: "bottom"
     halfCellAreaCm2: layerAreaAtCm2(layer, heightCm + (side === "bottom" ? halfCellCm : -halfCellCm) / 2),
     heightCm,
     halfCellCm,
-    table: tables.at(side === "bottom" ? 0 : -1)!,
+    media: memory
+      ? rememberingEnd(memory, side === "bottom" ? 0 : column.zCm.length - 1)
+      : tables.at(side === "bottom" ? 0 : -1)!,
   };
 }

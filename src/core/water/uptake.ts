@@ -1,6 +1,6 @@
 import { topAreaCm2, type Column } from "./column";
 import type { FluxInTime } from "./ends";
-import { fluxAt } from "./ends";
+import { fluxClock } from "./flux-clock";
 import type { Uptake } from "./net-inflow";
 
 /**
@@ -56,11 +56,15 @@ export function stressAt(
   }
 }
 
-/** Lays a root uptake over a column's cells, and a setter for the hour. */
-export function uptakeOf(
-  column: Column,
-  { demandCmPerHour, roots, stress }: RootUptake,
-): Uptake & { setHour(hour: number): void } {
+/** A sink with its clock: what is asked is the mean over a span of time. */
+export type TimedUptake = Uptake & {
+  setSpan(fromHour: number, toHour: number): void;
+  /** See FluxClock; off by no more than this. [cm³] */
+  evenUntil(fromHour: number, toHour: number, mostOffCm3: number): number;
+};
+
+/** Lays a root uptake over a column's cells. */
+export function uptakeOf(column: Column, { demandCmPerHour, roots, stress }: RootUptake): TimedUptake {
   const share = new Float64Array(column.zCm.length);
   let sum = 0;
   for (const { bottomCm, topCm, firstCell, cellCount } of column.layers) {
@@ -76,13 +80,16 @@ export function uptakeOf(
     throw new RangeError("uptakeOf: roots must lie inside the column and weigh something: validate before");
   for (let i = 0; i < share.length; i++) share[i]! /= sum;
   const areaCm2 = topAreaCm2(column);
-  const uptake = {
+  const clock = fluxClock(demandCmPerHour);
+  const uptake: TimedUptake = {
     share,
     askCm3PerHour: 0,
+    wiltedPsiCm: stress.wiltedPsiCm,
     stress: (psiCm: number, out: Float64Array): void => stressAt(stress, psiCm, out),
-    setHour(hour: number): void {
-      uptake.askCm3PerHour = areaCm2 * fluxAt(demandCmPerHour, hour);
+    setSpan(fromHour, toHour) {
+      uptake.askCm3PerHour = areaCm2 * clock.meanOver(fromHour, toHour);
     },
+    evenUntil: (fromHour, toHour, mostOffCm3) => clock.evenUntil(fromHour, toHour, mostOffCm3 / areaCm2),
   };
   return uptake;
 }

@@ -1,3 +1,4 @@
+import type { CellHistory } from "../../core/water/cell-memory";
 import type { ColumnTask } from "../../core/water/column-task";
 import type { ReservoirState } from "../../core/water/transient";
 
@@ -21,7 +22,14 @@ export type ColumnResult = {
   readonly version: typeof COLUMN_VERSION;
   readonly task: ColumnCase["task"];
   readonly z: readonly number[];
-  readonly states: readonly { hours: number; psi: readonly number[]; theta: readonly number[]; storedCm3: number }[];
+  readonly states: readonly {
+    hours: number;
+    psi: readonly number[];
+    theta: readonly number[];
+    storedCm3: number;
+    /** Of each cell, with "hysteresis": "scanning". */
+    history?: readonly CellHistory[];
+  }[];
   readonly cumulative: readonly {
     hours: number;
     topInCm3: number;

@@ -46,11 +46,12 @@ function columnResult(columnCase: ColumnCase, answer: ColumnAnswer, milliseconds
       const drinks = columnCase.task === "transient" && columnCase.uptake !== undefined;
       return {
         ...head,
-        states: states.map(({ hours, psiCm, theta, storedCm3 }) => ({
+        states: states.map(({ hours, psiCm, theta, storedCm3, history }) => ({
           hours,
           psi: [...psiCm],
           theta: [...theta],
           storedCm3,
+          ...(history && { history }),
         })),
         cumulative: cumulative.map(({ uptakeCm3, ...flows }) => ({ ...flows, ...(drinks ? { uptakeCm3 } : {}) })),
         massBalanceRelError,

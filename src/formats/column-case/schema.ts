@@ -12,6 +12,9 @@ import { hydraulicsSchema } from "./hydraulics";
 /** More cells than this is a mistake in a unit, not a column. */
 const MOST_CELLS = 100_000;
 
+/** A cell keeps fewer; more of them are no history anybody has seen. */
+const MOST_KEPT_TURNS = 100;
+
 const DEFAULT_AREA_CM2 = 1;
 const DEFAULT_ATMOSPHERE_LIMIT_PSI_CM = -1000;
 
@@ -36,6 +39,21 @@ const fluxInTime = z
 
 const sealed = z.strictObject({ kind: z.literal("sealed") });
 const fixedPsi = z.strictObject({ kind: z.literal("psi"), cm: psiCm });
+const ledPsi = z.strictObject({
+  kind: z.literal("psi"),
+  cm: z
+    .union([psiCm, z.array(z.tuple([z.number().min(0), psiCm])).min(1)], {
+      error: "must be a number or a list of [hour, head]",
+    })
+    .superRefine((heads, context) => {
+      if (typeof heads === "number") return;
+      if (heads[0]![0] !== 0) context.addIssue({ code: "custom", path: [0, 0], message: "must start at hour 0" });
+      heads.forEach(([hour], i) => {
+        if (i > 0 && hour <= heads[i - 1]![0])
+          context.addIssue({ code: "custom", path: [i, 0], message: "hours must ascend" });
+      });
+    }),
+});
 const flux = z.strictObject({ kind: z.literal("flux"), cmPerHour: fluxInTime });
 const seepage = z.strictObject({ kind: z.literal("seepage") });
 const freeDrainage = z.strictObject({ kind: z.literal("free-drainage") });
@@ -141,12 +159,18 @@ const uptake = z
     }
   });
 
+const cellHistory = z.strictObject({
+  branch: z.enum(["drying", "wetting"]),
+  turnsPsiCm: z.array(psiCm).max(MOST_KEPT_TURNS).default([]),
+});
+
 const layer = z
   .strictObject({
     name: z.string().optional(),
     thicknessCm: z.number().gt(0).max(1e6),
     areaCm2: area.default(DEFAULT_AREA_CM2),
     hydraulics: hydraulicsSchema,
+    wettingAlphaFactor: z.number().min(1).max(20).optional(),
   })
   .superRefine(({ thicknessCm, areaCm2 }, context) => {
     if (typeof areaCm2 !== "number" && areaCm2.at(-1)!.toCm !== thicknessCm)
@@ -222,13 +246,35 @@ const transientCase = z
       z.strictObject({ kind: z.literal("hydrostatic"), waterTableCm: heightCm }),
       fixedPsi,
       z.strictObject({ kind: z.literal("saturated") }),
+      z.strictObject({ kind: z.literal("cells"), psi: z.array(psiCm).min(1).max(MOST_CELLS) }),
     ]),
-    bottom: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, seepage, freeDrainage, reservoir]),
-    top: z.discriminatedUnion("kind", [sealed, fixedPsi, flux, atmosphere]),
+    bottom: z.discriminatedUnion("kind", [sealed, ledPsi, flux, seepage, freeDrainage, reservoir]),
+    top: z.discriminatedUnion("kind", [sealed, ledPsi, flux, atmosphere]),
     uptake: uptake.optional(),
+    hysteresis: z.enum(["none", "scanning"]).optional(),
+    history: z
+      .union([cellHistory, z.array(cellHistory).min(1).max(MOST_CELLS)], {
+        error: "must be a history, or a list of one for each layer or each cell",
+      })
+      .optional(),
     outputHours: z.array(z.number().min(0).max(1e7)).min(1).max(100_000),
   })
-  .superRefine(({ outputHours, uptake: taken, layers }, context) => {
+  .superRefine(({ outputHours, uptake: taken, layers, cellCm, initial, history, hysteresis }, context) => {
+    const cells = layers.reduce((sum, { thicknessCm }) => sum + cellsInLayer(thicknessCm, cellCm), 0);
+    if (initial.kind === "cells" && initial.psi.length !== cells)
+      context.addIssue({
+        code: "custom",
+        path: ["initial", "psi"],
+        message: `has ${initial.psi.length} heads for ${cells} cells`,
+      });
+    if (history !== undefined && hysteresis !== "scanning")
+      context.addIssue({ code: "custom", path: ["history"], message: 'needs "hysteresis": "scanning"' });
+    if (Array.isArray(history) && history.length !== layers.length && history.length !== cells)
+      context.addIssue({
+        code: "custom",
+        path: ["history"],
+        message: `has ${history.length} histories for ${layers.length} layers or ${cells} cells`,
+      });
     const top = layers.reduce((sum, { thicknessCm }) => sum + thicknessCm, 0);
     if (taken && !taken.roots.some(({ fromCm }) => fromCm < top))
       context.addIssue({

@@ -53,7 +53,8 @@ function solved(name: string): ColumnResult {
 }
 
 const names = readdirSync(FOLDER)
-  .filter((name) => name.endsWith(".json") && !name.endsWith(".expected.json"))
+  // scan-* are levels of water, held to in core/water/hysteresis.test.ts
+  .filter((name) => name.endsWith(".json") && !name.endsWith(".expected.json") && !name.startsWith("scan-"))
   .map((name) => name.replace(".json", ""));
 
 describe("the answer to a reference case", () => {

@@ -1,12 +1,11 @@
 import { checksOf } from "../../core/checks/checks";
-import { DRAWS } from "../../core/media/draws";
 import type { Occupant } from "../../core/occupants/occupant";
 import { readingSentences } from "../../core/readings/sentences";
 import { readDose, readSettled, type Readings } from "../../core/readings/readings";
 import { type Setup } from "../../core/stack/setup";
 import { drainsAfterSoaking } from "../../core/stack/geometry";
 import { failed, ok, problem } from "../../core/units/problem";
-import { NBSP, type UnitSystem } from "../../core/units/units";
+import { NBSP } from "../../core/units/units";
 import { drainedAfterSoaking } from "../../core/water/drain";
 import type { MediumLookup } from "../../core/water/network";
 import { settle, type Settled } from "../../core/water/settle";
@@ -15,19 +14,13 @@ import { supplyOf, type BranchSupply, type RefillMark } from "../../core/water/s
 import { waterStates } from "../../core/verdicts/states";
 import { verdictsOf } from "../../core/verdicts/verdicts";
 import { verdictSentences } from "../../core/verdicts/words";
+import { USUAL_ASKING, type Asking } from "./asking";
 import type { SetupFile } from "./document";
 import { pantryOf } from "./pantry";
 
 /** What Marlstone computes of a setup, as a document for scripts (docs/formats/setup-file.md). Lengths cm, volumes cm³, time h. */
 const SETUP_RESULT_KIND = "marlstone.setup-result";
 const SETUP_RESULT_VERSION = 1;
-
-export type Asking = {
-  readonly system: UnitSystem;
-  /** How many pots are made of drawn media to tell how far the refill mark may be off. */
-  readonly draws: number;
-};
-export const USUAL_ASKING: Asking = { system: "metric", draws: DRAWS };
 
 /** A script reads spaces, not what keeps a number and its unit on one line. */
 const plain = (text: string): string => text.replaceAll(NBSP, " ");
