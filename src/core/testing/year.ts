@@ -2,7 +2,7 @@ import { rootZoneCm } from "../stack/geometry";
 import type { Setup } from "../stack/setup";
 import { topAreaCm2 } from "../water/column";
 import type { Act, Followed, Forcing, NetworkState } from "../water/follow";
-import { follow } from "../water/follow";
+import { follow, SEASON_STEPS } from "../water/follow";
 import { dryingWallCm, lossesOf, WALL_LIMITS } from "../water/losses";
 import { mouthCm2, networkOf, type MediumLookup, type Network } from "../water/network";
 import type { TransientOptions } from "../water/transient";
@@ -101,7 +101,10 @@ export function yearOf(setup: Setup, medium: MediumLookup, cellCm?: number): Yea
   };
 }
 
-export const liveYear = ({ network, start, forcing, acts }: Year, options: TransientOptions = {}): Followed =>
+export const liveYear = (
+  { network, start, forcing, acts }: Year,
+  options: Pick<TransientOptions, "unevenShare" | "toleranceTheta" | "toleranceMeanTheta"> = SEASON_STEPS,
+): Followed =>
   follow(
     network,
     start,

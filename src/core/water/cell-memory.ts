@@ -23,6 +23,8 @@ export type CellMemory = {
   psiAtTheta(cell: number, theta: number): number;
   /** Above this head a cell has hardly begun to empty, were it full. */
   firstEmptiedPsiCm(cell: number): number;
+  /** Head of the main wetting curve by that of the drying one that holds as much: 1 over its factor. */
+  wettingPer(cell: number): number;
   /** A step was taken to these heads, by cell. */
   accept(psiCm: Float64Array): void;
   /** What a cell remembers: with its head, what it takes to begin with it. */
@@ -277,6 +279,8 @@ export function cellMemory(
       }
       return psi;
     },
+
+    wettingPer: (cell: number): number => 1 / factors[layerOf[cell]!]!,
 
     firstEmptiedPsiCm(cell: number): number {
       const { thetaS, thetaR, psiAtTheta } = tableOf(cell);

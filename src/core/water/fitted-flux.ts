@@ -106,20 +106,28 @@ export function correctFarApart(
   out[2] = factor * out[2]! + q * (weight * byB + (ratio - 1) * weightSlope * slopeB);
 }
 
+/** Two slopes that differ by less are one, but for rounding. */
+const SAME_SLOPE = 1e-6;
+/** A flow is taken to change with a head by this part of what the lesser K would pass at least. */
+const LEAST_SLOPE_SHARE = 0.25;
+
 /**
  * The flow between two points of one medium that remember different things. K is a function of the head on the main
  * drying curve, e, at which a point holds as much; along the way the head goes with e by some slope r = d(psi)/d(e)
- * between those at the two points, and what is left of their difference is a jump δ between the two histories, which
- * drives the water as gravity does:
+ * between that of the main wetting curve and that of the main drying one, and what is left of their difference is a jump
+ * δ between the two histories, which drives the water as gravity does:
  *
  *     q = −K(e)·(r·de/dz + g),   g = 1 + δ/length,   δ = Δpsi − r·Δe
  *
- * whose exact flow is that of one curve with gravity g and slope b/r. r is the secant where that lies between the slopes
- * at the points, so that two points of one curve flow as if there were no other.
- * @param out in: K, d(K)/d(psi), ln K, d(ln K)/d(psi), psi, e, r and the potential over e of the lower point, then of
- *   the upper; gets the flux [cm/h] and its slopes by psi of the lower and the upper point in its first places
+ * whose exact flow is that of one curve with gravity g and slope b/r. r is the secant where that lies between the two, so
+ * that points of one main curve flow as if there were no other; that of a scanning curve at a point would jump from one
+ * piece of the table to the next, and the flow with it.
+ * @param points K, d(K)/d(psi), ln K, d(ln K)/d(psi), psi, e, r and the potential over e of the lower point, then of
+ *   the upper, where r is that of the curve a point is on
+ * @param wettingPer r of the main wetting curve: 1 over its factor; that of the drying one is 1
+ * @param out gets the flux [cm/h] and its slopes by psi of the lower and the upper point
  */
-export function rememberingFlux(points: Float64Array, lengthCm: number, out: Float64Array): void {
+export function rememberingFlux(points: Float64Array, lengthCm: number, wettingPer: number, out: Float64Array): void {
   const kA = points[0]!;
   const kSlopeA = points[1]!;
   const lnKA = points[2]!;
@@ -137,16 +145,16 @@ export function rememberingFlux(points: Float64Array, lengthCm: number, out: Flo
   const difference = psiB - psiA;
   const mainDifference = mainB - mainA;
   const isApart = mainDifference > SAME_PSI_CM || mainDifference < -SAME_PSI_CM;
-  const secant = isApart ? difference / mainDifference : (perA + perB) / 2;
-  const least = perA < perB ? perA : perB;
-  const most = perA < perB ? perB : perA;
-  const per = secant < least ? least : secant > most ? most : secant;
-  const isOneCurve = per === secant && isApart;
+  const secant = isApart ? difference / mainDifference : 1;
+  const per = secant < wettingPer ? wettingPer : secant > 1 ? 1 : secant;
+  const isOneCurve = isApart && secant - per < SAME_SLOPE && per - secant < SAME_SLOPE;
   const gravity = isOneCurve ? 1 : 1 + (difference - per * mainDifference) / lengthCm;
   const lnKDifference = lnKB - lnKA;
   const kDifference = kB - kA;
   // how x goes with gravity: length·b/r
-  const bending = isApart ? (lengthCm * lnKDifference) / (per * mainDifference) : (lengthCm * (slopeA + slopeB)) / 2;
+  const bending = isApart
+    ? (lengthCm * lnKDifference) / (per * mainDifference)
+    : (lengthCm * (slopeA * perA + slopeB * perB)) / (2 * per);
   const x = gravity * bending;
   // how gravity goes with the heads
   const byGravityA = isOneCurve ? 0 : (per / perA - 1) / lengthCm;
@@ -196,4 +204,10 @@ export function rememberingFlux(points: Float64Array, lengthCm: number, out: Flo
     out[1]! /= perA;
     out[2]! /= perB;
   }
+  // what flows up grows with the head below and falls with the one above; where a jump has it otherwise, as K falls faster
+  // than the gradient grows, Newton's method would walk away from the solution
+  if (isOneCurve) return;
+  const least = ((kA < kB ? kA : kB) * LEAST_SLOPE_SHARE) / lengthCm;
+  if (out[1]! < least) out[1] = least;
+  if (out[2]! > -least) out[2] = -least;
 }

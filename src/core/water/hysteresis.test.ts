@@ -150,7 +150,7 @@ describe("the flow between points that remember", () => {
         );
       });
       const out = new Float64Array(3);
-      rememberingFlux(points, 0.25, out);
+      rememberingFlux(points, 0.25, 1 / medium.wettingAlphaFactor, out);
       return out;
     };
     for (const [psiA, psiB] of [
@@ -233,4 +233,203 @@ describe("water that is moved slowly through ten levels", () => {
       );
       expect(worst).toBeLessThan(1e-3);
     });
+});
+
+const anyLayers = fc.array(
+  fc.record({ medium: anyMedium, thicknessCm: fc.double({ min: 0.5, max: 10, noNaN: true }) }),
+  { minLength: 1, maxLength: 3 },
+);
+/** Rain, drought and rain again over an open foot or a held level, each for some hours. */
+const anyWeather = fc.array(
+  fc.record({
+    hours: fc.double({ min: 1, max: 60, noNaN: true }),
+    cmPerHour: fc.double({ min: -0.05, max: 0.5, noNaN: true }),
+  }),
+  { minLength: 2, maxLength: 6 },
+);
+
+/** A column through changing weather: its hours, and the step function of what falls and dries. */
+function weatherOf(spells: readonly { hours: number; cmPerHour: number }[]) {
+  let hour = 0;
+  const cmPerHour = spells.map((spell): [number, number] => {
+    const from = hour;
+    hour += spell.hours;
+    return [from, spell.cmPerHour];
+  });
+  return { top: { kind: "atmosphere", cmPerHour, limitPsiCm: -1000 } as const, hours: [hour / 2, hour] };
+}
+
+describe("a column that remembers", () => {
+  it("on 1,000 random stacks in random weather never stops, and loses and makes no water", () => {
+    let turns = 0;
+    fc.assert(
+      fc.property(
+        anyLayers,
+        anyWeather,
+        fc.constantFrom("drying" as const, "wetting" as const),
+        fc.boolean(),
+        fc.double({ min: -40, max: 2, noNaN: true }),
+        (layers, spells, branch, drains, waterTableCm) => {
+          const column = columnOf(layers, 0.5);
+          const { top, hours } = weatherOf(spells);
+          const run = runTransient(
+            column,
+            column.zCm.map((z) => waterTableCm - z),
+            drains ? { kind: "seepage" } : { kind: "psi", cm: waterTableCm },
+            top,
+            hours,
+            { ...remembering(layers, branch), mostIterations: 100_000 },
+          );
+          expect(run.status).toBe("done");
+          expect(run.massBalanceRelError).toBeLessThan(1e-9);
+          for (const { psiCm, theta, history } of run.states) {
+            expect(psiCm.every(Number.isFinite)).toBe(true);
+            turns += history!.reduce((sum, { turnsPsiCm }) => sum + turnsPsiCm.length, 0);
+            column.layers.forEach(({ firstCell, cellCount, functions }) => {
+              for (let i = firstCell; i < firstCell + cellCount; i++) {
+                expect(theta[i]!).toBeGreaterThan(functions.thetaR - 1e-3);
+                expect(theta[i]!).toBeLessThan(functions.thetaS + 1e-3);
+              }
+            });
+          }
+        },
+      ),
+      { numRuns: 1000 },
+    );
+    expect(turns).toBeGreaterThan(2000);
+  }, 600_000);
+
+  it("with a factor of 1 is the column of one curve", () => {
+    fc.assert(
+      fc.property(anyLayers, anyWeather, (layers, spells) => {
+        const column = columnOf(layers, 0.5);
+        const { top, hours } = weatherOf(spells);
+        const start = column.zCm.map((z) => -5 - z);
+        const plain = runTransient(column, start, { kind: "seepage" }, top, hours);
+        const { hysteresis } = remembering(layers, "drying");
+        const same = runTransient(column, start, { kind: "seepage" }, top, hours, {
+          hysteresis: { ...hysteresis!, wettingAlphaFactors: layers.map(() => 1) },
+        });
+        expect(same.status).toBe(plain.status);
+        plain.states.forEach(({ theta, storedCm3 }, i) => {
+          expect(Math.abs(same.states[i]!.storedCm3 / storedCm3 - 1)).toBeLessThan(2e-3);
+          theta.forEach((one, cell) => expect(Math.abs(same.states[i]!.theta[cell]! - one)).toBeLessThan(1e-2));
+        });
+      }),
+      { numRuns: 60 },
+    );
+  }, 240_000);
+
+  it("hardly depends on how far a cell must go back to have turned", () => {
+    const layers = [
+      { medium: mediumOf("pea-gravel-6-10"), thicknessCm: 4 },
+      { medium: mediumOf("potting-mix-peat-based"), thicknessCm: 16 },
+    ];
+    const column = columnOf(layers);
+    const { top, hours } = weatherOf(
+      Array.from({ length: 12 }, (_, i) => ({ hours: 18, cmPerHour: i % 3 === 0 ? 0.15 : -0.02 })),
+    );
+    const storedWith = (turnTheta: number): number =>
+      runTransient(
+        column,
+        column.zCm.map(() => 0),
+        { kind: "seepage" },
+        top,
+        hours,
+        remembering(layers, "drying", turnTheta),
+      ).states[1]!.storedCm3;
+    const usual = storedWith(1e-6);
+    for (const turnTheta of [1e-8, 1e-4]) expect(Math.abs(storedWith(turnTheta) / usual - 1)).toBeLessThan(2e-3);
+  });
+
+  it("holds less once wetted again from below than when it drained to the same level, and gives back what it took", () => {
+    // a water table that falls and comes back (the experiments' shape: Gillham, Klute & Heermann 1979; Lenhard et al. 1991)
+    const layers = [{ medium: mediumOf("fine-sand-0.1-0.5"), thicknessCm: 60 }];
+    const column = columnOf(layers, 0.5);
+    const levels = [60, 20, -20, 20, -20, 20];
+    const hours = levels.map((_, i) => 2000 * i);
+    const run = runTransient(
+      column,
+      column.zCm.map((z) => 60 - z),
+      {
+        kind: "psi",
+        cm: levels.flatMap((cm, i) =>
+          i === 0 ? [[0, cm] as const] : [[hours[i]! - 1000, cm] as const, [hours[i]!, cm] as const],
+        ),
+      },
+      { kind: "sealed" },
+      hours,
+      remembering(layers, "drying"),
+    );
+    const [, drained, low, wetted, lowAgain, wettedAgain] = run.states.map(({ storedCm3 }) => storedCm3);
+    const full = run.states[0]!.storedCm3;
+    // drained to 20 it holds clearly more over the water than risen to 20 from below
+    expect(drained! - wetted!).toBeGreaterThan(0.03 * full);
+    expect(wetted!).toBeGreaterThan(low!);
+    // the loop closes: once round and it is where it was, so that no cycle pumps water up or down
+    expect(Math.abs(lowAgain! / low! - 1)).toBeLessThan(1e-4);
+    expect(Math.abs(wettedAgain! / wetted! - 1)).toBeLessThan(1e-4);
+  });
+
+  it("goes on where another run has ended, with what that one remembers", () => {
+    const layers = [
+      { medium: mediumOf("coarse-sand-0.5-2"), thicknessCm: 4 },
+      { medium: mediumOf("coir-pith-fine"), thicknessCm: 10 },
+    ];
+    const column = columnOf(layers);
+    const { top } = weatherOf([
+      { hours: 30, cmPerHour: -0.03 },
+      { hours: 3, cmPerHour: 0.4 },
+      { hours: 5, cmPerHour: -0.03 },
+      { hours: 40, cmPerHour: 0.02 },
+    ]);
+    const start = column.zCm.map(() => -3);
+    const whole = runTransient(column, start, { kind: "seepage" }, top, [38, 78], remembering(layers, "drying"));
+    const [middle, end] = whole.states;
+    const { hysteresis } = remembering(layers, "drying");
+    const goneOn = runTransient(
+      column,
+      middle!.psiCm,
+      { kind: "seepage" },
+      { kind: "atmosphere", cmPerHour: 0.02, limitPsiCm: -1000 },
+      [40],
+      { hysteresis: { ...hysteresis!, beginning: middle!.history! } },
+    );
+    expect(middle!.history!.some(({ turnsPsiCm }) => turnsPsiCm.length > 0)).toBe(true);
+    expect(Math.abs(goneOn.states[0]!.storedCm3 / end!.storedCm3 - 1)).toBeLessThan(1e-3);
+  });
+
+  it("tapers as it remembers", () => {
+    const medium = mediumOf("potting-mix-peat-based");
+    const area = [{ fromCm: 0, toCm: 12, coefficients: [200, 20] }];
+    const column = makeColumn([{ thicknessCm: 12, areaCm2: area, hydraulics: medium.hydraulics }], 1e-7, 0.25);
+    const run = runTransient(
+      column,
+      column.zCm.map((z) => 12 - z),
+      {
+        kind: "psi",
+        cm: [
+          [0, 12],
+          [1e6, -30],
+          [2e6, -30],
+          [3e6, 0],
+          [4e6, 0],
+        ],
+      },
+      { kind: "sealed" },
+      [2e6, 4e6],
+      remembering([{ medium }], "drying"),
+    );
+    expect(run.massBalanceRelError).toBeLessThan(1e-9);
+    const { functions } = column.layers[0]!;
+    const curves = scanning(functions, medium.wettingAlphaFactor);
+    column.zCm.forEach((z, cell) => {
+      const dried = curves.moved(curves.onMain("drying", 0), z + 30);
+      const wetted = curves.moved(dried, z);
+      [dried, wetted].forEach(({ saturation }, i) => {
+        const theta = functions.thetaR + (functions.thetaS - functions.thetaR) * saturation;
+        expect(Math.abs(run.states[i]!.theta[cell]! - theta)).toBeLessThan(1e-3);
+      });
+    });
+  });
 });

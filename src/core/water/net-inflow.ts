@@ -171,7 +171,7 @@ export function netInflow(
       const underMain = layer > 0 ? footMain : main;
       putPoint(0, psiCm[face]!, under, underMain, layer > 0 ? layer : face);
       putPoint(8, psiCm[i]!, at, main, i);
-      rememberingFlux(points, faceLengthCm[face]!, flux);
+      rememberingFlux(points, faceLengthCm[face]!, main.wettingPer[i]!, flux);
       faceFlux[face] = flux[0]!;
       byLower[face] = flux[1]!;
       byUpper[face] = flux[2]!;

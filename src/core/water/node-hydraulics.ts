@@ -16,7 +16,12 @@ export type NodeHydraulics = {
 };
 
 /** The head of the main drying curve at which a medium holds and conducts as much as it does, and d(psi) by it. */
-export type MainHeads = { readonly psiCm: Float64Array; readonly perMain: Float64Array };
+export type MainHeads = {
+  readonly psiCm: Float64Array;
+  readonly perMain: Float64Array;
+  /** That slope on the main wetting curve. */
+  readonly wettingPer: Float64Array;
+};
 
 /** Media that hold at every head what their curve says. */
 export function nodeHydraulics(grid: RichardsGrid, { psiCm, theta, capacityPerCm }: TrialStage): NodeHydraulics {
@@ -95,8 +100,13 @@ export function rememberingHydraulics(
   const { nodes, tables, firstNode, cellOf, isInterface } = grid;
   const at = { ...hydraulicValues(nodes), theta, capacity: capacityPerCm };
   const foot = hydraulicValues(tables.length);
-  const heads = (count: number): MainHeads => ({ psiCm: new Float64Array(count), perMain: new Float64Array(count) });
+  const heads = (count: number): MainHeads => ({
+    psiCm: new Float64Array(count),
+    perMain: new Float64Array(count),
+    wettingPer: new Float64Array(count),
+  });
   const main = heads(nodes);
+  for (let i = 0; i < nodes; i++) main.wettingPer[i] = memory.wettingPer(cellOf[isInterface[i] === 0 ? i : i - 1]!);
   const footMain = heads(tables.length);
   return {
     at,

@@ -32,6 +32,8 @@ export const pondChanges = (condition: PondCondition): readonly number[] => [
   ...changesOf(condition.evaporationCm3PerHour),
 ];
 
+const ROUNDING_CM = 1e-12;
+
 export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
   const { discharges, refills = [], rainCm3PerHour, evaporationCm3PerHour, limitPsiCm } = condition;
   const bedCm = end.heightCm;
@@ -183,6 +185,8 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       }
       flow.overflowCm3 += spilled;
       water.add(rain * stepHours - sunk - spilled - evaporated);
+      // what rounding leaves is no water on the soil
+      if (water.levelCm - bedCm < ROUNDING_CM) water.fillTo(bedCm);
     },
   };
   return flow;
