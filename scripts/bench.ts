@@ -10,9 +10,7 @@ import { heightProfile } from "../src/core/water/profile";
 import { blend } from "../src/core/mixing/blend";
 import { meanWaterBetween, searchMixes } from "../src/core/mixing/search";
 import { zonesUnder } from "../src/core/readings/readings";
-import { mouthCm2, networkOf } from "../src/core/water/network";
-import { follow } from "../src/core/water/follow";
-import { CONTAINER_UPTAKE } from "../src/core/water/uptake";
+import { liveYear, yearOf } from "../src/core/testing/year";
 import { DRAWS } from "../src/core/media/draws";
 import { inLibrary, LIBRARY } from "../src/core/occupants/library/library";
 import { soilsFor } from "../src/core/verdicts/guilds";
@@ -155,59 +153,73 @@ function benchTransient(): void {
   );
 }
 /**
- * A year of a usual setup, its rain and its drinking told anew each hour, as a tub in the open lives it; on cells of a
- * width, beside as many bare pows as it had cells to work out.
+ * A year of every setup of the demo, its weather told anew each hour and its hand filling or watering it, by processor
+ * time once warm; beside the bare pows of the cells a run that ended a step at each hour would look at, once a stage.
  */
-function benchYear(cellCm: number): void {
-  const setup = MARROWBECK[0]!;
-  const found = networkOf(setup, (id) => CATALOGUE.find((one) => one.id === id), undefined, cellCm);
-  if (!found.ok) throw new RangeError("bench: the demo's trough has no network");
-  const network = found.value;
+function benchYears(): void {
   const HOURS = 8760;
-  // a fixed sequence: rain in an hour of eight, most of it little; sun by day, more of it in summer
-  let seed = 1;
-  const random = (): number => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
-  const rain: [number, number][] = [];
-  const drink: [number, number][] = [];
-  const mouth = mouthCm2(setup);
-  for (let hour = 0; hour < HOURS; hour++) {
-    rain.push([hour, random() < 0.125 ? mouth * 0.05 * -Math.log(random()) : 0]);
-    const day = Math.max(0, Math.sin(((hour % 24) - 6) * (Math.PI / 12)));
-    const season = 0.5 - 0.45 * Math.cos((2 * Math.PI * hour) / HOURS);
-    drink.push([hour, 0.05 * day * season]);
-  }
-  const started = performance.now();
-  const { frames, work, ...run } = follow(
-    network,
-    { psiCm: network.column.zCm.map((z) => 7 - z), belowCm: 7, overCm: network.over.bedCm },
-    {
-      forcing: {
-        rainCm3PerHour: rain,
-        uptake: { demandCmPerHour: drink, roots: [{ fromCm: 11, toCm: 28, weight: 1 }], stress: CONTAINER_UPTAKE },
-      },
-      acts: Array.from({ length: 52 }, (_, week) => ({
-        kind: "fill-to" as const,
-        store: "below" as const,
-        hour: 168 * week + 84,
-        levelCm: 7.5,
-        holdHours: 0.5,
-      })),
-    },
-    Array.from({ length: 365 }, (_, day) => 24 * (day + 1)),
-    { mostIterations: 10_000_000 },
-  );
-  const ms = performance.now() - started;
   const POWS = 1000;
   const powMs = median(() => {
     for (let i = 0; i < POWS; i++) sink += (1 + 0.01 * i) ** -0.7;
   });
-  const { cameCm3, drunkCm3, ranOutCm3 } = frames.at(-1)!.account;
-  const cells = network.column.zCm.length;
-  // each stage of a step, of those tried again too, ends with one more look at the cells than it has iterations
-  const looks = cells * (work.iterations + 2 * (work.steps + work.rejected));
-  const litres = (cm3: number): string => `${(cm3 / 1000).toFixed(1)} L`;
+  const byId = new Map(CATALOGUE.map((one) => [one.id, one]));
+  const took: number[] = [];
+  console.log("\nA year by the hour at the default grid (budget 1 s of processor time, 0.6 s in the median):");
+  for (const setup of MARROWBECK) {
+    const year = yearOf(setup, (id) => byId.get(id));
+    liveYear(year);
+    let best = Infinity;
+    let run = liveYear(year);
+    for (let i = 0; i < 3; i++) {
+      const started = process.cpuUsage();
+      run = liveYear(year);
+      const { user, system } = process.cpuUsage(started);
+      best = Math.min(best, (user + system) / 1000);
+    }
+    took.push(best);
+    const cells = year.network.column.zCm.length;
+    const floorMs = (2 * HOURS * cells * powMs) / POWS;
+    const { steps, rejected, iterations } = run.work;
+    console.log(
+      `  ${setup.name.padEnd(36)} ${String(cells).padStart(4)} cells ${best.toFixed(0).padStart(6)} ms ${(best / floorMs).toFixed(2).padStart(6)} × floor; ${run.status}, ${steps} steps (${rejected} tried again), ${iterations} iterations, balance ${run.massBalanceRelError.toExponential(1)}`,
+    );
+  }
+  took.sort((a, b) => a - b);
+  console.log(`  median ${took[took.length >> 1]!.toFixed(0)} ms, slowest ${took.at(-1)!.toFixed(0)} ms.`);
+}
+
+/** What it costs that cells remember: sixty days of rain and sun on two media, with one curve and with scanning curves. */
+function benchMemory(): void {
+  const media = ["pea-gravel-6-10", "potting-mix-peat-based"].map((id) => CATALOGUE.find((one) => one.id === id)!);
+  const two = makeColumn(
+    media.map(({ hydraulics }, i) => ({ thicknessCm: i === 0 ? 4 : 20, areaCm2: 100, hydraulics })),
+    1e-7,
+  );
+  const weather = Array.from({ length: 80 }, (_, i): [number, number] => [18 * i, i % 3 === 0 ? 0.15 : -0.02]);
+  const once = (remembers: boolean) => {
+    const started = performance.now();
+    const run = runTransient(
+      two,
+      two.zCm.map(() => 0),
+      { kind: "seepage" },
+      { kind: "atmosphere", cmPerHour: weather, limitPsiCm: -1000 },
+      [1440],
+      {
+        hysteresis: remembers
+          ? {
+              wettingAlphaFactors: media.map(({ wettingAlphaFactor }) => wettingAlphaFactor),
+              beginning: { branch: "drying", turnsPsiCm: [] },
+            }
+          : undefined,
+      },
+    );
+    return { ms: performance.now() - started, run };
+  };
+  const best = (remembers: boolean) =>
+    Array.from({ length: 7 }, () => once(remembers)).reduce((least, one) => (one.ms < least.ms ? one : least));
+  const [plain, remembering] = [best(false), best(true)];
   console.log(
-    `A year by the hour (budget 2 s), ${cells} cells of ${cellCm} cm: ${ms.toFixed(0)} ms, ${(ms / looks / (powMs / POWS)).toFixed(2)} × a pow a cell, ${run.status}, ${work.steps} steps, ${work.iterations} iterations; came ${litres(cameCm3)}, drunk ${litres(drunkCm3)}, ran out ${litres(ranOutCm3)}; balance ${run.massBalanceRelError.toExponential(1)}.`,
+    `\nCells that remember: ${remembering.ms.toFixed(0)} ms, ${(remembering.ms / plain.ms).toFixed(2)} × those of one curve; ${remembering.run.iterations} iterations against ${plain.run.iterations}.`,
   );
 }
 
@@ -342,8 +354,8 @@ report(
 );
 benchMixing();
 benchTransient();
-console.log();
-for (const cellCm of [0.25, 0.5]) benchYear(cellCm);
+benchYears();
+benchMemory();
 benchTapered();
 benchLiving();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

@@ -53,6 +53,7 @@ export function basinOf(area: number | AreaByHeight): Basin {
       },
     };
   }
+  const until = volumeUntil(area);
   const areaCm2 = area.reduce(
     (most, { fromCm, toCm }) => {
       const middle = areaAtCm2(area, (fromCm + toCm) / 2);
@@ -63,7 +64,7 @@ export function basinOf(area: number | AreaByHeight): Basin {
   return {
     areaCm2,
     levelAfterCm: (levelCm, addedCm3) => heightAfterCm(area, levelCm, addedCm3),
-    riseCm: (fromCm, toCm) => volumeBetweenCm3(area, fromCm, toCm) / areaCm2,
+    riseCm: (fromCm, toCm) => (until(toCm) - until(fromCm)) / areaCm2,
     riseSlope: (levelCm) => areaAtCm2(area, levelCm) / areaCm2,
     held: (bedCm, startCm) => {
       let levelCm = startCm;
@@ -93,3 +94,26 @@ export function basinOf(area: number | AreaByHeight): Basin {
 /** Volume between two levels. [cm³] */
 export const basinVolumeCm3 = (basin: Basin, fromCm: number, toCm: number): number =>
   basin.areaCm2 * basin.riseCm(fromCm, toCm);
+
+/**
+ * The volume up to a level, over the foot of the area: as `volumeBetweenCm3`, with what lies under each of its pieces
+ * summed once. A store is asked for it several times in every iteration.
+ */
+function volumeUntil(area: AreaByHeight): (levelCm: number) => number {
+  const first = area[0]!;
+  const last = area.at(-1)!;
+  const under = new Float64Array(area.length + 1);
+  area.forEach(({ fromCm, toCm }, i) => (under[i + 1] = under[i]! + volumeBetweenCm3(area, fromCm, toCm)));
+  const [lowestCm2, highestCm2] = [areaAtCm2(area, first.fromCm), areaAtCm2(area, last.toCm)];
+  return (levelCm) => {
+    if (levelCm <= first.fromCm) return (levelCm - first.fromCm) * lowestCm2;
+    if (levelCm >= last.toCm) return under[area.length]! + (levelCm - last.toCm) * highestCm2;
+    let i = 0;
+    while (levelCm > area[i]!.toCm) i++;
+    const { fromCm, coefficients } = area[i]!;
+    const overCm = levelCm - fromCm;
+    let sum = 0;
+    for (let k = coefficients.length - 1; k >= 0; k--) sum = sum * overCm + coefficients[k]! / (k + 1);
+    return under[i]! + sum * overCm;
+  };
+}

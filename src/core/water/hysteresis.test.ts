@@ -9,7 +9,7 @@ import type { Medium } from "../media/medium";
 import { cellMemory } from "./cell-memory";
 import { makeColumn, type Column } from "./column";
 import { rememberingFlux } from "./fitted-flux";
-import { runTransient, type TransientOptions, type TransientResult } from "./transient";
+import { runTransient, type TransientOptions } from "./transient";
 
 const mediumOf = (id: string): Medium => CATALOGUE.find((one) => one.id === id)!;
 const anyMedium = fc.constantFrom(...CATALOGUE);

@@ -2,6 +2,7 @@ import type { HydraulicValues } from "../hydraulics/table";
 import { correctFarApart, EVEN_X, ONE_SLOPE_LN_K, oneOverExpm1, rememberingFlux, SAME_PSI_CM } from "./fitted-flux";
 import type { MainHeads, NodeHydraulics } from "./node-hydraulics";
 import type { RichardsGrid, TrialStage } from "./richards-grid";
+import { stressAt, type UptakeLimits } from "./stress";
 
 /** What flows into every node of a column: through its faces, its ends and the holes in its wall, less what roots take. */
 
@@ -41,10 +42,8 @@ export type Uptake = {
   /** Share of the demand asked of each cell; they sum to 1. */
   readonly share: Float64Array;
   askCm3PerHour: number;
-  /** From here on a cell gives nothing for being dry. [cm] */
-  readonly wiltedPsiCm: number;
-  /** Fills `out` with the part of its share a cell gives at a head, 0…1, and its slope by the head. */
-  stress(psiCm: number, out: Float64Array): void;
+  /** Between which heads a cell gives its share. */
+  readonly limits: UptakeLimits;
 };
 
 /** Roots take the last of this much water above thetaR in proportion to what is left of it. [m³/m³] */
@@ -257,10 +256,11 @@ export function netInflow(
 
   function takeUp(uptake: Uptake, sink: number): void {
     const share = shareAtNode[sink]!;
+    const { limits } = uptake;
     for (let i = 0; i < nodes; i++) {
       if (share[i] === 0) continue;
       const asked = uptake.askCm3PerHour * share[i]!;
-      uptake.stress(psiCm[i]!, stress);
+      stressAt(limits, psiCm[i]!, stress);
       // a coarse medium runs out of water long before its suction says so
       const film = (theta[i]! - tableOf[i]!.thetaR) / UPTAKE_FILM;
       const left = Math.min(1, Math.max(0, film));

@@ -4,7 +4,8 @@ import { PEAT } from "../testing/hydraulics";
 import { anyStack } from "../testing/arbitrary";
 import { makeColumn, type Column } from "./column";
 import { runTransient, type TransientResult } from "./transient";
-import { CONTAINER_UPTAKE, stressAt, uptakeOf } from "./uptake";
+import { stressAt } from "./stress";
+import { CONTAINER_UPTAKE, uptakeOf } from "./uptake";
 
 const FINE = {
   model: "vg",

@@ -131,7 +131,7 @@ export function createRichards(
   const taken1 = new Float64Array(sinks.length);
   const sides1 = new Float64Array(sides.length);
   /** Where each sink takes: with less water than this a cell gives it none; 0 elsewhere. */
-  const wiltedTheta = sinks.map(({ share, wiltedPsiCm }) =>
+  const wiltedTheta = sinks.map(({ share, limits: { wiltedPsiCm } }) =>
     Float64Array.from({ length: nodes }, (_, i) =>
       isInterface[i] === 0 && share[cellOf[i]!]! > 0 ? tableOf[i]!.waterContentAt(wiltedPsiCm) : 0,
     ),

@@ -198,6 +198,7 @@ export function runTransient(
     return until - hour;
   };
   const isNotMet = (tried: number, taken: boolean): boolean => {
+    if (!bottom.demands() && !top.demands()) return false;
     // water poured in at the base makes steps short by itself: that says nothing of the other end
     if (!taken && refills.some((refill) => hour >= refill && hour < refill + REFILL_SETTLES_HOURS)) return false;
     return hasRunDry(richards, bottom, top, tried, taken);

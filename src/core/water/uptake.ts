@@ -2,6 +2,9 @@ import { topAreaCm2, type Column } from "./column";
 import type { FluxInTime } from "./ends";
 import { fluxClock } from "./flux-clock";
 import type { Uptake } from "./net-inflow";
+import type { UptakeLimits } from "./stress";
+
+export type { UptakeLimits } from "./stress";
 
 /**
  * Water taken up by roots: a demand spread over the column, cut where a cell is too wet for roots to breathe or too dry
@@ -16,17 +19,6 @@ export type RootUptake = {
 };
 
 /**
- * Heads between which uptake is cut: nothing at or above `drownedPsiCm`, all of it from `airedPsiCm` to `thirstyPsiCm`,
- * nothing from `wiltedPsiCm` on.
- */
-export type UptakeLimits = {
-  readonly drownedPsiCm: number;
-  readonly airedPsiCm: number;
-  readonly thirstyPsiCm: number;
-  readonly wiltedPsiCm: number;
-};
-
-/**
  * For container media: full uptake from 3 cm of suction to the end of the buffer (de Boodt & Verdonck 1972), none at
  * the wilting point.
  */
@@ -36,25 +28,6 @@ export const CONTAINER_UPTAKE: UptakeLimits = {
   thirstyPsiCm: -100,
   wiltedPsiCm: -15_000,
 };
-
-/** The part of its demand a cell gives at a head, 0…1, and the slope of that by the head. [-, 1/cm] */
-export function stressAt(
-  { drownedPsiCm, airedPsiCm, thirstyPsiCm, wiltedPsiCm }: UptakeLimits,
-  psiCm: number,
-  out: Float64Array,
-): void {
-  out[0] = out[1] = 0;
-  if (psiCm >= drownedPsiCm || psiCm <= wiltedPsiCm) return;
-  if (psiCm > airedPsiCm) {
-    out[1] = -1 / (drownedPsiCm - airedPsiCm);
-    out[0] = (drownedPsiCm - psiCm) / (drownedPsiCm - airedPsiCm);
-  } else if (psiCm >= thirstyPsiCm) {
-    out[0] = 1;
-  } else {
-    out[1] = 1 / (thirstyPsiCm - wiltedPsiCm);
-    out[0] = (psiCm - wiltedPsiCm) / (thirstyPsiCm - wiltedPsiCm);
-  }
-}
 
 /** A sink with its clock: what is asked is the mean over a span of time. */
 export type TimedUptake = Uptake & {
@@ -84,8 +57,7 @@ export function uptakeOf(column: Column, { demandCmPerHour, roots, stress }: Roo
   const uptake: TimedUptake = {
     share,
     askCm3PerHour: 0,
-    wiltedPsiCm: stress.wiltedPsiCm,
-    stress: (psiCm: number, out: Float64Array): void => stressAt(stress, psiCm, out),
+    limits: stress,
     setSpan(fromHour, toHour) {
       uptake.askCm3PerHour = areaCm2 * clock.meanOver(fromHour, toHour);
     },

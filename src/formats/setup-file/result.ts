@@ -5,7 +5,7 @@ import { readDose, readSettled, type Readings } from "../../core/readings/readin
 import { type Setup } from "../../core/stack/setup";
 import { drainsAfterSoaking } from "../../core/stack/geometry";
 import { failed, ok, problem } from "../../core/units/problem";
-import { NBSP } from "../../core/units/units";
+import { NBSP, type UnitSystem } from "../../core/units/units";
 import { drainedAfterSoaking } from "../../core/water/drain";
 import type { MediumLookup } from "../../core/water/network";
 import { settle, type Settled } from "../../core/water/settle";
