@@ -35,14 +35,26 @@ export function pieceOfProduct(
   return { fromCm, toCm, coefficients };
 }
 
-const valueOf = (coefficients: readonly number[], x: number): number =>
-  coefficients.reduceRight((sum, c) => sum * x + c, 0);
+// as loops: a store of water asks for these in every iteration of every step
+
+function valueOf(coefficients: readonly number[], x: number): number {
+  let sum = 0;
+  for (let k = coefficients.length - 1; k >= 0; k--) sum = sum * x + coefficients[k]!;
+  return sum;
+}
 
 /** ∫ of a piece from its foot to a height over it. [cm³] */
-const integralOf = (coefficients: readonly number[], x: number): number =>
-  x * coefficients.reduceRight((sum, c, k) => sum * x + c / (k + 1), 0);
+function integralOf(coefficients: readonly number[], x: number): number {
+  let sum = 0;
+  for (let k = coefficients.length - 1; k >= 0; k--) sum = sum * x + coefficients[k]! / (k + 1);
+  return x * sum;
+}
 
-const pieceAt = (area: AreaByHeight, zCm: number): AreaPiece => area.find(({ toCm }) => zCm < toCm) ?? area.at(-1)!;
+function pieceAt(area: AreaByHeight, zCm: number): AreaPiece {
+  let i = 0;
+  while (i + 1 < area.length && !(zCm < area[i]!.toCm)) i++;
+  return area[i]!;
+}
 
 /** Area at a height; at a joint, of the piece above. [cm²] */
 export function areaAtCm2(area: AreaByHeight, zCm: number): number {
@@ -71,8 +83,11 @@ export const leastAreaCm2 = (area: AreaByHeight): number =>
   );
 
 /** Whether the area is the same at all heights. */
-export const isStraight = (area: AreaByHeight): boolean =>
-  area.every(({ coefficients }) => coefficients.length === 1 && coefficients[0] === area[0]!.coefficients[0]);
+export function isStraight(area: AreaByHeight): boolean {
+  const areaCm2 = area[0]!.coefficients[0];
+  for (const { coefficients } of area) if (coefficients.length !== 1 || coefficients[0] !== areaCm2) return false;
+  return true;
+}
 
 /** Volume between two heights, negative from above to below. [cm³] */
 export function volumeBetweenCm3(area: AreaByHeight, fromCm: number, toCm: number): number {

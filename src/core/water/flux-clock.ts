@@ -13,9 +13,11 @@ export type FluxClock = {
 
 /**
  * The air takes its water of the topmost cell or of a film in a tray, which hold a tenth of what roots draw on: what it
- * asks is told the more closely.
+ * asks is told the more closely, unless it is water of some depth that it takes it of.
  */
-export const SURFACE_UNEVEN = 0.1;
+export const surfaceUneven = (depthCm: number): number => (depthCm > DEEP_CM ? 1 : SURFACE_UNEVEN);
+const SURFACE_UNEVEN = 0.1;
+const DEEP_CM = 0.5;
 
 /** @param flux told in steps; read at ascending hours at the least cost, and at any other all the same */
 export function fluxClock(flux: FluxInTime): FluxClock {

@@ -2,7 +2,7 @@ import type { AreaByHeight } from "../vessel/area-by-height";
 import { basinOf, basinVolumeCm3 } from "./basin";
 import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
 import { changesOf, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
-import { fluxClock, SURFACE_UNEVEN } from "./flux-clock";
+import { fluxClock, surfaceUneven } from "./flux-clock";
 import { SDIRK_GAMMA } from "./sdirk";
 import { endCell, levelFinder, refillAt, type Refill, type StoreFlow } from "./store";
 
@@ -120,7 +120,11 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       evaporationAsked = dries.meanOver(fromHour, toHour);
     },
     evenUntil: (fromHour, toHour, mostOffCm3) =>
-      dries.evenUntil(fromHour, rains.evenUntil(fromHour, toHour, mostOffCm3), SURFACE_UNEVEN * mostOffCm3),
+      dries.evenUntil(
+        fromHour,
+        rains.evenUntil(fromHour, toHour, mostOffCm3),
+        surfaceUneven(water.levelCm - bedCm) * mostOffCm3,
+      ),
 
     beginStage(stage, hours) {
       stepHours = hours;
