@@ -116,8 +116,10 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
     },
 
     setSpan(fromHour, toHour) {
+      const [rainBefore, askedBefore] = [rain, evaporationAsked];
       rain = rains.meanOver(fromHour, toHour);
       evaporationAsked = dries.meanOver(fromHour, toHour);
+      return rain !== rainBefore || evaporationAsked !== askedBefore;
     },
     evenUntil: (fromHour, toHour, mostOffCm3) =>
       dries.evenUntil(

@@ -158,7 +158,9 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
     },
 
     setSpan(fromHour, toHour) {
+      const before = evaporationAsked;
       evaporationAsked = dries.meanOver(fromHour, toHour);
+      return evaporationAsked !== before;
     },
     evenUntil: (fromHour, toHour, mostOffCm3) =>
       dries.evenUntil(fromHour, toHour, surfaceUneven(water.levelCm - bedCm) * mostOffCm3),

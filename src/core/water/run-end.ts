@@ -16,8 +16,8 @@ export type RunEnd = {
   demands(): boolean;
   /** Says what hour it is, where something is done then. */
   setHour(hour: number): void;
-  /** What is asked and falls is told as its mean over a span of time. */
-  setSpan(fromHour: number, toHour: number): void;
+  /** What is asked and falls is told as its mean over a span of time. Says whether that is another than before. */
+  setSpan(fromHour: number, toHour: number): boolean;
   /** See FluxClock; off by no more than this. [cm³] */
   evenUntil(fromHour: number, toHour: number, mostOffCm3: number): number;
   /** The hours at which something is done to its store, and those at which what is asked or falls changes. */
@@ -49,7 +49,9 @@ export function runEnd(condition: BottomCondition | TopCondition, end: ColumnEnd
         setHour: () => undefined,
         setSpan(fromHour, toHour) {
           flow.setHours(fromHour);
+          const before = flow.askCmPerHour;
           flow.askCmPerHour = clock.meanOver(fromHour, toHour);
+          return flow.askCmPerHour !== before;
         },
         evenUntil: (fromHour, toHour, mostOffCm3) => clock.evenUntil(fromHour, toHour, mostOffCm3 / end.areaCm2),
         actHours: [],
@@ -72,9 +74,7 @@ const storeEnd = (
   setHour(hour) {
     store.setHour(hour);
   },
-  setSpan(fromHour, toHour) {
-    store.setSpan(fromHour, toHour);
-  },
+  setSpan: store.setSpan,
   evenUntil: store.evenUntil,
   actHours,
   changeHours,

@@ -19,8 +19,8 @@ export type StoreFlow = EndFlow & {
   caughtCm3: number;
   /** Says what hour it is: refills begin and end then. */
   setHour(hour: number): void;
-  /** Weather is told as its mean over a span of time. */
-  setSpan(fromHour: number, toHour: number): void;
+  /** Weather is told as its mean over a span of time. Says whether that is another than before. */
+  setSpan(fromHour: number, toHour: number): boolean;
   /** See FluxClock; off by no more than this. [cm³] */
   evenUntil(fromHour: number, toHour: number, mostOffCm3: number): number;
 };

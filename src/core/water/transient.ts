@@ -127,7 +127,8 @@ const SHORTEST_STEP_HOURS = 1e-6;
 
 /**
  * Runs a column from heads at its cell centres. Output hours ascend from 0 or later; an output at 0 is the initial
- * state. Local error in theta is kept to the tolerance by the step length; jumps of the end flows are met exactly.
+ * state. Local error in theta is kept to the tolerance by the step length; jumps of the end flows are met exactly, or told
+ * by their means where the options let them.
  */
 export function runTransient(
   column: Column,
@@ -219,9 +220,10 @@ export function runTransient(
       // never leave a sliver before a stop
       const wished = length.hours >= left ? left : length.hours > left / 2 ? left / 2 : length.hours;
       const tried = unevenCm3 > 0 ? evenPart(wished) : wished;
-      for (const one of timed) one.setSpan(hour, hour + tried);
-      // the mean of another span is another weather
-      if (unevenCm3 > 0) richards.weatherChanged();
+      let isOther = false;
+      for (const one of timed) if (one.setSpan(hour, hour + tried)) isOther = true;
+      // the mean of another span is another weather; at a stop that has been said already
+      if (isOther && unevenCm3 > 0) richards.weatherChanged();
       const solved = richards.tryStep(tried);
       const error = Math.max(richards.errorTheta / tolerance, richards.meanErrorTheta / toleranceMean);
       const taken = solved && error <= 1;

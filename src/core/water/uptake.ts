@@ -31,7 +31,8 @@ export const CONTAINER_UPTAKE: UptakeLimits = {
 
 /** A sink with its clock: what is asked is the mean over a span of time. */
 export type TimedUptake = Uptake & {
-  setSpan(fromHour: number, toHour: number): void;
+  /** @returns whether that is another than before */
+  setSpan(fromHour: number, toHour: number): boolean;
   /** See FluxClock; off by no more than this. [cm³] */
   evenUntil(fromHour: number, toHour: number, mostOffCm3: number): number;
 };
@@ -59,7 +60,9 @@ export function uptakeOf(column: Column, { demandCmPerHour, roots, stress }: Roo
     askCm3PerHour: 0,
     limits: stress,
     setSpan(fromHour, toHour) {
+      const before = uptake.askCm3PerHour;
       uptake.askCm3PerHour = areaCm2 * clock.meanOver(fromHour, toHour);
+      return uptake.askCm3PerHour !== before;
     },
     evenUntil: (fromHour, toHour, mostOffCm3) => clock.evenUntil(fromHour, toHour, mostOffCm3 / areaCm2),
   };
