@@ -16,6 +16,8 @@ const SLOW = [
   "src/core/readings/words.test.ts",
   "src/core/verdicts/mend.test.ts",
   "src/core/water/hard-runs.test.ts",
+  "src/core/water/hysteresis.test.ts",
+  "src/core/water/season.test.ts",
   "src/core/water/supply.test.ts",
 ];
 

@@ -29,6 +29,11 @@ const SOLVER = [
   "discharge",
   "side-hole",
   "uptake",
+  "stress",
+  "flux-clock",
+  "step-length",
+  "node-hydraulics",
+  "cell-memory",
 ].map((name) => `src/core/water/${name}.ts`);
 const AREAS = {
   units: ["src/core/units"],
