@@ -4,6 +4,7 @@ import { makeColumn, storageByLayerCm3, type Column, type ColumnLayer } from "./
 import type { EndCondition } from "./ends";
 import { equilibriumAtWaterTable, equilibriumWithStored, type Equilibrium } from "./equilibrium";
 import { steadyRise, type SteadyRise } from "./steady-rise";
+import type { Repellency } from "./repellency";
 import type { ReservoirCondition } from "./reservoir";
 import { DEFAULT_MOST_ITERATIONS, runTransient, type TransientResult } from "./transient";
 import type { RootUptake } from "./uptake";
@@ -14,6 +15,8 @@ export type ColumnTask = {
     readonly name?: string | undefined;
     /** The main wetting curve is its own, the drying one, at so many times the suction. */
     readonly wettingAlphaFactor?: number | undefined;
+    /** How it sheds water once it has dried. */
+    readonly repellency?: Repellency | undefined;
   })[];
   readonly cellCm: number;
   readonly specificStoragePerCm: number;
@@ -45,6 +48,8 @@ export type TransientTask = {
   readonly hysteresis?: "none" | "scanning" | undefined;
   /** What cells begin with; by default all come from being full. */
   readonly history?: Beginning | undefined;
+  /** How much each cell sheds water to begin with, 0…1; by default as dry as it is. */
+  readonly sheds?: readonly number[] | undefined;
   readonly outputHours: readonly number[];
 };
 export type InitialCondition =
@@ -94,6 +99,10 @@ export function solveColumnTask(task: ColumnTask, mostIterations = DEFAULT_MOST_
       const run = runTransient(column, initialPsiCm(column, task.initial), bottom, top, outputHours, {
         uptake,
         mostIterations,
+        repellency: task.layers.some(({ repellency }) => repellency)
+          ? task.layers.map(({ repellency }) => repellency)
+          : undefined,
+        sheds: task.sheds,
         hysteresis:
           task.hysteresis === "scanning"
             ? {

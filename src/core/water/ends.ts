@@ -96,6 +96,8 @@ export type ColumnEnd = {
 export type EndMedia = Pick<HydraulicTable, "lookUp"> & {
   /** Where cells remember: the flux potential at a head as far from that of the cell, at its head, as if over heads. */
   readonly potentialFrom?: (endPsiCm: number, psiCm: number) => number;
+  /** The part the cell takes of what would flow into it, where it may shed water. */
+  readonly intake?: () => number;
 };
 
 /**
@@ -168,6 +170,11 @@ export function heldFlow({ side, halfCellAreaCm2, halfCellCm, media }: ColumnEnd
       held.through = into * flux[0]!;
       held.slopeByCell = into * (side === "bottom" ? flux[2]! : flux[1]!);
       held.slopeByEnd = into * (side === "bottom" ? flux[1]! : flux[2]!);
+      if (!media.intake || held.through <= 0) return;
+      const part = media.intake();
+      held.through *= part;
+      held.slopeByCell *= part;
+      held.slopeByEnd *= part;
     },
   };
   return held;

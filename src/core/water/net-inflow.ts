@@ -1,6 +1,7 @@
 import type { HydraulicValues } from "../hydraulics/table";
 import { correctFarApart, EVEN_X, ONE_SLOPE_LN_K, oneOverExpm1, rememberingFlux, SAME_PSI_CM } from "./fitted-flux";
 import type { MainHeads, NodeHydraulics } from "./node-hydraulics";
+import type { Shedding } from "./repellency";
 import type { RichardsGrid, TrialStage } from "./richards-grid";
 import { stressAt, type UptakeLimits } from "./stress";
 
@@ -64,11 +65,12 @@ export function netInflow(
   top: EndFlow,
   sinks: readonly Uptake[],
   sides: readonly SideFlow[],
+  shedding?: Shedding,
 ): NetInflow {
   // the loop reads its own constants: those of another module are looked up each time where modules are not bundled
   const [evenX, samePsiCm, oneSlopeLnK] = [EVEN_X, SAME_PSI_CM, ONE_SLOPE_LN_K];
   const overExpm1 = oneOverExpm1;
-  const { nodes, tables, tableOf, firstNode, nodeOfCell, faceLengthCm, faceAreaCm2 } = grid;
+  const { nodes, tables, tableOf, firstNode, cellOf, isInterface, nodeOfCell, faceLengthCm, faceAreaCm2 } = grid;
   const { psiCm, theta, capacityPerCm, netCm3PerHour, lower, diagonal, upper } = stage;
   const { at, foot } = hydraulics;
   const { k, kSlope, lnK, lnKSlope } = at;
@@ -215,6 +217,19 @@ export function netInflow(
     byUpper[face] = flux[2]!;
   }
 
+  /** A cell that sheds water takes but a part of what would flow into it. */
+  function shedFromFaces(intake: Float64Array): void {
+    for (let face = 0; face + 1 < nodes; face++) {
+      const into = faceFlux[face]! > 0 ? face + 1 : face;
+      if (isInterface[into] !== 0) continue;
+      const part = intake[cellOf[into]!]!;
+      if (part === 1) continue;
+      faceFlux[face]! *= part;
+      byLower[face]! *= part;
+      byUpper[face]! *= part;
+    }
+  }
+
   /** Net inflow of every node at the trial heads [cm³/h] and, in the three diagonals, its slopes by them [cm³/h per cm]. */
   function evaluate(): void {
     hydraulics.lookUp();
@@ -223,6 +238,7 @@ export function netInflow(
       const apart = fluxThroughFaces();
       for (let n = 0; n < apart; n++) correctFace(farApart[n]!);
     }
+    if (shedding) shedFromFaces(shedding.intake);
     bottom.evaluate(psiCm[0]!, k[0]!, kSlope[0]!, lnK[0]!, lnKSlope[0]!, at.fluxPotential[0]!);
     let q = bottom.inCm3PerHour;
     let slope = bottom.slope;

@@ -3,6 +3,7 @@ import type { CellMemory } from "./cell-memory";
 import type { Column } from "./column";
 import { netInflow, type EndFlow, type SideFlow, type Uptake } from "./net-inflow";
 import { nodeHydraulics, rememberingHydraulics } from "./node-hydraulics";
+import type { Shedding } from "./repellency";
 import { richardsGrid, trialStage } from "./richards-grid";
 import { SDIRK_GAMMA } from "./sdirk";
 import { stageSolver } from "./stage-solver";
@@ -86,6 +87,7 @@ export type Richards = {
  * @param tables those of the column's layers, in their order
  * @param toleranceTheta what Newton's method may leave over in a cell [m³/m³]
  * @param memory of the cells, at the heads they start from; without one each medium has one curve
+ * @param shedding which of them shed water; without it none does
  */
 export function createRichards(
   column: Column,
@@ -96,6 +98,7 @@ export function createRichards(
   sinks: readonly Uptake[] = [],
   sides: readonly SideFlow[] = [],
   memory?: CellMemory,
+  shedding?: Shedding,
 ): Richards {
   const grid = richardsGrid(column, tables, memory);
   const { nodes, tableOf, curveOf, firstEmptiedPsiCm, isInterface, cellOf, volumeCm3, perVolume } = grid;
@@ -103,7 +106,7 @@ export function createRichards(
   const stage = trialStage(nodes);
   const { psiCm: trial, theta: curveTheta, netCm3PerHour, driestPsiCm } = stage;
   const hydraulics = memory ? rememberingHydraulics(grid, stage, memory) : nodeHydraulics(grid, stage);
-  const inflow = netInflow(grid, stage, hydraulics, bottom, top, sinks, sides);
+  const inflow = netInflow(grid, stage, hydraulics, bottom, top, sinks, sides, shedding);
   const { takenCm3PerHour } = inflow;
   const base = array();
   /** With less water than this a cell has next to none to give. */
@@ -127,6 +130,7 @@ export function createRichards(
   const bend = array();
   const lone = array();
   const cellPsi = new Float64Array(column.zCm.length);
+  const cellTheta = new Float64Array(column.zCm.length);
   /** What the sinks took, and the sides brought, at the heads of stage 1. [cm³/h] */
   const taken1 = new Float64Array(sinks.length);
   const sides1 = new Float64Array(sides.length);
@@ -296,9 +300,10 @@ export function createRichards(
       lastHours = triedHours;
       slopeKnown = flowKnown = true;
       isFirst = false;
-      if (!memory) return;
-      for (let i = 0; i < nodes; i++) if (isInterface[i] === 0) cellPsi[cellOf[i]!] = psi[i]!;
-      memory.accept(cellPsi);
+      if (!memory && !shedding) return;
+      richards.copyState(cellPsi, cellTheta);
+      shedding?.accept(triedHours, cellTheta);
+      memory?.accept(cellPsi);
       findFirstEmptied();
     },
 

@@ -1,9 +1,10 @@
 import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
 import { cellMemory, rememberingEnd, type Beginning, type CellHistory, type CellMemory } from "./cell-memory";
 import { layerAreaAtCm2, topAreaCm2, type Column } from "./column";
-import { changesOf, jumpsOf, type ColumnEnd, type EndCondition } from "./ends";
+import { changesOf, jumpsOf, type ColumnEnd, type EndCondition, type EndMedia } from "./ends";
 import type { PondCondition } from "./pond";
 import type { ReservoirCondition } from "./reservoir";
+import { sheddingOf, type Repellency, type Shedding } from "./repellency";
 import { createRichards, type EndCells, type Richards } from "./richards";
 import { runEnd, type RunEnd } from "./run-end";
 import { sideHoleFlow, type SideHole } from "./side-hole";
@@ -21,6 +22,8 @@ export type TransientState = {
   readonly storedCm3: number;
   /** What each cell remembers, where they do. */
   readonly history?: readonly CellHistory[];
+  /** How much each cell sheds water, 0…1, where any may. */
+  readonly sheds?: Float64Array;
 };
 export type CumulativeFlow = {
   readonly hours: number;
@@ -100,6 +103,10 @@ export type TransientOptions = {
   readonly sideHoles?: readonly SideHole[] | undefined;
   /** Cells remember how they dried and wetted; without it each medium has the one curve of its functions. */
   readonly hysteresis?: Hysteresis | undefined;
+  /** By layer: how it sheds water once dry, undefined for what does not. */
+  readonly repellency?: readonly (Repellency | undefined)[] | undefined;
+  /** By cell, 0…1: how much it sheds at the start; without it as dry as it is. */
+  readonly sheds?: readonly number[] | undefined;
   /** Told each output hour once it is reached. */
   readonly onHour?: ((hour: number) => void) | undefined;
   /** Asked before each step whether to go on. */
@@ -155,13 +162,26 @@ export function runTransient(
       initialPsiCm,
       hysteresis.turnTheta,
     );
-  const bottom = runEnd(bottomCondition, endOf(column, tables, memory, "bottom"));
-  const top = runEnd(topCondition, endOf(column, tables, memory, "top"));
+  const shedding =
+    options.repellency &&
+    sheddingOf(column, tables, options.repellency, startThetas(column, tables, memory, initialPsiCm), options.sheds);
+  const bottom = runEnd(bottomCondition, endOf(column, tables, memory, shedding, "bottom"));
+  const top = runEnd(topCondition, endOf(column, tables, memory, shedding, "top"));
   const wanters = [...(options.uptake ? [options.uptake] : []), ...(options.sinks ?? [])];
   const sinks = wanters.map((sink) => uptakeOf(column, sink));
   const sides = (options.sideHoles ?? []).map((hole) => sideHoleFlow(column, hole));
   const newtonTolerance = Math.min(tolerance * NEWTON_SHARE, MOST_NEWTON_THETA);
-  const richards = createRichards(column, tables, bottom.flow, top.flow, newtonTolerance, sinks, sides, memory);
+  const richards = createRichards(
+    column,
+    tables,
+    bottom.flow,
+    top.flow,
+    newtonTolerance,
+    sinks,
+    sides,
+    memory,
+    shedding,
+  );
   richards.setState(initialPsiCm);
 
   const changes = [
@@ -248,7 +268,7 @@ export function runTransient(
       length.taken(tried, error);
     }
     if (wanted.has(stop)) {
-      states.push(stateOf(column, richards, memory, hour));
+      states.push(stateOf(column, richards, memory, shedding, hour));
       cumulative.push(tally.at(hour));
       options.onHour?.(stop);
     }
@@ -297,21 +317,50 @@ function hasRunDry(richards: Richards, bottom: RunEnd, top: RunEnd, tried: numbe
   return wasDry || (bottom.demands() && bottomIsEmpty) || (top.demands() && topIsEmpty);
 }
 
-function stateOf(column: Column, richards: Richards, memory: CellMemory | undefined, hours: number): TransientState {
+function stateOf(
+  column: Column,
+  richards: Richards,
+  memory: CellMemory | undefined,
+  shedding: Shedding | undefined,
+  hours: number,
+): TransientState {
   const [psiCm, theta] = [new Float64Array(column.zCm.length), new Float64Array(column.zCm.length)];
   richards.copyState(psiCm, theta);
-  const storedCm3 = richards.storedCm3();
-  if (!memory) return { hours, psiCm, theta, storedCm3 };
-  return { hours, psiCm, theta, storedCm3, history: Array.from(psiCm, (_, cell) => memory.historyOf(cell)) };
+  return {
+    hours,
+    psiCm,
+    theta,
+    storedCm3: richards.storedCm3(),
+    ...(memory && { history: Array.from(psiCm, (_, cell) => memory.historyOf(cell)) }),
+    ...(shedding && { sheds: shedding.sheds.slice() }),
+  };
+}
+
+/** What cells hold at the heads they start from. */
+function startThetas(
+  column: Column,
+  tables: readonly HydraulicTable[],
+  memory: CellMemory | undefined,
+  psiCm: Float64Array,
+): Float64Array {
+  const theta = new Float64Array(psiCm.length);
+  column.layers.forEach(({ firstCell, cellCount }, layer) => {
+    for (let cell = firstCell; cell < firstCell + cellCount; cell++)
+      theta[cell] = memory ? memory.waterContentAt(cell, psiCm[cell]!) : tables[layer]!.waterContentAt(psiCm[cell]!);
+  });
+  return theta;
 }
 
 function endOf(
   column: Column,
   tables: readonly HydraulicTable[],
   memory: CellMemory | undefined,
+  shedding: Shedding | undefined,
   side: "bottom" | "top",
 ): ColumnEnd {
   const layer = column.layers.at(side === "bottom" ? 0 : -1)!;
+  const cell = side === "bottom" ? 0 : column.zCm.length - 1;
+  const media: EndMedia = memory ? rememberingEnd(memory, cell) : tables.at(side === "bottom" ? 0 : -1)!;
   const halfCellCm = (layer.topCm - layer.bottomCm) / layer.cellCount / 2;
   const heightCm = side === "bottom" ? layer.bottomCm : layer.topCm;
   return {
@@ -320,8 +369,6 @@ function endOf(
     halfCellAreaCm2: layerAreaAtCm2(layer, heightCm + (side === "bottom" ? halfCellCm : -halfCellCm) / 2),
     heightCm,
     halfCellCm,
-    media: memory
-      ? rememberingEnd(memory, side === "bottom" ? 0 : column.zCm.length - 1)
-      : tables.at(side === "bottom" ? 0 : -1)!,
+    media: shedding ? { ...media, intake: () => shedding.intake[cell]! } : media,
   };
 }

@@ -29,6 +29,8 @@ export type ColumnResult = {
     storedCm3: number;
     /** Of each cell, with "hysteresis": "scanning". */
     history?: readonly CellHistory[];
+    /** How much each cell sheds water, 0…1, where a layer has a repellency. */
+    sheds?: readonly number[];
   }[];
   readonly cumulative: readonly {
     hours: number;

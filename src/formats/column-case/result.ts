@@ -46,12 +46,13 @@ function columnResult(columnCase: ColumnCase, answer: ColumnAnswer, milliseconds
       const drinks = columnCase.task === "transient" && columnCase.uptake !== undefined;
       return {
         ...head,
-        states: states.map(({ hours, psiCm, theta, storedCm3, history }) => ({
+        states: states.map(({ hours, psiCm, theta, storedCm3, history, sheds }) => ({
           hours,
           psi: [...psiCm],
           theta: [...theta],
           storedCm3,
           ...(history && { history }),
+          ...(sheds && { sheds: [...sheds] }),
         })),
         cumulative: cumulative.map(({ uptakeCm3, ...flows }) => ({ ...flows, ...(drinks ? { uptakeCm3 } : {}) })),
         massBalanceRelError,

@@ -171,6 +171,13 @@ const layer = z
     areaCm2: area.default(DEFAULT_AREA_CM2),
     hydraulics: hydraulicsSchema,
     wettingAlphaFactor: z.number().min(1).max(20).optional(),
+    repellency: z
+      .strictObject({
+        belowTheta: z.number().min(0).max(1),
+        intakeFactor: z.number().gt(0).max(1),
+        givesWayHours: z.number().gt(0).max(1e9),
+      })
+      .optional(),
   })
   .superRefine(({ thicknessCm, areaCm2 }, context) => {
     if (typeof areaCm2 !== "number" && areaCm2.at(-1)!.toCm !== thicknessCm)
@@ -257,9 +264,10 @@ const transientCase = z
         error: "must be a history, or a list of one for each layer or each cell",
       })
       .optional(),
+    sheds: z.array(z.number().min(0).max(1)).min(1).max(MOST_CELLS).optional(),
     outputHours: z.array(z.number().min(0).max(1e7)).min(1).max(100_000),
   })
-  .superRefine(({ outputHours, uptake: taken, layers, cellCm, initial, history, hysteresis }, context) => {
+  .superRefine(({ outputHours, uptake: taken, layers, cellCm, initial, history, hysteresis, sheds }, context) => {
     const cells = layers.reduce((sum, { thicknessCm }) => sum + cellsInLayer(thicknessCm, cellCm), 0);
     if (initial.kind === "cells" && initial.psi.length !== cells)
       context.addIssue({
@@ -267,6 +275,8 @@ const transientCase = z
         path: ["initial", "psi"],
         message: `has ${initial.psi.length} heads for ${cells} cells`,
       });
+    if (sheds && sheds.length !== cells)
+      context.addIssue({ code: "custom", path: ["sheds"], message: `has ${sheds.length} values for ${cells} cells` });
     if (history !== undefined && hysteresis !== "scanning")
       context.addIssue({ code: "custom", path: ["history"], message: 'needs "hysteresis": "scanning"' });
     if (Array.isArray(history) && history.length !== layers.length && history.length !== cells)
