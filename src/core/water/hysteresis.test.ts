@@ -9,6 +9,7 @@ import type { Medium } from "../media/medium";
 import { cellMemory } from "./cell-memory";
 import { makeColumn, type Column } from "./column";
 import { rememberingFlux } from "./fitted-flux";
+import type { Repellency } from "./repellency";
 import { runTransient, type TransientOptions } from "./transient";
 
 const mediumOf = (id: string): Medium => CATALOGUE.find((one) => one.id === id)!;
@@ -259,8 +260,11 @@ function weatherOf(spells: readonly { hours: number; cmPerHour: number }[]) {
   return { top: { kind: "atmosphere", cmPerHour, limitPsiCm: -1000 } as const, hours: [hour / 2, hour] };
 }
 
+const sheddingWhenDry = ({ rewetting: { belowTheta } }: Medium): Repellency | undefined =>
+  belowTheta === null ? undefined : { belowTheta: 1.5 * belowTheta, intakeFactor: 0.01, givesWayHours: 12 };
+
 describe("a column that remembers", () => {
-  it("on 1,000 random stacks in random weather never stops, and loses and makes no water", () => {
+  it("on 1,000 random stacks in random weather, shedding water or not, never stops, and loses and makes none", () => {
     let turns = 0;
     fc.assert(
       fc.property(
@@ -269,7 +273,8 @@ describe("a column that remembers", () => {
         fc.constantFrom("drying" as const, "wetting" as const),
         fc.boolean(),
         fc.double({ min: -40, max: 2, noNaN: true }),
-        (layers, spells, branch, drains, waterTableCm) => {
+        fc.boolean(),
+        (layers, spells, branch, drains, waterTableCm, mayShed) => {
           const column = columnOf(layers, 0.5);
           const { top, hours } = weatherOf(spells);
           const run = runTransient(
@@ -278,7 +283,11 @@ describe("a column that remembers", () => {
             drains ? { kind: "seepage" } : { kind: "psi", cm: waterTableCm },
             top,
             hours,
-            { ...remembering(layers, branch), mostIterations: 100_000 },
+            {
+              ...remembering(layers, branch),
+              repellency: mayShed ? layers.map(({ medium }) => sheddingWhenDry(medium)) : undefined,
+              mostIterations: 100_000,
+            },
           );
           expect(run.status).toBe("done");
           expect(run.massBalanceRelError).toBeLessThan(1e-9);
