@@ -29,8 +29,6 @@ export type CellMemory = {
   accept(psiCm: Float64Array): void;
   /** What a cell remembers: with its head, what it takes to begin with it. */
   historyOf(cell: number): CellHistory;
-  /** Turns that any cell has taken since the beginning. */
-  readonly turns: number;
 };
 
 /**
@@ -82,7 +80,6 @@ export function cellMemory(
   const back = curves(cells);
   const one = new Float64Array(1);
   const values = hydraulicValues(1);
-  let turns = 0;
 
   const tableOf = (cell: number): HydraulicTable => tables[layerOf[cell]!]!;
   const timesOf = (cell: number, way: number): number => (way === WETTING ? factors[layerOf[cell]!]! : 1);
@@ -199,7 +196,6 @@ export function cellMemory(
         turnThetas[turn] = theta[cell]!;
         depth[cell]!++;
         direction[cell] = way;
-        turns++;
       }
     }
     if (way === direction[cell]!) depth[cell] = comingFrom(cell, way, depth[cell]! - 1, to) + 1;
@@ -212,10 +208,6 @@ export function cellMemory(
   const memory = {
     mainPsiCm: 0,
     perMain: 1,
-    get turns() {
-      return turns;
-    },
-
     lookUp(cell: number, psiCm: number, out: HydraulicValues, place: number): void {
       const table = tableOf(cell);
       if (psiCm >= 0) {
@@ -308,7 +300,6 @@ export function cellMemory(
     onMain(cell, branch === "wetting" && suctionCm! > 0 ? WETTING : DRYING, suctionCm!);
     for (const next of then) moveTo(cell, next, 0);
   }
-  turns = 0;
 
   function copyTo(out: HydraulicValues, place: number): void {
     out.theta[place] = values.theta[0]!;
