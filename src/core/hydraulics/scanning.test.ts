@@ -2,16 +2,9 @@ import { readdirSync, readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { CATALOGUE } from "../media/catalogue/catalogue";
+import type { ScanCase } from "../testing/scan-case";
 import { hydraulicFunctions } from "./hydraulics";
 import { scanning, type ScanningPoint } from "./scanning";
-
-type ScanCase = {
-  readonly begins: "drying" | "wetting";
-  readonly layers: readonly { readonly mediumId: string; readonly thicknessCm: number }[];
-  readonly waterLevelsCm: readonly number[];
-  readonly readAtCm: readonly number[];
-  readonly expected: readonly (readonly number[])[];
-};
 
 const CASES = readdirSync("verification").filter((name) => /^scan-\d+\.json$/u.test(name));
 const curvesOf = (id: string) => {

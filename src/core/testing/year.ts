@@ -25,13 +25,21 @@ const HOURS = 8760;
 const RAIN_CM = 0.05;
 const FILLED_EVERY_HOURS = 168;
 const WATERED_EVERY_HOURS = 72;
+const DOSED_EVERY_HOURS = 720;
 /** A can waters until some runs out below: this many times what was lost. */
 const GENEROUS = 1.3;
 
-/** The part of a usual day's mean that an hour of the year asks for. */
-function thirst(hour: number): number {
-  const day = Math.PI * Math.max(0, Math.sin(((hour % 24) - 6) * (Math.PI / 12)));
-  return day * (1 - 0.9 * Math.cos((2 * Math.PI * hour) / HOURS));
+/** What an hour asks for as a part of a usual day's mean: by the time of the year, and of the day. */
+const season = (hour: number): number => 1 - 0.9 * Math.cos((2 * Math.PI * hour) / HOURS);
+const thirst = (hour: number): number =>
+  Math.PI * Math.max(0, Math.sin(((hour % 24) - 6) * (Math.PI / 12))) * season(hour);
+
+/** How often water is given from the top, and how many times what was lost. */
+function dosing({ water: { by } }: Setup): { readonly everyHours: number; readonly times: number } | undefined {
+  if (by === "level") return undefined;
+  return by === "soaking"
+    ? { everyHours: WATERED_EVERY_HOURS, times: GENEROUS }
+    : { everyHours: DOSED_EVERY_HOURS, times: 1 };
 }
 
 export function yearOf(setup: Setup, medium: MediumLookup, cellCm?: number): Year {
@@ -42,6 +50,7 @@ export function yearOf(setup: Setup, medium: MediumLookup, cellCm?: number): Yea
   const losses = lossesOf(setup, network);
   const roots = rootZoneCm(setup);
   const isOpen = setup.site.rain === "open" && setup.water.by !== "volume";
+  const dose = dosing(setup);
   let seed = 1;
   const random = (): number => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
   const rain: [number, number][] = [];
@@ -52,11 +61,9 @@ export function yearOf(setup: Setup, medium: MediumLookup, cellCm?: number): Yea
   const topCm2 = topAreaCm2(column);
   for (let hour = 0; hour < HOURS; hour++) {
     const falls = random() < 0.125 ? -mouth * RAIN_CM * Math.log(random()) : 0;
-    const doseEvery = setup.water.by === "soaking" ? WATERED_EVERY_HOURS : setup.water.by === "volume" ? 720 : 0;
     const lost = losses.mouthCm3PerHour + losses.wallCm3PerHour + losses.trayCm3PerHour;
-    const season = 1 - 0.9 * Math.cos((2 * Math.PI * hour) / HOURS);
-    const given =
-      doseEvery > 0 && hour % doseEvery === 10 ? (doseEvery === 72 ? GENEROUS : 1) * lost * season * doseEvery : 0;
+    const isDue = dose !== undefined && hour % dose.everyHours === 10;
+    const given = isDue ? dose.times * lost * season(hour) * dose.everyHours : 0;
     rain.push([hour, (isOpen ? falls : 0) + given]);
     asked.push([hour, losses.mouthCm3PerHour * thirst(hour)]);
     byWall.push([hour, (losses.wallCm3PerHour * thirst(hour)) / topCm2]);

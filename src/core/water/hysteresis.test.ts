@@ -6,6 +6,7 @@ import { scanning, type ScanningPoint } from "../hydraulics/scanning";
 import { hydraulicTable, hydraulicValues } from "../hydraulics/table";
 import { CATALOGUE } from "../media/catalogue/catalogue";
 import type { Medium } from "../media/medium";
+import type { ScanCase } from "../testing/scan-case";
 import { cellMemory } from "./cell-memory";
 import { makeColumn, type Column } from "./column";
 import { rememberingFlux } from "./fitted-flux";
@@ -173,14 +174,6 @@ describe("the flow between points that remember", () => {
     expect(Math.abs(flowAt(-13, -13.25)[0]!) / at.k[0]!).toBeLessThan(1e-9);
   });
 });
-
-type ScanCase = {
-  readonly begins: "drying" | "wetting";
-  readonly layers: readonly { readonly mediumId: string; readonly thicknessCm: number }[];
-  readonly waterLevelsCm: readonly number[];
-  readonly readAtCm: readonly number[];
-  readonly expected: readonly (readonly number[])[];
-};
 
 const CASES = readdirSync("verification").filter((name) => /^scan-\d+\.json$/u.test(name));
 /** So slowly that even a coarse medium comes to rest. [h] */

@@ -95,8 +95,7 @@ export function netInflow(
   const takenCm3PerHour = new Float64Array(sinks.length);
 
   /**
-   * The fitted flux of fitted-flux.ts through every face, written out: a call for each would take a tenth of the run. One
-   * small loop after another is twice as quick as one that does it all.
+   * The fitted flux of fitted-flux.ts through every face, written out: a call for each would take a tenth of the run.
    * @returns how many faces lie between points far apart
    */
   function fluxThroughFaces(): number {

@@ -259,6 +259,11 @@ describe("hysteresis and repellency in a column case", () => {
     ],
     ["heads of some cells", { initial: { kind: "cells", psi: [-1, -2] } }, "initial.psi: has 2 heads for 24 cells"],
     ["some cells' shedding", { sheds: [1] }, "sheds: has 1 values for 24 cells"],
+    [
+      "shedding in what never sheds",
+      { layers: [{ ...layers[0], repellency: undefined }], sheds: Array.from({ length: cells }, () => 1) },
+      "sheds: needs a layer with a repellency",
+    ],
     ["shedding more than all", { sheds: Array.from({ length: cells }, () => 2) }, "sheds[0]: must be 1 at most"],
     [
       "a wetting curve over the drying one",

@@ -275,6 +275,8 @@ const transientCase = z
         path: ["initial", "psi"],
         message: `has ${initial.psi.length} heads for ${cells} cells`,
       });
+    if (sheds && !layers.some(({ repellency }) => repellency))
+      context.addIssue({ code: "custom", path: ["sheds"], message: "needs a layer with a repellency" });
     if (sheds && sheds.length !== cells)
       context.addIssue({ code: "custom", path: ["sheds"], message: `has ${sheds.length} values for ${cells} cells` });
     if (history !== undefined && hysteresis !== "scanning")
