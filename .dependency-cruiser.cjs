@@ -27,6 +27,7 @@ const CORE_ORDER = [
   "occupants",
   "mixing",
   "vessel",
+  "place",
   "stack",
   "drawing",
   "water",

@@ -102,9 +102,13 @@ test.describe("on a phone", () => {
       page.locator("p[title]", { hasText: words("A soaking lasts [\\d.]+ days") }),
     ]) {
       await expect(part).toBeVisible();
-      const box = (await part.boundingBox())!;
-      expect(box.y).toBeGreaterThanOrEqual(0);
-      expect(box.y + box.height).toBeLessThanOrEqual((await rooms(page).boundingBox())!.y);
+      // what is judged anew meanwhile is another element in the same place
+      await expect(async () => {
+        const box = await part.boundingBox();
+        expect(box).not.toBeNull();
+        expect(box!.y).toBeGreaterThanOrEqual(0);
+        expect(box!.y + box!.height).toBeLessThanOrEqual((await rooms(page).boundingBox())!.y);
+      }).toPass({ timeout: 5_000 });
     }
     await expect(row).toContainText("does not suit");
   });

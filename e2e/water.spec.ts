@@ -64,7 +64,7 @@ test("a wick that starts dry never starts, and the section shows it dry", async 
   await saved(page);
   const supply = await openGroup(page, "Supply against demand");
   await openGroup(page, "Water and air");
-  await expect(supply.getByText("sheds water and nothing rises through it").first()).toBeVisible();
+  await expect(supply.getByText("sheds water and next to nothing rises through it").first()).toBeVisible();
   await expect(page.getByText(words("The root zone has 74 % air on the whole"))).toBeVisible();
   await page.getByRole("button", { name: "Why: How high the wet zone reaches" }).click();
   await expect(page.getByText("what repels water has stayed dry")).toBeVisible();

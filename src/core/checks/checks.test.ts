@@ -18,7 +18,7 @@ import { cloudburst, CLOUDBURST_MINUTES, CLOUDBURST_MM_PER_HOUR, stormInflowCm3P
 import { sinksInCm3 } from "./rain";
 import { fixtureKg, vesselKg } from "./vessel-weight";
 import { formatLength, threeFigures } from "../units/units";
-import { holeConductance } from "../water/discharge";
+import { holeConductance } from "../water/discharge-flow";
 import { follow } from "../water/follow";
 
 const all = (setup: Setup): readonly Check[] => {

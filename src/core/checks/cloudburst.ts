@@ -2,7 +2,8 @@ import { fixtureOf } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
 import { openingsOf, stackHeightCm } from "../stack/geometry";
 import { vesselAreaCm2 } from "../vessel/vessel";
-import { dischargeOf, levelForDischargeCm, type Discharge } from "../water/discharge";
+import { dischargeOf, type Discharge } from "../water/discharge";
+import { levelForDischargeCm } from "../water/discharge-flow";
 
 /**
  * A heavy short storm, as drains of buildings are sized for in temperate climates: 0.03 L a second on a square metre,

@@ -2,7 +2,7 @@ import { fixtureOf } from "../stack/fixtures";
 import { openingsOf, type Opening } from "../stack/geometry";
 import { formatLength, formatPercent, formatVolume } from "../units/units";
 import { areaAtCm2 } from "../vessel/area-by-height";
-import { holeConductance } from "../water/discharge";
+import { holeConductance } from "../water/discharge-flow";
 import { belowWaterCm3 } from "../water/network";
 import { layerAtHole } from "../water/side-hole";
 import type { Check, Design } from "./check";

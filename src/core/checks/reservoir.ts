@@ -3,6 +3,8 @@ import { openingsOf } from "../stack/geometry";
 import { formatLength, formatVolume, threeFigures } from "../units/units";
 import { cutAt, sectionWidthCm } from "../vessel/vessel";
 import { budgetOf } from "../water/budget";
+import { branchOf, historyOf } from "../water/branch";
+import { fallingNetwork } from "../water/falling";
 import { dressedDemandMmPerDay } from "../water/losses";
 import { belowWaterCm3 } from "../water/network";
 import type { Check, Design } from "./check";
@@ -51,7 +53,8 @@ function reservoirSmall({ setup, network, drainsAt, surface, system }: Design): 
   const full = Math.min(drainsAt ?? setup.water.levelCm, surface);
   // what stands under all that is filled in is another trouble
   if (full <= setup.fillFromCm) return [];
-  const { heldCm3, daysUntil, takesPerDayCm3 } = budgetOf(setup, network);
+  const falling = fallingNetwork(network, branchOf(historyOf(setup)), full);
+  const { heldCm3, daysUntil, takesPerDayCm3 } = budgetOf(setup, falling);
   const perDay = takesPerDayCm3(full);
   const givesCm3 = heldCm3(full) - heldCm3(setup.fillFromCm);
   if (daysUntil(heldCm3(full), setup.fillFromCm) >= LEAST_DAYS) return [];

@@ -1,3 +1,5 @@
+import { filmConductivityCmPerHour, vapourConductivityCmPerHour, type BesidePores } from "./beside-pores";
+
 /**
  * Hydraulic functions of a porous medium: water content and conductivity against pressure head.
  * Pressure head psi is in cm of water, negative under suction, 0 at a free water surface; suction = −psi.
@@ -63,13 +65,14 @@ export type HydraulicFunctions = {
 };
 
 /**
- * Prepares a medium's functions. Expects parameters that a format has validated (weights sum to 1, n > 1, alpha > 0).
+ * Prepares a medium's functions, with what moves water beside its pores where that is given. Expects parameters that a
+ * format has validated (weights sum to 1, n > 1, alpha > 0).
  * @throws RangeError for parameters no validation would pass
  */
-export function hydraulicFunctions(hydraulics: Hydraulics): HydraulicFunctions {
+export function hydraulicFunctions(hydraulics: Hydraulics, beside?: BesidePores): HydraulicFunctions {
   switch (hydraulics.model) {
     case "vg":
-      return vgFunctions(hydraulics);
+      return vgFunctions(hydraulics, beside);
     case "exponential":
       return exponentialFunctions(hydraulics);
     default:
@@ -77,7 +80,10 @@ export function hydraulicFunctions(hydraulics: Hydraulics): HydraulicFunctions {
   }
 }
 
-function vgFunctions({ thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: VgHydraulics): HydraulicFunctions {
+function vgFunctions(
+  { thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: VgHydraulics,
+  beside?: BesidePores,
+): HydraulicFunctions {
   if (modes.length === 0) throw new RangeError("hydraulics.modes: needs at least one mode");
   const count = modes.length;
   const weight = Float64Array.from(modes, (mode) => mode.weight);
@@ -104,8 +110,17 @@ function vgFunctions({ thetaR, thetaS, ksCmPerHour, tau, airEntryCm, modes }: Vg
 
   const effectiveSaturation = (psiCm: number): number =>
     psiCm >= -airEntryCm ? 1 : retention(-psiCm) / retentionAtEntry;
-  const curvedConductivity = (psiCm: number): number =>
-    ksCmPerHour * effectiveSaturation(psiCm) ** tau * (bundle(-psiCm) / bundleAtEntry) ** 2;
+  const curvedConductivity = (psiCm: number): number => {
+    const saturation = effectiveSaturation(psiCm);
+    const inPores = ksCmPerHour * saturation ** tau * (bundle(-psiCm) / bundleAtEntry) ** 2;
+    if (!beside) return inPores;
+    const emptied = 1 - saturation;
+    return (
+      inPores +
+      emptied * filmConductivityCmPerHour(beside.surfacePerCm, -psiCm) +
+      vapourConductivityCmPerHour((thetaS - thetaR) * emptied, thetaS, psiCm)
+    );
+  };
 
   const straightNearZero = airEntryCm === 0 && n.some((exponent) => exponent < 2);
   const conductivityAtStraightEnd = straightNearZero ? curvedConductivity(-STRAIGHT_K_SUCTION_CM) : ksCmPerHour;

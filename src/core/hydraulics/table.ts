@@ -25,6 +25,9 @@ export const SEGMENT_STRIDE = 8;
 /** A suction's segment is the leading bits of its higher word, this far down, less those of the first knot. */
 export const SEGMENT_SHIFT = 20 - OCTAVE_BITS;
 
+/** A water content's segment is looked for so many segments from where it was. */
+const NEAR_SEGMENTS = 6;
+
 const bits = (value: number): number => new Uint32Array(Float64Array.of(value).buffer)[1]! >>> SEGMENT_SHIFT;
 
 /** What a look-up fills, place by place. */
@@ -76,6 +79,10 @@ export type HydraulicTable = {
   waterContentAt(psiCm: number): number;
   /** The head at which theta has a value between thetaR and thetaS; beyond the table its end. [cm] */
   psiAtTheta(theta: number): number;
+  /** Where the segment of a suction begins among the segments, filled. */
+  segmentAt(suctionCm: number): number;
+  /** The same of a theta between thetaR and thetaS, by a segment that may lie near it: where that begins. */
+  segmentAtTheta(theta: number, near: number): number;
 };
 
 /** A rough table computes every so many knots and draws straight lines between them: good to some 1e-3. */
@@ -163,8 +170,7 @@ export function hydraulicTable(
   const number = new Float64Array(1);
   const words = new Uint32Array(number.buffer);
 
-  /** Where the segment of a suction begins, filled. */
-  function segmentStart(suctionCm: number): number {
+  function segmentAt(suctionCm: number): number {
     number[0] = suctionCm;
     let segment = (words[1]! >>> SEGMENT_SHIFT) - firstSegmentBits + 1;
     if (segment < 0) segment = 0;
@@ -172,6 +178,24 @@ export function hydraulicTable(
     const at = segment * SEGMENT_STRIDE;
     if (segments[at]! !== segments[at]!) fill(segment);
     return at;
+  }
+
+  function searchTheta(wanted: number): number {
+    let octave = 0;
+    while (octave < OCTAVES && octaveTheta[octave + 1]! >= wanted) octave++;
+    let low = 0;
+    let high = 0;
+    if (octaveTheta[0]! >= wanted) {
+      low = Math.min(octave, OCTAVES - 1) * SEGMENTS_PER_OCTAVE + 1;
+      high = low + SEGMENTS_PER_OCTAVE - 1;
+    }
+    if (Number.isNaN(segments[low * SEGMENT_STRIDE]!)) fill(low);
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (segments[middle * SEGMENT_STRIDE + 1]! >= wanted) low = middle;
+      else high = middle - 1;
+    }
+    return low * SEGMENT_STRIDE;
   }
 
   return {
@@ -199,7 +223,7 @@ export function hydraulicTable(
           fluxPotential[i] = saturatedPotential + ksCmPerHour * psi;
           continue;
         }
-        const at = segmentStart(-psi);
+        const at = segmentAt(-psi);
         const past = -psi - segments[at]!;
         theta[i] = segments[at + 1]! + segments[at + 2]! * past;
         capacity[i] = -segments[at + 2]!;
@@ -212,27 +236,24 @@ export function hydraulicTable(
     },
     waterContentAt(psiCm) {
       if (psiCm >= 0) return thetaS + specificStoragePerCm * psiCm;
-      const at = segmentStart(-psiCm);
+      const at = segmentAt(-psiCm);
       return segments[at + 1]! + segments[at + 2]! * (-psiCm - segments[at]!);
     },
     psiAtTheta(wanted) {
-      let octave = 0;
-      while (octave < OCTAVES && octaveTheta[octave + 1]! >= wanted) octave++;
-      let low = 0;
-      let high = 0;
-      if (octaveTheta[0]! >= wanted) {
-        low = Math.min(octave, OCTAVES - 1) * SEGMENTS_PER_OCTAVE + 1;
-        high = low + SEGMENTS_PER_OCTAVE - 1;
-      }
-      if (Number.isNaN(segments[low * SEGMENT_STRIDE]!)) fill(low);
-      while (low < high) {
-        const middle = (low + high + 1) >> 1;
-        if (segments[middle * SEGMENT_STRIDE + 1]! >= wanted) low = middle;
-        else high = middle - 1;
-      }
-      const at = low * SEGMENT_STRIDE;
+      const at = searchTheta(wanted);
       const slope = segments[at + 2]!;
       return slope === 0 ? -segments[at]! : -(segments[at]! + (wanted - segments[at + 1]!) / slope);
+    },
+    segmentAt,
+    segmentAtTheta(wanted, near) {
+      let at = near;
+      // what is not filled is not a number, and no number is under it or over it
+      for (let i = 0; i < NEAR_SEGMENTS; i++) {
+        const isUnder = segments[at + 1]! >= wanted;
+        if (isUnder && segments[at + 1 + SEGMENT_STRIDE]! < wanted) return at;
+        at += isUnder ? SEGMENT_STRIDE : -SEGMENT_STRIDE;
+      }
+      return searchTheta(wanted);
     },
   };
 }

@@ -12,6 +12,13 @@ const NEARLY_SATURATED_CM = 0.1;
 /** Suction past which nothing drinks (Richards & Weaver 1943). [cm] */
 export const WILTED_CM = 15_000;
 
+/**
+ * What sheds water does so once it has dried past this suction: between where roots begin to find it hard and where they
+ * give up, as growers meet it in a pot whose plant hung. Peat loses its wettability over pF 3 to 4 (Michel, Rivière &
+ * Bellon-Fontaine 2001). [cm]
+ */
+export const SHEDS_FROM_CM = 5_000;
+
 export const retentionBand = (medium: Medium): BandPoint[] =>
   differences([
     [NEARLY_SATURATED_CM, medium.totalPorosity],

@@ -16,7 +16,7 @@ describe("pots of one medium", () => {
     (_, index) => {
       const medium = CATALOGUE[index]!;
       const likely = hydraulicFunctions(medium.hydraulics);
-      const draws = drawsOf(index).map(hydraulicFunctions);
+      const draws = drawsOf(index).map((drawn) => hydraulicFunctions(drawn));
       const container = (functions: ReturnType<typeof hydraulicFunctions>): number =>
         gaussLegendre(0, 15, (suctionCm) => functions.waterContent(-suctionCm)) / 15;
       const held: readonly (readonly [name: string, (f: typeof likely) => number, Range])[] = [

@@ -29,6 +29,17 @@ export type SectionPattern =
 export const COST_CLASSES = ["low", "medium", "high"] as const;
 export type CostClass = (typeof COST_CLASSES)[number];
 
+/** How a medium takes water again once it has dried. */
+export type Rewetting = { readonly behaviour: "easy" | "slow" } | ({ readonly behaviour: "sheds-once-dry" } & Sheds);
+
+/** How it sheds water once it has dried, to where media/bands.ts says. */
+export type Sheds = {
+  /** The part of what would flow into it that it takes while it sheds, 0…1. */
+  readonly intakeFactor: Range;
+  /** How long it must be wet until it sheds e times less. [h] */
+  readonly givesWayHours: Range;
+};
+
 /**
  * One medium of the catalogue. Field meanings are those of docs/formats/media.md: porosity counts the pores water
  * reaches in a 1–3 day soak, hydraulics are the drying branch, lengths cm, hours, fractions m³/m³ unless named.
@@ -57,10 +68,7 @@ export type Medium = {
   readonly kAtPsi50CmPerHour: Range;
   /** Front a day after standing dry in water, and the height to which some 2 mm a day are carried once moist. */
   readonly capillaryRiseCm: { readonly dryStart: Range; readonly moistStart: Range };
-  readonly rewetting: {
-    readonly behaviour: "easy" | "slow" | "hydrophobic-below-theta";
-    readonly belowTheta: number | null;
-  };
+  readonly rewetting: Rewetting;
   readonly pH: Range;
   readonly ecDsPerM: Range;
   /** Cation exchange; null where it is not known. */

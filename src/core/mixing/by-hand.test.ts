@@ -257,7 +257,7 @@ describe("water to wet a mix", () => {
         way: "soak-first",
       });
     const ways = (["easy", "slow"] as const).map((behaviour) => {
-      const medium = { ...PLAIN, rewetting: { behaviour, belowTheta: null } };
+      const medium = { ...PLAIN, rewetting: { behaviour } };
       return wettingOf([PARTS[0]!, { medium, parts: 1 }], made.value, "wick")[1]!.way;
     });
     expect(ways).toEqual(["at-once", "slowly"]);
@@ -356,7 +356,7 @@ describe("a mix as a medium, by hand", () => {
 
   it("rots as its fastest part does, repels when three tenths of it do, and is no finer than its finest part that counts", () => {
     expect(mix.decompositionHalfLifeYears).toEqual(range(2, 4, 8));
-    expect(mix.rewetting.behaviour).toBe("hydrophobic-below-theta");
+    expect(mix.rewetting.behaviour).toBe("sheds-once-dry");
     const less = mixMedium(
       "mix:y@1",
       "Y",
@@ -366,7 +366,7 @@ describe("a mix as a medium, by hand", () => {
       ],
       () => 0.5,
     );
-    expect(less.ok && less.value.rewetting).toEqual({ behaviour: "slow", belowTheta: null });
+    expect(less.ok && less.value.rewetting).toEqual({ behaviour: "slow" });
     expect(mix.settlingFraction.typical).toBeCloseTo(0.75 * 0.1 + 0.25 * 0.02, 12);
     expect(mix.particleSizeMm.d10).toBe(Math.min(BUFFERED.particleSizeMm.d10, PLAIN.particleSizeMm.d10));
     expect(mix.particleSizeMm.d90).toBe(Math.max(BUFFERED.particleSizeMm.d90, PLAIN.particleSizeMm.d90));

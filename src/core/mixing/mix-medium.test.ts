@@ -48,7 +48,7 @@ describe("a mix as a medium", () => {
     const rich = mixMedium("mix:x", "Rich", [part("sphagnum-peat", 3), part("worm-castings", 1)], water);
     expect(rich).toMatchObject({
       ok: true,
-      value: { safety: { carnivorousPlants: "avoid" }, rewetting: { behaviour: "hydrophobic-below-theta" } },
+      value: { safety: { carnivorousPlants: "avoid" }, rewetting: { behaviour: "sheds-once-dry" } },
     });
     const grains = mixMedium("mix:y", "Grains", [part("pumice-2-5", 1), part("coarse-sand-0.5-2", 1)], water);
     expect(grains).toMatchObject({

@@ -32,6 +32,13 @@ const RULE_SLACK = 0.03;
 const LEAST_SHARE_THAT_COUNTS = 0.1;
 /** Parts that repel, and together are at least this share, make a mix that repels. */
 const REPELLING_SHARE = 0.3;
+/** The mean of what goes by factors, by shares of a whole; what is not given of it is 1. */
+function meanFactor<T extends { readonly share: number }>(parts: readonly T[], of: (part: T) => Range, whole: number) {
+  const mean = (end: keyof Range): number =>
+    Math.exp(parts.reduce((sum, part) => sum + part.share * Math.log(of(part)[end]), 0) / whole);
+  return { low: mean("low"), typical: mean("typical"), high: mean("high") };
+}
+
 const FIT_ORDER: readonly Suitability[] = ["ok", "caution", "avoid"];
 
 /**
@@ -65,11 +72,10 @@ export function mixMedium(
   const water15 = containerWater(hydraulics, 15);
   const counted = parts.filter((_, i) => shares[i]! >= LEAST_SHARE_THAT_COUNTS);
   const biggest = parts[shares.indexOf(Math.max(...shares))]!.medium;
-  const repels =
-    parts.reduce(
-      (sum, { medium }, i) => sum + (medium.rewetting.behaviour === "hydrophobic-below-theta" ? shares[i]! : 0),
-      0,
-    ) >= REPELLING_SHARE;
+  const shedders = parts.flatMap(({ medium: { rewetting } }, i) =>
+    rewetting.behaviour === "sheds-once-dry" ? [{ ...rewetting, share: shares[i]! }] : [],
+  );
+  const shedsShare = shedders.reduce((sum, { share }) => sum + share, 0);
   const rots = parts.flatMap(({ medium }) => medium.decompositionHalfLifeYears ?? []);
   const worst = (of: (medium: Medium) => Suitability): Suitability =>
     FIT_ORDER[Math.max(...parts.map(({ medium }) => FIT_ORDER.indexOf(of(medium))))]!;
@@ -106,12 +112,15 @@ export function mixMedium(
         0,
       ),
     },
-    rewetting: repels
-      ? { behaviour: "hydrophobic-below-theta", belowTheta: mean(({ rewetting }) => rewetting.belowTheta ?? 0) }
-      : {
-          behaviour: counted.every(({ medium }) => medium.rewetting.behaviour === "easy") ? "easy" : "slow",
-          belowTheta: null,
-        },
+    rewetting:
+      shedsShare >= REPELLING_SHARE
+        ? {
+            behaviour: "sheds-once-dry",
+            // water finds its way around what sheds as far as there is something else
+            intakeFactor: meanFactor(shedders, ({ intakeFactor }) => intakeFactor, 1),
+            givesWayHours: meanFactor(shedders, ({ givesWayHours }) => givesWayHours, shedsShare),
+          }
+        : { behaviour: counted.every(({ medium }) => medium.rewetting.behaviour === "easy") ? "easy" : "slow" },
     pH: mixPH(parts, shares),
     ecDsPerM: mixEc(parts, shares),
     cecMeqPer100g: null,

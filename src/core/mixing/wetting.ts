@@ -150,7 +150,7 @@ export function hydrationOf(pack: Pack, medium: Medium): Hydration | undefined {
     toPotting: takesTo("potting"),
     untilItDrips: takesTo("wick"),
     tubCm3: TUB_FACTOR * fillsCm3,
-    minutes: medium.rewetting.behaviour === "hydrophobic-below-theta" ? [240, 720] : [20, 60],
+    minutes: medium.rewetting.behaviour === "sheds-once-dry" ? [240, 720] : [20, 60],
   };
 }
 
@@ -160,9 +160,9 @@ function wayOf({ rewetting }: Medium): Wetting["way"] {
       return "at-once";
     case "slow":
       return "slowly";
-    case "hydrophobic-below-theta":
+    case "sheds-once-dry":
       return "soak-first";
     default:
-      return rewetting.behaviour satisfies never;
+      return rewetting satisfies never;
   }
 }

@@ -3,12 +3,14 @@ import { type Setup } from "../stack/setup";
 import { boundariesCm, drainsAfterSoaking, drainsAtCm } from "../stack/geometry";
 import { historyOf, repelsWhenDry } from "../water/branch";
 import { formatLength, formatLoad, formatMass, type UnitSystem } from "../units/units";
-import { hydrostaticStorageCm3 } from "../water/equilibrium";
+import { equilibriumAtWaterTable, hydrostaticStorageCm3 } from "../water/equilibrium";
 import { heightProfile } from "../water/profile";
 import { makeColumn } from "../water/column";
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
 import { cutArea, raisedArea } from "../vessel/area-by-height";
 import { vesselArea, type VesselMaterial } from "../vessel/vessel";
+import { capitalised } from "../units/text";
+import { howToSoak, shedsWhat } from "./shedding-words";
 import type { StateWhen } from "./sentences";
 import { topOfZones, zonesUnder, WATERLOGGED_AIR_SPACE, type Readings } from "./readings";
 
@@ -34,7 +36,7 @@ export function cautionsFor(setup: Setup, readings: Readings, system: UnitSystem
   return [
     ...openWater(setup, readings, system),
     ...(when === "run" ? [] : when === "day" ? stillDraining(setup) : perchedWater(setup, readings, system)),
-    ...putInDry(setup, readings),
+    ...(when === "run" ? shedsNow(setup, readings, system) : putInDry(setup, readings)),
     ...glass(setup),
     ...load(readings, system),
     ...drilling(setup),
@@ -77,15 +79,7 @@ function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Cau
     );
     const perchedTop =
       interfaceCm +
-      topOfZones(
-        zonesUnder(
-          heightProfile(
-            upper,
-            upper.zCm.map((z) => -z),
-          ),
-          WATERLOGGED_AIR_SPACE,
-        ),
-      );
+      topOfZones(zonesUnder(heightProfile(upper, equilibriumAtWaterTable(upper, 0)), WATERLOGGED_AIR_SPACE));
     const settledTop = topOfZones(readings.waterlogged);
     const extraCm3 =
       hydrostaticStorageCm3(upper, 0) - readings.layers.slice(i + 1).reduce((sum, layer) => sum + layer.storedCm3, 0);
@@ -103,6 +97,23 @@ function perchedWater(setup: Setup, readings: Readings, system: UnitSystem): Cau
       id: "settled-later",
       subject: "settling",
       text: "Shown is the settled state. After a soaking the stack is wetter for some days while it drains.",
+    },
+  ];
+}
+
+/** At a moment of a run: what has dried so far that it sheds water. */
+function shedsNow(setup: Setup, { shedding, heightCm }: Readings, system: UnitSystem): Caution[] {
+  const sheds = shedsWhat(shedding, { fromCm: setup.fillFromCm, toCm: heightCm }, system);
+  if (!sheds) return [];
+  return [
+    {
+      id: "sheds-now",
+      subject: "layers",
+      text: `${capitalised(sheds.what)} sheds water now${
+        sheds.toTop
+          ? `: what is poured on it may run down the side of the ball. Soak it: ${howToSoak(setup)}.`
+          : ", and next to nothing rises through it: a wick that has dried may not come back by itself. Soak it from the top, until it is wet through."
+      }`,
     },
   ];
 }

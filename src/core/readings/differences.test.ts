@@ -243,7 +243,7 @@ describe("what is said of a supply", () => {
     expect(weak).toMatchObject({ tone: "trouble" });
     expect(weak!.text).toContain("less than such a day takes");
     const [dry, soaked] = say({ ...TROUGH, history: "dry" });
-    expect(dry!.text).toContain("sheds water and nothing rises");
+    expect(dry!.text).toContain("sheds water and next to nothing rises");
     expect(soaked!.heading).toBe("Refill mark, once soaked");
   });
 });

@@ -7,6 +7,7 @@ import { layerVolumeCm3, type Column } from "../water/column";
 import { heldAtCm3 } from "../water/budget";
 import type { HeightProfile } from "../water/profile";
 import { belowWaterCm3 } from "../water/network";
+import { sheddingZones } from "../water/shedding-zones";
 import { profileOfSettled, type MediumLookup, type Settled } from "../water/settle";
 
 /**
@@ -55,6 +56,8 @@ export type Readings = {
   readonly openCm3: number;
   readonly waterlogged: readonly Zone[];
   readonly tight: readonly Zone[];
+  /** Where it sheds water, dry as it is. */
+  readonly shedding: readonly Zone[];
   readonly surfaceAirSpace: number;
   readonly layers: readonly LayerReading[];
   readonly rootZone: RootZoneReading | undefined;
@@ -117,6 +120,7 @@ export function readSettled(setup: Setup, settled: Settled, medium: MediumLookup
     openCm3,
     waterlogged,
     tight: zonesUnder(profile, TIGHT_AIR_SPACE),
+    shedding: sheddingZones(column, equilibrium.sheds),
     surfaceAirSpace: profile.airSpace.at(-1)!,
     layers,
     rootZone: readRootZone(setup, column, layers, waterlogged),

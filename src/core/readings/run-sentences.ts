@@ -1,6 +1,9 @@
+import { stackHeightCm } from "../stack/geometry";
 import { capitalised } from "../units/text";
 import { formatHours, formatLength, formatVolume, type UnitSystem } from "../units/units";
+import { isSameMark } from "../water/supply-shown";
 import type { Run } from "../water/run";
+import { howToSoak, shedsWhat } from "./shedding-words";
 
 /** The water balance of a run may be off by this much of what moved before it is called out. */
 const SOUND_BALANCE = 1e-6;
@@ -66,6 +69,7 @@ export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): st
     );
   else if (short !== undefined) parts.push(`From dry day ${short} it gives less than nine tenths of what a day takes.`);
   if (refilledCm3 > 0.5) parts.push(`Refilled with ${formatVolume(refilledCm3, system)}.`);
+  parts.push(...shedSentence(run, system), ...markSentence(run, system));
   if (followedToHour !== undefined)
     parts.push(
       `It was followed for ${formatHours(followedToHour)} and no further: this stack is slow to follow, and all that is told here is of that time.`,
@@ -76,6 +80,41 @@ export function runWords(run: Run, system: UnitSystem, markLevelCm?: number): st
     );
   else parts.push(accountOf(run, system));
   return parts.join(" ");
+}
+
+/** What dried so far that it sheds water, and whether the refill has wetted it again. */
+function shedSentence({ setup, shedWhenDriest, shedAtEnd, followedToHour }: Run, system: UnitSystem): string[] {
+  const stack = { fromCm: setup.fillFromCm, toCm: stackHeightCm(setup) };
+  const driest = shedsWhat(shedWhenDriest, stack, system);
+  const still = shedsWhat(shedAtEnd, stack, system);
+  if (followedToHour === undefined && still)
+    return [
+      `A day after it was ${setup.water.by === "level" ? "refilled" : "watered"}, ${still.what} still sheds water: ${
+        still.toTop
+          ? `what is poured on it may run down the side of the ball and past it. ${capitalised(howToSoak(setup))}`
+          : "next to nothing rises through it. Soak the stack from the top until it is wet through"
+      }.`,
+    ];
+  if (!driest) return [];
+  const dried = `By the last dry day ${driest.what} has dried so far that it sheds water`;
+  return [followedToHour === undefined ? `${dried}; a day after, it takes water again.` : `${dried}.`];
+}
+
+/** Where the refill mark has gone by what dried and was wetted from below again. */
+function markSentence({ marks, shedAtEnd }: Run, system: UnitSystem): string[] {
+  // what sheds water has no mark until it has been soaked
+  if (!marks || shedAtEnd.length > 0) return [];
+  const { before, after } = marks;
+  const cm = (height: number): string => formatLength(height, system);
+  const why = "What has dried so far takes up less from below than it held; soaked from the top once, it is as it was.";
+  if (after.kind === "too-weak")
+    return before.kind === "too-weak" ? [] : [`From here on even a full reservoir brings too little. ${why}`];
+  if (after.kind === "empty" || before.kind === "too-weak") return [];
+  if (before.kind === "empty")
+    return [`From here on refill it at ${cm(after.levelCm)}, where it could be emptied before. ${why}`];
+  return after.levelCm > before.levelCm && !isSameMark(before, after)
+    ? [`From here on refill it at ${cm(after.levelCm)} instead of ${cm(before.levelCm)}. ${why}`]
+    : [];
 }
 
 /** What left by other ways than drinking, and that all of it is accounted for. */

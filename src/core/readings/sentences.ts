@@ -148,7 +148,7 @@ function wetZone({ setup, readings, system, when }: Saying): ReadingSentence {
           : when === "run"
             ? "Water there is what the run has at this hour, computed through time."
             : "Water there is what the medium keeps at the suction of that height (its retention curve)."
-      } ${branchWords(setup)}`,
+      }${readings.waterTableCm < readings.heightCm ? ` ${when === "run" ? REMEMBERING_WORDS : branchWords(setup)}` : ""}`,
       inputs: setup.layers.map((layer, i) => {
         const { medium } = readings.layers[i]!;
         return [
@@ -316,6 +316,9 @@ function mediaUncertainty({ layers }: Readings): string {
   const seen = [...new Map(layers.map(({ medium }) => [medium.id, medium])).values()];
   return `${seen.map((medium) => `${medium.name}: ${formatPercent(medium.airSpace15cm.low)}–${formatPercent(medium.airSpace15cm.high)} air in a 15 cm pot (confidence ${medium.confidence})`).join("; ")}. Computed with the typical curve of each.`;
 }
+
+const REMEMBERING_WORDS =
+  "Every part of the stack goes on from what it has been through, drying and wetting by other curves (Parker & Lenhard 1987).";
 
 /** Which branch of its curves a reading was made on. */
 function branchWords(setup: Setup): string {

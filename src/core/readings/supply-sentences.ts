@@ -10,8 +10,9 @@ import {
 } from "../units/units";
 import { POTS_OF_TEN, ROOT_LIMIT_PSI_CM } from "../water/limits";
 import { historyOf } from "../water/branch";
-import { branchesShown } from "../water/supply-shown";
-import type { BranchSupply, RefillMark, Supply } from "../water/supply";
+import { branchesShown, isSameMark } from "../water/supply-shown";
+import type { RefillMark } from "../water/refill-mark";
+import type { BranchSupply, Supply } from "../water/supply";
 import type { Why } from "./sentences";
 
 /** A day's flow in litres and in mm over the vessel. */
@@ -62,7 +63,7 @@ export function supplySayings(
       ["to", markText(marked.highMark, cm)],
     ],
     source:
-      "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity; wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
+      "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity, with films on the grains after Tuller & Or (2001); what wicked up dries from there after Parker & Lenhard (1987), its wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
     uncertainty: `The range is of 200 such pots, with media drawn from their own ranges of pores and conductivity. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile. The days to pick from are reference evapotranspiration (Allen et al. 1998); foliage wider than the vessel takes more.`,
   };
   const sayings: SupplySaying[] = [];
@@ -71,7 +72,7 @@ export function supplySayings(
       heading: "Refill mark",
       tone: "trouble",
       why,
-      text: `Put in dry, the ${layerName(repelsIfDry)} sheds water and nothing rises through it at any level. Soak the stack from the top once; then the marks below hold.`,
+      text: `Put in dry, the ${layerName(repelsIfDry)} sheds water and next to nothing rises through it at any level; “Run it” shows how little. Soak the stack from the top once; then the marks below hold.`,
     });
   }
   sayings.push({
@@ -98,14 +99,36 @@ export function supplySayings(
           ? "Nothing is drunk from it, so supply is not the limit."
           : `${risesWords(now)} can rise to the roots; a day takes ${demand}.`,
   });
+  const isStuckIfDry = ownIsSoaked && repelsIfDry !== undefined;
+  if (saysTheSame(shown, other, demandCm3PerHour)) {
+    if (isStuckIfDry)
+      sayings.push({
+        heading: "Had it been put in dry",
+        tone: "plain",
+        why,
+        text: `The ${layerName(repelsIfDry)} would shed water and next to nothing would rise.`,
+      });
+    return sayings;
+  }
   sayings.push({
     heading: ownIsSoaked ? "Had it only wicked up" : "Had it been soaked first",
     tone: "plain",
     why,
-    text: `${capitalised(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined || demandCm3PerHour === 0 ? "" : `At this level ${lowerCased(risesWords(other.nowCm3PerHour))}. `}${ownIsSoaked && repelsIfDry !== undefined ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and nothing would rise.` : "A stack that was soaked once carries water from lower down than one that wicks up by itself."}`,
+    text: `${capitalised(markText(other.mark, cm))}. ${other.nowCm3PerHour === undefined || demandCm3PerHour === 0 ? "" : `At this level ${lowerCased(risesWords(other.nowCm3PerHour))}. `}${isStuckIfDry ? `Put in dry, the ${layerName(repelsIfDry)} would shed water and next to nothing would rise.` : "A stack that was soaked once holds more above its water than one that has wicked up by itself, and carries more."}`,
   });
   return sayings;
 }
+
+/** Whether one branch or the other hardly matters: a mark of one height, and at this level enough by either, or as much. */
+function saysTheSame(a: BranchSupply, b: BranchSupply, demandCm3PerHour: number): boolean {
+  const suffices = (now: number | undefined): boolean => now === undefined || now > AMPLE * demandCm3PerHour;
+  const [one, two] = [a.nowCm3PerHour ?? Infinity, b.nowCm3PerHour ?? Infinity];
+  const sameNow = suffices(one) ? suffices(two) : Math.abs(one - two) <= SAME_SHARE * Math.max(one, two);
+  return sameNow && isSameMark(a.mark, b.mark);
+}
+/** At noon plants draw up to so many times a day's mean: what gives more is enough at any hour. */
+const AMPLE = 3;
+const SAME_SHARE = 0.2;
 
 function markSentence(
   branch: BranchSupply,

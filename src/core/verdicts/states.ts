@@ -1,8 +1,10 @@
 import { type Setup } from "../stack/setup";
 import { drainsAfterSoaking, drainsAtCm, openingsOf, rootZoneCm, soakedLevelCm } from "../stack/geometry";
 import type { Column } from "../water/column";
+import { branchOf, historyOf } from "../water/branch";
 import { budgetOf } from "../water/budget";
 import { equilibriumAtWaterTable } from "../water/equilibrium";
+import { fallingNetwork } from "../water/falling";
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
 import { openWaterCm3, type Network } from "../water/network";
 import { heightProfile, readAt, type HeightProfile } from "../water/profile";
@@ -57,7 +59,6 @@ export type WaterStates = {
  */
 export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, on?: CalendarDate): WaterStates {
   const { network, column } = settled;
-  const budget = budgetOf(setup, network);
   const drains = drainsAfterSoaking(setup);
   const { water } = setup;
   const levelCm = settled.equilibrium.waterTableCm;
@@ -67,10 +68,12 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, o
     water.by === "level" && drainsAtCm(setup) !== undefined && !openingsOf(setup).baseIsOpen
       ? Math.max(levelCm, brimCm)
       : levelCm;
+  const falling = fallingNetwork(network, branchOf(historyOf(setup)), fullCm);
+  const budget = budgetOf(setup, falling);
   const momentOf = (kind: MomentKind): Moment => (on ? { kind, on } : { kind });
   const at = (kind: MomentKind, level: number): WaterState => {
-    const { psiCm } = equilibriumAtWaterTable(column, level);
-    return { moment: momentOf(kind), waterTableCm: level, profile: heightProfile(column, psiCm) };
+    const profile = heightProfile(column, equilibriumAtWaterTable(falling.column, level));
+    return { moment: momentOf(kind), waterTableCm: level, profile };
   };
   const own = (kind: MomentKind): WaterState => ({
     moment: momentOf(kind),
@@ -97,7 +100,7 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, o
     if (!(risesCm3PerHour > 0)) return -Infinity;
     if (!(suctionCm > 0) || heightCm <= column.baseCm) return undefined;
     return (
-      levelForFlow(column, risesCm3PerHour, Math.min(heightCm, column.heightCm), -suctionCm) ??
+      levelForFlow(falling.column, risesCm3PerHour, Math.min(heightCm, column.heightCm), -suctionCm) ??
       // the last of the water still rises fast enough; then the soil gives of its own, as if the level went on falling
       Math.min(column.baseCm, heightCm - suctionCm)
     );

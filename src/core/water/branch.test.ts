@@ -9,7 +9,7 @@ describe("the branches of a retention curve", () => {
   it("are the drying one of the catalogue, and a wetting one at a multiple of alpha (Kool & Parker 1987): as wet at a suction as the other is at that many times it", () => {
     for (const one of CATALOGUE) {
       expect(onBranch(one, "drying")).toBe(one.hydraulics);
-      const [drying, wetting] = [one.hydraulics, onBranch(one, "wetting")].map(hydraulicFunctions);
+      const [drying, wetting] = [one.hydraulics, onBranch(one, "wetting")].map((each) => hydraulicFunctions(each));
       for (const suctionCm of [0.5, 3, 20, 150])
         expect([one.id, wetting!.waterContent(-suctionCm)]).toEqual([
           one.id,

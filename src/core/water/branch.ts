@@ -35,4 +35,4 @@ export function onBranch(
 
 /** Whether a medium, put in dry, sheds the water that should wick into it until it has been soaked from the top. */
 export const repelsWhenDry = ({ rewetting }: Pick<Medium, "rewetting">): boolean =>
-  rewetting.behaviour === "hydrophobic-below-theta";
+  rewetting.behaviour === "sheds-once-dry";

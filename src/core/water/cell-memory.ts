@@ -78,6 +78,8 @@ export function cellMemory(
   const curve = { shift: 0, scale: 1, times: 1 };
   const on = curves(cells);
   const back = curves(cells);
+  // where each cell's water content was last found on its main drying curve
+  const nearTheta = new Int32Array(cells);
   const one = new Float64Array(1);
   const values = hydraulicValues(1);
 
@@ -220,30 +222,45 @@ export function cellMemory(
       }
       find(cell, -psiCm);
       const { shift, scale, times } = curve;
-      const mainPsi = times * psiCm;
-      one[0] = mainPsi;
-      table.lookUp(one, 0, 1, values);
-      let equalPsi = mainPsi;
-      let here = values.theta[0]!;
-      const capacity = scale * times * values.capacity[0]!;
-      if (scale !== 1 || shift !== 0) {
-        here = Math.min(table.thetaS, Math.max(table.thetaR, shift + scale * values.theta[0]!));
-        equalPsi = here >= table.thetaS ? 0 : Math.max(table.psiAtTheta(here), table.driestPsiCm);
-        one[0] = equalPsi;
-        table.lookUp(one, 0, 1, values);
-      }
+      const { segments, thetaS, thetaR } = table;
+      let suctionCm = -times * psiCm;
+      let at = table.segmentAt(suctionCm);
+      let past = suctionCm - segments[at]!;
+      let here = segments[at + 1]! + segments[at + 2]! * past;
+      const capacity = -scale * times * segments[at + 2]!;
       // how fast the equal head on the main curve goes with this one
-      const mainCapacity = values.capacity[0]!;
-      const perHead =
-        scale === 1 && shift === 0 ? times : mainCapacity > 0 && equalPsi < 0 ? capacity / mainCapacity : 1;
-      copyTo(out, place);
+      let perHead = times;
+      if (scale !== 1 || shift !== 0) {
+        here = shift + scale * here;
+        if (here > thetaS) here = thetaS;
+        else if (here < thetaR) here = thetaR;
+        at = table.segmentAtTheta(here, nearTheta[cell]!);
+        nearTheta[cell] = at;
+        const slope = segments[at + 2]!;
+        past = slope === 0 ? 0 : (here - segments[at + 1]!) / slope;
+        suctionCm = here >= thetaS ? 0 : segments[at]! + past;
+        if (suctionCm > -table.driestPsiCm) {
+          suctionCm = -table.driestPsiCm;
+          at = table.segmentAt(suctionCm);
+          past = suctionCm - segments[at]!;
+        }
+        perHead = slope < 0 && suctionCm > 0 ? -capacity / slope : 1;
+      }
+      const lnK = suctionCm === 0 ? table.lnKs : segments[at + 3]! + segments[at + 4]! * past;
+      // the table's own K is another line than its ln K: between cells that remember different things water would flow at rest
+      const k = Math.exp(lnK);
+      const lnKSlope = suctionCm === 0 ? 0 : -segments[at + 4]! * perHead;
       out.theta[place] = here;
       out.capacity[place] = capacity;
-      out.lnKSlope[place] = values.lnKSlope[0]! * perHead;
-      // the table's own K is another line than its ln K: between cells that remember different things water would flow at rest
-      out.k[place] = Math.exp(values.lnK[0]!);
-      out.kSlope[place] = out.k[place]! * out.lnKSlope[place]!;
-      memory.mainPsiCm = equalPsi;
+      out.k[place] = k;
+      out.kSlope[place] = k * lnKSlope;
+      out.lnK[place] = lnK;
+      out.lnKSlope[place] = lnKSlope;
+      out.fluxPotential[place] =
+        suctionCm === 0
+          ? table.saturatedPotential
+          : segments[at + 7]! - past * (segments[at + 5]! + (segments[at + 6]! * past) / 2);
+      memory.mainPsiCm = -suctionCm;
       memory.perMain = perHead > 0 ? 1 / perHead : 1;
     },
 

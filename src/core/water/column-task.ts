@@ -11,7 +11,7 @@ import type { RootUptake } from "./uptake";
 
 /** A question put to the solver whole: a column with its hydraulics, and what is asked of it. Validated before. */
 export type ColumnTask = {
-  readonly layers: readonly (ColumnLayer & {
+  readonly layers: readonly (Omit<ColumnLayer, "beside"> & {
     readonly name?: string | undefined;
     /** The main wetting curve is its own, the drying one, at so many times the suction. */
     readonly wettingAlphaFactor?: number | undefined;

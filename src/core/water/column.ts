@@ -1,3 +1,4 @@
+import type { BesidePores } from "../hydraulics/beside-pores";
 import { hydraulicFunctions, type HydraulicFunctions, type Hydraulics } from "../hydraulics/hydraulics";
 import { areaAtCm2, isStraight, raisedArea, volumeBetweenCm3, type AreaByHeight } from "../vessel/area-by-height";
 
@@ -10,6 +11,7 @@ export type ColumnLayer = {
   /** The same all through, or by height over the foot of the layer. */
   readonly areaCm2: number | AreaByHeight;
   readonly hydraulics: Hydraulics;
+  readonly beside?: BesidePores | undefined;
 };
 
 export type PreparedLayer = {
@@ -58,7 +60,7 @@ export function makeColumn(
   if (!(cellCm > 0)) throw new RangeError(`cellCm: must be greater than 0, got ${cellCm}`);
   let bottomCm = baseCm;
   let firstCell = 0;
-  const prepared = layers.map(({ thicknessCm, areaCm2: given, hydraulics }, index): PreparedLayer => {
+  const prepared = layers.map(({ thicknessCm, areaCm2: given, hydraulics, beside }, index): PreparedLayer => {
     const area = typeof given === "number" || isStraight(given) ? undefined : raisedArea(given, bottomCm);
     const areaCm2 = typeof given === "number" ? given : areaAtCm2(given, 0);
     if (!(thicknessCm > 0 && areaCm2 > 0)) {
@@ -74,7 +76,7 @@ export function makeColumn(
       volumeCm3: area
         ? volumeBetweenCm3(area, bottomCm, bottomCm + thicknessCm)
         : areaCm2 * (bottomCm + thicknessCm - bottomCm),
-      functions: hydraulicFunctions(hydraulics),
+      functions: hydraulicFunctions(hydraulics, beside),
       firstCell,
       cellCount: cellsInLayer(thicknessCm, cellCm),
     };

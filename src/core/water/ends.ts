@@ -91,6 +91,8 @@ export type ColumnEnd = {
   readonly halfCellCm: number;
   /** What the medium of the cell there is at heads, as that cell knows it. */
   readonly media: EndMedia;
+  /** Where it may: how much the cell there sheds water, 0…1. */
+  readonly sheds?: (() => number) | undefined;
 };
 
 export type EndMedia = Pick<HydraulicTable, "lookUp"> & {

@@ -106,8 +106,10 @@ export function correctFarApart(
   out[2] = factor * out[2]! + q * (weight * byB + (ratio - 1) * weightSlope * slopeB);
 }
 
-/** Two slopes that differ by less are one, but for rounding. */
-const SAME_SLOPE = 1e-6;
+/** Two slopes that differ by less are one, but for rounding: K of gravel makes a flow that jumps of any more. */
+const SAME_SLOPE = 1e-12;
+/** A jump as long as this part of the way is no longer one that drives as gravity does. */
+const MOST_JUMP = 0.5;
 /** A flow is taken to change with a head by this part of what the lesser K would pass at least. */
 const LEAST_SLOPE_SHARE = 0.25;
 
@@ -119,9 +121,11 @@ const LEAST_SLOPE_SHARE = 0.25;
  *
  *     q = −K(e)·(r·de/dz + g),   g = 1 + δ/length,   δ = Δpsi − r·Δe
  *
- * whose exact flow is that of one curve with gravity g and slope b/r. r is the secant where that lies between the two, so
- * that points of one main curve flow as if there were no other; that of a scanning curve at a point would jump from one
- * piece of the table to the next, and the flow with it.
+ * whose exact flow is that of one curve with gravity g and slope b/r. That holds for small jumps; one of more than half
+ * the way would outweigh gravity and turn the flow round, and with it a wet cell over a dry one would keep its water. The
+ * flow is then that of a mean of K by the whole gradient, into which the other goes over. r is the secant where that lies
+ * between the two, so that points of one main curve flow as if there were no other; that of a scanning curve at a point
+ * would jump from one piece of the table to the next, and the flow with it.
  * @param points K, d(K)/d(psi), ln K, d(ln K)/d(psi), psi, e, r and the potential over e of the lower point, then of
  *   the upper, where r is that of the curve a point is on
  * @param wettingPer r of the main wetting curve: 1 over its factor; that of the drying one is 1
@@ -159,7 +163,10 @@ export function rememberingFlux(points: Float64Array, lengthCm: number, wettingP
   // how gravity goes with the heads
   const byGravityA = isOneCurve ? 0 : (per / perA - 1) / lengthCm;
   const byGravityB = isOneCurve ? 0 : (1 - per / perB) / lengthCm;
-  if (x < EVEN_X && x > -EVEN_X) {
+  const apart = (gravity < 1 ? 1 - gravity : gravity - 1) / MOST_JUMP;
+  const isFarApart = apart >= 1;
+  const isEvenX = x < EVEN_X && x > -EVEN_X;
+  if (isEvenX || apart > 0) {
     // the mean of K on one slope, times the whole gradient
     const isEven = lnKDifference < EVEN_X && lnKDifference > -EVEN_X;
     const mean = isEven ? (kA + kB) / 2 : kDifference / lnKDifference;
@@ -169,7 +176,11 @@ export function rememberingFlux(points: Float64Array, lengthCm: number, wettingP
     out[0] = -mean * gradient;
     out[1] = mean / lengthCm - byA * gradient;
     out[2] = -mean / lengthCm - byB * gradient;
-  } else {
+  }
+  if (!isEvenX && !isFarApart) {
+    const mean = out[0]!;
+    const meanByA = out[1]!;
+    const meanByB = out[2]!;
     const share = oneOverExpm1(x);
     const bend = gravity * kDifference * share * (1 + share);
     const q = -kB - kDifference * share;
@@ -183,6 +194,14 @@ export function rememberingFlux(points: Float64Array, lengthCm: number, wettingP
     out[0] = gravity * q;
     out[1] = gravity * kSlopeA * share + bend * xByA + q * byGravityA;
     out[2] = -gravity * kSlopeB * (1 + share) + bend * xByB + q * byGravityB;
+    if (apart > 0) {
+      const weight = apart * apart * (3 - 2 * apart);
+      const weightSlope = ((6 * apart * (1 - apart)) / MOST_JUMP) * (gravity < 1 ? -1 : 1);
+      const more = mean - out[0]!;
+      out[1] = (1 - weight) * out[1]! + weight * meanByA + more * weightSlope * byGravityA;
+      out[2] = (1 - weight) * out[2]! + weight * meanByB + more * weightSlope * byGravityB;
+      out[0]! += weight * more;
+    }
   }
   if (isApart && (lnKDifference > ONE_SLOPE_LN_K || lnKDifference < -ONE_SLOPE_LN_K)) {
     // the mean of K is known over e: slopes by e, and back

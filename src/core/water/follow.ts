@@ -1,7 +1,11 @@
+import { DEFAULT_CELL_CM } from "./column";
 import { lowestLipCm } from "./discharge";
 import { fluxFrom, fluxSum, type FluxInTime } from "./ends";
 import { overWaterCm3, type Network } from "./network";
+import { repelsWhenDry } from "./branch";
+import type { Beginning } from "./cell-memory";
 import type { PondCondition } from "./pond";
+import { repellencyOf } from "./repellency";
 import type { Refill } from "./store";
 import {
   runTransient,
@@ -13,9 +17,6 @@ import {
 } from "./transient";
 import type { RootUptake } from "./uptake";
 
-/** Surfaces give to the air down to this head. [cm] */
-const SURFACE_LIMIT_PSI_CM = -5000;
-
 /** A network at rest or on its way: heads in its column, and the levels of its stores. */
 export type NetworkState = {
   readonly psiCm: Float64Array;
@@ -23,7 +24,12 @@ export type NetworkState = {
   readonly belowCm: number;
   /** Of the water over the soil; the soil's surface while there is none. */
   readonly overCm: number;
+  /** How its cells came there; without it they hold what their column's curves say. */
+  readonly past?: Past | undefined;
 };
+
+/** What cells of a column on the main drying curves remember, and how much each sheds water: else as dry as it is. */
+export type Past = { readonly history: Beginning; readonly sheds?: readonly number[] | undefined };
 
 /** What comes to a network from outside and what is asked of it, by the hour. */
 export type Forcing = {
@@ -83,6 +89,8 @@ export type FollowedFrame = {
 export type Followed = {
   /** At each output hour that was reached. */
   readonly frames: readonly FollowedFrame[];
+  /** Where the last stretch that was followed to its end has left it. */
+  readonly end: NetworkState;
   readonly status: TransientResult["status"];
   /** The worst of its stretches. */
   readonly massBalanceRelError: number;
@@ -119,7 +127,7 @@ export function footOf(
 }
 
 const surfaceOf = (
-  { over }: Network,
+  { over, airPsiCm }: Network,
   levelCm: number,
   { rainCm3PerHour = 0, evaporationCm3PerHour = 0 }: Forcing,
   refills: readonly Refill[],
@@ -128,17 +136,29 @@ const surfaceOf = (
   areaCm2: over.area,
   levelCm: Math.max(levelCm, over.bedCm),
   discharges: over.discharges,
+  gap: over.gap,
   refills,
   rainCm3PerHour,
   evaporationCm3PerHour,
-  limitPsiCm: SURFACE_LIMIT_PSI_CM,
+  limitPsiCm: airPsiCm,
 });
 
 /**
  * For seasons told by the hour: steps take weather by its mean where that is near enough, and may be off by more in one
  * cell than in all of them. Held to a run refined by four in water/season.test.ts.
  */
-export const SEASON_STEPS = { unevenShare: 5e-4, toleranceTheta: 0.02, toleranceMeanTheta: 1.1e-3 } as const;
+export const SEASON_STEPS = { unevenShare: 2e-3, toleranceTheta: 0.02, toleranceMeanTheta: 1.1e-3 } as const;
+
+/** Cells that tell the heads of a stack apart well enough for a season, and how thick the thickest may be. */
+const SEASON_CELLS = 40;
+const MOST_SEASON_CELL_CM = 1;
+
+/**
+ * Cells for a season: the default ones merged, up to four to one, where a stack is so high that there are more than it
+ * takes. Held to the default grid in water/season.test.ts.
+ */
+export const seasonCellCm = (stackCm: number): number =>
+  Math.min(MOST_SEASON_CELL_CM, Math.max(DEFAULT_CELL_CM, stackCm / SEASON_CELLS));
 
 /** How far a network is followed, and who is told of it. */
 export type Following = Pick<
@@ -185,10 +205,10 @@ export function follow(
       rejected: work.rejected + run.rejected,
       iterations: work.iterations + run.iterations,
     };
-    if (run.status !== "done") return { frames, status: run.status, massBalanceRelError, work };
+    if (run.status !== "done") return { frames, end: state, status: run.status, massBalanceRelError, work };
     state = lastState(network, run);
   }
-  return { frames, status: "done", massBalanceRelError, work };
+  return { frames, end: state, status: "done", massBalanceRelError, work };
 }
 
 /** Forcing and fillings as a stretch sees them, whose clock starts at its own beginning. */
@@ -233,7 +253,7 @@ function stretchOf(
 
 const runStretch = (
   network: Network,
-  { psiCm, belowCm, overCm }: NetworkState,
+  { psiCm, belowCm, overCm, past }: NetworkState,
   { forcing, below, over }: Stretch,
   hours: readonly number[],
   fromHour: number,
@@ -254,9 +274,19 @@ const runStretch = (
       uptake: forcing.uptake,
       sinks: forcing.sinks,
       sideHoles: network.sideHoles,
+      ...(past && rememberedBy(network, past)),
       onHour: onHour && ((hour) => onHour(hour + fromHour)),
     },
   );
+
+const rememberedBy = ({ soils }: Network, { history, sheds }: Past): TransientOptions => ({
+  hysteresis: {
+    wettingAlphaFactors: soils.map(({ wettingAlphaFactor }) => wettingAlphaFactor),
+    beginning: history,
+  },
+  repellency: soils.some(repelsWhenDry) ? soils.map(repellencyOf) : undefined,
+  sheds,
+});
 
 function frameOf(
   { over }: Network,
@@ -294,8 +324,10 @@ const added = (before: Account, flow: CumulativeFlow): Account => {
 /** Where a stretch has left a network. */
 function lastState(network: Network, { states, cumulative }: TransientResult): NetworkState {
   const flow = cumulative.at(-1)!;
+  const { psiCm, history, sheds } = states.at(-1)!;
   return {
-    psiCm: states.at(-1)!.psiCm,
+    psiCm,
+    past: history && { history, sheds: sheds && Array.from(sheds) },
     belowCm: flow.reservoir?.levelCm ?? network.below?.bedCm ?? 0,
     overCm: flow.pond?.levelCm ?? network.over.bedCm,
   };

@@ -1,7 +1,7 @@
 import type { HydraulicValues } from "../hydraulics/table";
 import { correctFarApart, EVEN_X, ONE_SLOPE_LN_K, oneOverExpm1, rememberingFlux, SAME_PSI_CM } from "./fitted-flux";
 import type { MainHeads, NodeHydraulics } from "./node-hydraulics";
-import type { Shedding } from "./repellency";
+import type { Shedding } from "./shedding";
 import type { RichardsGrid, TrialStage } from "./richards-grid";
 import { stressAt, type UptakeLimits } from "./stress";
 

@@ -1,4 +1,6 @@
 import { DEFAULT_SPECIFIC_STORAGE_PER_CM } from "../hydraulics/hydraulics";
+import { airPsiCm } from "../hydraulics/beside-pores";
+import { besidePoresOf } from "../media/grains";
 import type { Medium } from "../media/medium";
 import { boreCm2, fixtureOf, type Fixture } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
@@ -15,7 +17,7 @@ import {
   type AreaByHeight,
 } from "../vessel/area-by-height";
 import { perimeterCm, standsOnCm2, vesselAreaCm2 } from "../vessel/vessel";
-import { branchOf, historyOf, onBranch, type Branch } from "./branch";
+import { branchOf, historyOf, onBranch, repelsWhenDry, type Branch } from "./branch";
 import { makeColumn, type Column } from "./column";
 import { dischargeOf, type Discharge } from "./discharge";
 import type { SideHole } from "./side-hole";
@@ -38,18 +40,32 @@ export type Network = {
   readonly sideHoles: readonly SideHole[];
   /** Whether what comes to the foot of the fill runs out at once. */
   readonly footDrains: boolean;
+  /** The head of the air over it: what stands in it dries no further. [cm] */
+  readonly airPsiCm: number;
+  /** By layer: what its medium remembers by, whichever branch the column is on. */
+  readonly soils: readonly Soil[];
 };
+
+/** A medium's drying curves, how it wets otherwise than it dried, and how it sheds water once it has. */
+export type Soil = Pick<Medium, "hydraulics" | "wettingAlphaFactor" | "rewetting" | "particleSizeMm">;
 
 export type Store = {
   readonly area: AreaByHeight;
   readonly bedCm: number;
   readonly topCm: number;
   readonly discharges: readonly Discharge[];
+  /** Over the soil: the gap along the wall that opens where it sheds water, if it leads anywhere. */
+  readonly gap?: Discharge | undefined;
   /** Whether what runs out over it, of holes and over the rim, falls into it: it is the tray the vessel stands in. */
   readonly catches: boolean;
   /** What it is made of, for words. */
   readonly made: readonly ("void" | "tube" | "tray" | "assumed-tube" | "pond")[];
 };
+
+/** Relative humidity of the air over a setup: where nobody says it, and what is reckoned with at most and at least. */
+const ROOM_AIR = 0.5;
+const DRIEST_AIR = 0.1;
+const MOISTEST_AIR = 0.99;
 
 /** What a sealed vessel without a tube is filled and drained through: 4 cm across. [cm²] */
 const ASSUMED_TUBE_CM2 = 12.6;
@@ -68,17 +84,23 @@ export function networkOf(
   const { inside, boundariesCm: heights, openings, platformCm: platform } = geometryOf(setup);
   const tubes = boresCm2(setup, false);
   const layers = [];
+  const soils: Soil[] = [];
   for (const [i, { mediumId, thicknessCm, legs }] of setup.layers.entries()) {
     const found = medium(mediumId);
     if (!found)
       return failed(problem(`layers[${i}].mediumId`, "unknown-medium", `“${mediumId}” is not in the catalogue.`));
     const [from, to] = [heights[i]!, heights[i + 1]!];
     const areaCm2 = legs ? legsAreaCm2(legs) : raisedArea(fillArea(inside, tubes, from, to), -from);
-    layers.push({ thicknessCm, areaCm2, hydraulics: onBranch(found, branch) });
+    layers.push({ thicknessCm, areaCm2, hydraulics: onBranch(found, branch), beside: besidePoresOf(found) });
+    soils.push(found);
   }
   const column = makeColumn(layers, DEFAULT_SPECIFIC_STORAGE_PER_CM, cellCm, setup.fillFromCm);
-  const over = pondOf(setup, inside, tubes, openings);
   const below = belowOf(setup, inside, openings);
+  const footDrains = openings.baseIsOpen && openings.trayRimCm === undefined;
+  const pond = pondOf(setup, inside, tubes, openings);
+  // what runs down along the wall needs room to run to: under the soil, or out
+  const leadsOn = footDrains || below?.made.some((part) => part === "void" || part === "tray");
+  const over = leadsOn && soils.some(repelsWhenDry) ? { ...pond, gap: gapOf(setup) } : pond;
   // a hole under the rim of the tray only joins what the base has joined already
   const reached = below ? Math.max(platform, below.catches ? below.topCm : 0) : setup.fillFromCm;
   const sideHoles = openings.over.filter(({ lipCm }) => lipCm >= reached && lipCm < column.heightCm);
@@ -88,7 +110,9 @@ export function networkOf(
     over,
     openings,
     sideHoles,
-    footDrains: openings.baseIsOpen && openings.trayRimCm === undefined,
+    footDrains,
+    airPsiCm: airPsiCm(Math.min(MOISTEST_AIR, Math.max(DRIEST_AIR, setup.site.humidity ?? ROOM_AIR))),
+    soils,
   });
 }
 
@@ -140,6 +164,14 @@ function pondOf(setup: Setup, inside: AreaByHeight, tubes: number, { over }: Ope
     catches: false,
     made: ["pond"],
   };
+}
+
+/** So much stands on an uneven surface before it finds the gap. [cm] */
+const GAP_LIP_CM = 0.3;
+function gapOf(setup: Setup): Discharge {
+  const surfaceCm = stackHeightCm(setup);
+  const lengthCm = perimeterCm(setup.vessel, Math.min(surfaceCm, setup.vessel.insideDepthCm));
+  return { kind: "rim", lipCm: surfaceCm + GAP_LIP_CM, lengthCm };
 }
 
 /** The free water that the foot of the fill stands in. */

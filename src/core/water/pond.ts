@@ -1,6 +1,7 @@
 import type { AreaByHeight } from "../vessel/area-by-height";
 import { basinOf, basinVolumeCm3 } from "./basin";
-import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
+import { lowestLipCm, type Discharge } from "./discharge";
+import { dischargeAt } from "./discharge-flow";
 import { changesOf, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
 import { fluxClock, surfaceUneven } from "./flux-clock";
 import { SDIRK_GAMMA } from "./sdirk";
@@ -18,6 +19,8 @@ export type PondCondition = {
   /** Its level at hour 0; the top of the column while there is none. [cm] */
   readonly levelCm: number;
   readonly discharges: readonly Discharge[];
+  /** The gap along the wall of a ball that has dried and shrunk: open as far as its top sheds water. */
+  readonly gap?: Discharge | undefined;
   readonly refills?: readonly Refill[] | undefined;
   /** What falls into it or is poured on, and what the air would take of it. [cm³/h] */
   readonly rainCm3PerHour: FluxInTime;
@@ -34,8 +37,11 @@ export const pondChanges = (condition: PondCondition): readonly number[] => [
 
 const ROUNDING_CM = 1e-12;
 
-export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
-  const { discharges, refills = [], rainCm3PerHour, evaporationCm3PerHour, limitPsiCm } = condition;
+/** A pond that tells what of its overflow has run down along the wall. [cm³] */
+export type PondFlow = StoreFlow & { ranDownCm3: number };
+
+export function pondFlow(condition: PondCondition, end: ColumnEnd): PondFlow {
+  const { discharges, gap, refills = [], rainCm3PerHour, evaporationCm3PerHour, limitPsiCm } = condition;
   const bedCm = end.heightCm;
   const basin = basinOf(condition.areaCm2);
   const { areaCm2 } = basin;
@@ -55,11 +61,17 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
   /** What may run out in this stage beside what comes: no step empties it under its lowest lip. [cm³/h] */
   let mostOut = 0;
   const lipCm = lowestLipCm(discharges);
+  const gaps = gap ? [gap] : [];
+  const gapLipCm = Math.min(lipCm, lowestLipCm(gaps));
+  /** How far the gap is open in this step, 0…1. */
+  let open = 0;
   let out = 0;
+  /** What of that goes down the gap. */
+  let down = 0;
   let evaporation = 0;
   let byLevel = 0;
   let outByLevel = 0;
-  const stage1 = { in: 0, out: 0, evaporation: 0 };
+  const stage1 = { in: 0, out: 0, down: 0, evaporation: 0 };
   const cell = endCell(held);
 
   function throughAt(endPsiCm: number): void {
@@ -69,7 +81,23 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
     byLevel = held.slopeByEnd;
   }
 
-  const overLipCm3 = (): number => (baseCm > lipCm ? basinVolumeCm3(basin, lipCm, baseCm) : 0);
+  function overLipCm3(): number {
+    const lowest = open > 0 ? gapLipCm : lipCm;
+    return baseCm > lowest ? basinVolumeCm3(basin, lowest, baseCm) : 0;
+  }
+
+  /** Works out what runs out at a level, and how that grows with it. */
+  function runOutAt(levelCm: number): void {
+    dischargeAt(discharges, levelCm, discharged);
+    out = discharged[0]!;
+    outByLevel = discharged[1]!;
+    down = 0;
+    if (open === 0) return;
+    dischargeAt(gaps, levelCm, discharged);
+    down = open * discharged[0]!;
+    out += down;
+    outByLevel += open * discharged[1]!;
+  }
 
   const overBase = (levelCm: number): number => {
     throughAt(levelCm - bedCm);
@@ -77,11 +105,10 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       flow.inCm3PerHour = offered;
       flow.slope = byLevel = 0;
     }
-    dischargeAt(discharges, levelCm, discharged);
-    out = discharged[0]!;
-    outByLevel = discharged[1]!;
+    runOutAt(levelCm);
     const most = mostOut + Math.max(0, rain - evaporationAsked - flow.inCm3PerHour);
     if (out > most) {
+      down *= most / out;
       out = most;
       outByLevel = 0;
     }
@@ -92,7 +119,8 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
 
   const levelOfStage = levelFinder(basin, { offAt: overBase, slopeAt: overBaseSlope });
 
-  const flow: StoreFlow = {
+  const flow: PondFlow = {
+    ranDownCm3: 0,
     inCm3PerHour: 0,
     slope: 0,
     runoffCm3PerHour: 0,
@@ -132,6 +160,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       stepHours = hours;
       stageHours = SDIRK_GAMMA * hours;
       if (stage === 1) {
+        open = gap && end.sheds ? end.sheds() : 0;
         baseCm = water.levelCm;
         offered = basinVolumeCm3(basin, bedCm, baseCm) / hours + rain - evaporationAsked;
         mostOut = overLipCm3() / hours;
@@ -139,6 +168,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
       }
       stage1.in = flow.inCm3PerHour;
       stage1.out = out;
+      stage1.down = down;
       stage1.evaporation = evaporation;
       const came = (1 - SDIRK_GAMMA) * hours * (rain - stage1.in - stage1.out - stage1.evaporation);
       // nothing stands lower than the soil, but for rounding
@@ -149,7 +179,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
 
     evaluate(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential) {
       cell.set(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
-      out = 0;
+      out = down = 0;
       evaporation = evaporationAsked;
       if (holding) {
         throughAt(water.levelCm - bedCm);
@@ -190,6 +220,7 @@ export function pondFlow(condition: PondCondition, end: ColumnEnd): StoreFlow {
         return;
       }
       flow.overflowCm3 += spilled;
+      flow.ranDownCm3 += early * stage1.down + late * down;
       water.add(rain * stepHours - sunk - spilled - evaporated);
       // what rounding leaves is no water on the soil
       if (water.levelCm - bedCm < ROUNDING_CM) water.fillTo(bedCm);

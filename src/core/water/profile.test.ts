@@ -14,7 +14,10 @@ const column = makeColumn(
 );
 // at rest over water at 1 cm; in the topmost layer half as steep
 const psiCm = column.zCm.map((z) => (z < 2.4 ? 1 - z : -1.4 - (z - 2.4) / 2));
-const profiled = () => heightProfile(column, psiCm);
+const theta = psiCm.slice();
+for (const { firstCell, cellCount, functions } of column.layers)
+  for (let i = firstCell; i < firstCell + cellCount; i++) theta[i] = thetaAt(functions, 1e-7, psiCm[i]!);
+const profiled = () => heightProfile(column, { psiCm, theta });
 
 describe("a state by height", () => {
   it("has a point at each layer's bottom, cell centres and top", () => {
@@ -42,6 +45,19 @@ describe("a state by height", () => {
     expect(profile.airSpace[7]! + profile.theta[7]!).toBeCloseTo(0.85, 12);
     expect(profile.airSpace[0]).toBe(0);
     expect(profile.theta[0]).toBeCloseTo(0.4 + 1e-7, 12);
+  });
+});
+
+describe("a state whose cells hold less than their curve says", () => {
+  it("has what each holds, and goes from there to a layer's ends as its curve does, saturated under pressure", () => {
+    const less = theta.map((one, i) => (psiCm[i]! < 0 ? one - 0.01 : one));
+    const [profile, full] = [heightProfile(column, { psiCm, theta: less }), profiled()];
+    for (const point of [4, 5, 6, 7, 8, 9, 10, 15, 16])
+      expect(full.theta[point]! - profile.theta[point]!, `${point}`).toBeCloseTo(0.01, 9);
+    for (const point of [0, 1, 2]) expect(profile.theta[point]).toBe(full.theta[point]);
+    expect(profile.airSpace[7]! - full.airSpace[7]!).toBeCloseTo(0.01, 9);
+    const none = heightProfile(column, { psiCm, theta: theta.map(() => 0) });
+    expect(Math.min(...none.theta)).toBeGreaterThanOrEqual(0);
   });
 });
 

@@ -15,11 +15,14 @@ export type HeightProfile = {
 };
 
 /**
- * @param psiCm pressure heads at the column's cell centres; heads at a layer's ends follow the slope of its outermost
- * cells
- * @param share of the water that the heads say is there: less than 1 in a stack drier than any head says
+ * @param state heads and water contents at the column's cell centres: what a cell holds may be another than its curve
+ *   says, for what it remembers. At a layer's ends heads follow the slope of its outermost cells, and water contents the
+ *   curve from there.
  */
-export function heightProfile(column: Column, psiCm: Float64Array, share = 1): HeightProfile {
+export function heightProfile(
+  column: Column,
+  { psiCm, theta: thetas }: { readonly psiCm: Float64Array; readonly theta: Float64Array },
+): HeightProfile {
   const count = column.zCm.length + 2 * column.layers.length;
   const profile = {
     zCm: new Float64Array(count),
@@ -32,8 +35,8 @@ export function heightProfile(column: Column, psiCm: Float64Array, share = 1): H
   for (const { bottomCm, topCm, firstCell, cellCount, functions } of column.layers) {
     firstPoint.push(point);
     const last = firstCell + cellCount - 1;
-    const put = (z: number, psi: number): void => {
-      const theta = share * thetaAt(functions, column.specificStoragePerCm, psi);
+    const onCurve = (psi: number): number => thetaAt(functions, column.specificStoragePerCm, psi);
+    const put = (z: number, psi: number, theta: number): void => {
       profile.zCm[point] = z;
       profile.psiCm[point] = psi;
       profile.theta[point] = theta;
@@ -44,9 +47,13 @@ export function heightProfile(column: Column, psiCm: Float64Array, share = 1): H
     // one cell alone has no slope of its own: taken as hydrostatic
     const slopeAt = (a: number, b: number): number =>
       a === b ? -1 : (psiCm[b]! - psiCm[a]!) / (column.zCm[b]! - column.zCm[a]!);
-    put(bottomCm, psiCm[firstCell]! - halfCell * slopeAt(firstCell, Math.min(firstCell + 1, last)));
-    for (let i = firstCell; i <= last; i++) put(column.zCm[i]!, psiCm[i]!);
-    put(topCm, psiCm[last]! + halfCell * slopeAt(Math.max(last - 1, firstCell), last));
+    const putEnd = (z: number, psi: number, cell: number): void => {
+      const beside = thetas[cell]! + onCurve(psi) - onCurve(psiCm[cell]!);
+      put(z, psi, psi >= 0 ? onCurve(psi) : Math.min(functions.thetaS, Math.max(0, beside)));
+    };
+    putEnd(bottomCm, psiCm[firstCell]! - halfCell * slopeAt(firstCell, Math.min(firstCell + 1, last)), firstCell);
+    for (let i = firstCell; i <= last; i++) put(column.zCm[i]!, psiCm[i]!, thetas[i]!);
+    putEnd(topCm, psiCm[last]! + halfCell * slopeAt(Math.max(last - 1, firstCell), last), last);
   }
   firstPoint.push(point);
   return { ...profile, firstPoint };

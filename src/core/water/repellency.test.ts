@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { hydraulicTable } from "../hydraulics/table";
 import { CATALOGUE } from "../media/catalogue/catalogue";
 import { makeColumn } from "./column";
-import { sheddingOf, type Repellency } from "./repellency";
+import type { Repellency } from "./repellency";
+import { sheddingOf } from "./shedding";
 import { runTransient, type TransientOptions, type TransientResult } from "./transient";
 
 const PEAT = CATALOGUE.find(({ id }) => id === "sphagnum-peat")!.hydraulics;
@@ -54,6 +55,22 @@ describe("a dry block of peat that sheds water", () => {
     expect(patient[1]!).toBeLessThan(slow[1]!);
   });
 
+  it("is no other however thin its cells are cut", () => {
+    const cut = (cellCm: number): number => {
+      const cells = makeColumn([{ thicknessCm: 10, areaCm2: 10, hydraulics: PEAT }], 1e-7, cellCm);
+      return runTransient(
+        cells,
+        cells.zCm.map(() => -1e6),
+        { kind: "psi", cm: 0 },
+        SEALED,
+        [6],
+        { repellency: [{ belowTheta: 0.25, intakeFactor: 0.01, givesWayHours: 12 }] },
+      ).cumulative[0]!.bottomInCm3;
+    };
+    expect(cut(0.5) / cut(0.25)).toBeCloseTo(1, 1);
+    expect(cut(0.25) / cut(0.125)).toBeCloseTo(1, 1);
+  });
+
   it("lets go of its water like any other, and sheds once that has gone", () => {
     const wet = column.zCm.map((z) => -z);
     const drying = (options: TransientOptions): TransientResult =>
@@ -80,6 +97,59 @@ describe("a dry block of peat that sheds water", () => {
     const shed = rained({ repellency: [{ belowTheta: 0.25, intakeFactor: 0.002, givesWayHours: 50 }] });
     expect(shed.cumulative[0]!.runoffCm3).toBeGreaterThan(plain.cumulative[0]!.runoffCm3 + 10);
     expect(shed.cumulative[0]!.runoffCm3 + shed.cumulative[0]!.topInCm3).toBeCloseTo(80, 6);
+  });
+
+  it("lets what it does not take run down along its wall into the room under it, where the gap leads there", () => {
+    const rained = (gap: boolean): TransientResult =>
+      runTransient(
+        column,
+        dry,
+        { kind: "reservoir", areaCm2: 400, levelCm: -5, bedCm: -5 },
+        {
+          kind: "pond",
+          areaCm2: 100,
+          levelCm: 10,
+          discharges: [],
+          ...(gap && { gap: { kind: "rim", lipCm: 10.3, lengthCm: 40 } }),
+          rainCm3PerHour: [
+            [0, 2000],
+            [0.5, 0],
+          ],
+          evaporationCm3PerHour: 0,
+          limitPsiCm: -1e4,
+        },
+        [0.5],
+        { repellency: [{ belowTheta: 0.25, intakeFactor: 0.002, givesWayHours: 20 }] },
+      );
+    const [{ pond, reservoir, topInCm3 }, kept] = [rained(true).cumulative[0]!, rained(false).cumulative[0]!];
+    expect(pond!.overflowCm3).toBeGreaterThan(200);
+    expect(reservoir!.caughtCm3!).toBeCloseTo(pond!.overflowCm3, 9);
+    expect(reservoir!.levelCm).toBeCloseTo(-5 + pond!.overflowCm3 / 400, 6);
+    expect(rained(true).massBalanceRelError).toBeLessThan(1e-9);
+    // what stands on it is no more than finds the gap
+    expect(pond!.levelCm).toBeLessThan(10.5);
+    expect(kept.pond!.levelCm).toBeGreaterThan(12);
+    expect(kept.reservoir!.caughtCm3 ?? 0).toBe(0);
+    expect(topInCm3).toBeGreaterThan(0);
+    // one that takes water has no gap
+    const wet = runTransient(
+      column,
+      column.zCm.map((z) => -z),
+      { kind: "reservoir", areaCm2: 400, levelCm: -5, bedCm: -5 },
+      {
+        kind: "pond",
+        areaCm2: 100,
+        levelCm: 12,
+        discharges: [],
+        gap: { kind: "rim", lipCm: 10.3, lengthCm: 40 },
+        rainCm3PerHour: 0,
+        evaporationCm3PerHour: 0,
+        limitPsiCm: -1e4,
+      },
+      [0.01],
+      { repellency: [{ belowTheta: 0.25, intakeFactor: 0.002, givesWayHours: 20 }] },
+    );
+    expect(wet.cumulative[0]!.pond!.overflowCm3).toBe(0);
   });
 
   it("goes on shedding where another run has ended, by what each cell is told to", () => {
@@ -109,7 +179,7 @@ describe("what a cell sheds", () => {
       startSheds,
     );
 
-  it("comes with drying, wears off by e in its time while there is water, and goes once it is wet through", () => {
+  it("comes with drying, wears off by e in its time while there is water, four times as fast where it is wet through, and goes at last", () => {
     const cell = shed(0.5);
     expect([cell.sheds[0], cell.intake[0]]).toEqual([0, 1]);
     cell.accept(1, Float64Array.of(0.29));
@@ -122,7 +192,9 @@ describe("what a cell sheds", () => {
     cell.accept(2, Float64Array.of(0.35));
     cell.accept(2, Float64Array.of(0.35));
     expect(cell.sheds[0]!).toBeCloseTo(Math.exp(-2), 12);
-    cell.accept(0.01, Float64Array.of(table.thetaS - 1e-3));
+    cell.accept(1, Float64Array.of(table.thetaS - 1e-3));
+    expect(cell.sheds[0]!).toBeCloseTo(Math.exp(-3), 12);
+    cell.accept(1.7, Float64Array.of(table.thetaS - 1e-3));
     expect([cell.sheds[0], cell.intake[0]]).toEqual([0, 1]);
   });
 

@@ -1,6 +1,7 @@
 import type { AreaByHeight } from "../vessel/area-by-height";
 import { basinOf, basinVolumeCm3 } from "./basin";
-import { dischargeAt, lowestLipCm, type Discharge } from "./discharge";
+import { lowestLipCm, type Discharge } from "./discharge";
+import { dischargeAt } from "./discharge-flow";
 import { changesOf, heldFlow, type ColumnEnd, type FluxInTime } from "./ends";
 import { fluxClock, surfaceUneven } from "./flux-clock";
 import { SDIRK_GAMMA } from "./sdirk";

@@ -3,7 +3,7 @@ import type { CellMemory } from "./cell-memory";
 import type { Column } from "./column";
 import { netInflow, type EndFlow, type SideFlow, type Uptake } from "./net-inflow";
 import { nodeHydraulics, rememberingHydraulics } from "./node-hydraulics";
-import type { Shedding } from "./repellency";
+import type { Shedding } from "./shedding";
 import { richardsGrid, trialStage } from "./richards-grid";
 import { SDIRK_GAMMA } from "./sdirk";
 import { stageSolver } from "./stage-solver";

@@ -10,8 +10,12 @@ import type { BottomCondition, TopCondition } from "./transient";
 export type RunEnd = {
   readonly flow: EndFlow;
   readonly store: StoreFlow | undefined;
-  /** Takes up what ran out elsewhere, where the end is to. */
+  /** Takes up what ran out elsewhere, or along the wall from the top: where it has a store of its own. */
   readonly catch: ((cm3: number) => void) | undefined;
+  /** Whether all that ran out elsewhere falls into it: else only what ran down the wall. */
+  readonly catchesAll: boolean;
+  /** What has run down along the wall from it so far. [cm³] */
+  readonly ranDownCm3: () => number;
   /** Whether a flux out of the column is asked now. */
   demands(): boolean;
   /** Says what hour it is, where something is done then. */
@@ -25,26 +29,32 @@ export type RunEnd = {
   readonly changeHours: readonly number[];
 };
 
+const WITHOUT_STORE = { catch: undefined, catchesAll: false, ranDownCm3: () => 0 };
+
 export function runEnd(condition: BottomCondition | TopCondition, end: ColumnEnd): RunEnd {
   switch (condition.kind) {
     case "reservoir": {
       const flow = reservoirFlow(condition, end);
-      return storeEnd(
-        flow,
-        refillHours(condition),
-        reservoirChanges(condition),
-        condition.catches ? (cm3) => flow.catch(cm3) : undefined,
-      );
+      return {
+        ...storeEnd(flow, refillHours(condition), reservoirChanges(condition)),
+        catch: (cm3) => flow.catch(cm3),
+        catchesAll: condition.catches === true,
+      };
     }
-    case "pond":
-      return storeEnd(pondFlow(condition, end), refillHours(condition), pondChanges(condition), undefined);
+    case "pond": {
+      const flow = pondFlow(condition, end);
+      return {
+        ...storeEnd(flow, refillHours(condition), pondChanges(condition)),
+        ranDownCm3: () => flow.ranDownCm3,
+      };
+    }
     default: {
       const flow = endFlow(condition, end);
       const clock = fluxClock("cmPerHour" in condition ? condition.cmPerHour : 0);
       return {
         flow,
         store: undefined,
-        catch: undefined,
+        ...WITHOUT_STORE,
         demands: () => flow.demands,
         setHour: () => undefined,
         setSpan(fromHour, toHour) {
@@ -61,15 +71,10 @@ export function runEnd(condition: BottomCondition | TopCondition, end: ColumnEnd
   }
 }
 
-const storeEnd = (
-  store: StoreFlow,
-  actHours: readonly number[],
-  changeHours: readonly number[],
-  catchUp: RunEnd["catch"],
-): RunEnd => ({
+const storeEnd = (store: StoreFlow, actHours: readonly number[], changeHours: readonly number[]): RunEnd => ({
+  ...WITHOUT_STORE,
   flow: store,
   store,
-  catch: catchUp,
   demands: () => false,
   setHour(hour) {
     store.setHour(hour);

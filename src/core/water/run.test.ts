@@ -4,6 +4,11 @@ import { withSaidDemand, withHistory } from "../stack/edit";
 import type { Setup } from "../stack/setup";
 import type { Run } from "./run";
 import { runSetup } from "../testing/settled";
+import { anySetup } from "../testing/any-setup";
+import { settle, supplyOf } from "../testing/settled";
+import { HISTORIES } from "../stack/setup";
+import { branchesShown } from "./supply-shown";
+import * as fc from "fast-check";
 import { CONTAINER_UPTAKE, type UptakeLimits } from "./uptake";
 
 const TROUGH = potWith({ kind: "free-water", levelCm: 7, overflowCm: 8 }, [
@@ -53,10 +58,13 @@ describe("a run", () => {
     expect(lived.givenCm3).toBeLessThan(0.9 * lived.askedCm3);
   });
 
-  it("of a drained pot is back where a soaking leaves it a day after it is watered again", () => {
+  it("of a drained pot that is watered from a can holds a little less a day after than a soaking left in it", () => {
     const lived = run(potWith({ kind: "drained", outletCm: 0 }, [layer(MIX, 20)]), 2);
     const [first, again] = [at(lived, 24), at(lived, 24 + 48 + 1 + 24)];
-    expect(again.state.storedCm3 / first.state.storedCm3).toBeCloseTo(1, 2);
+    // what was wetted by water passing through drains by another curve than what was full
+    const share = again.state.storedCm3 / first.state.storedCm3;
+    expect(share).toBeGreaterThan(0.95);
+    expect(share).toBeLessThan(0.995);
     expect(lived.refilledCm3).toBeGreaterThan(lived.givenCm3);
   });
 
@@ -212,12 +220,85 @@ describe("a run", () => {
     expect(jar.massBalanceRelError).toBeLessThan(1e-9);
   });
 
+  it("has its refill mark as supply has it where nothing dried too far, and higher after a drought", () => {
+    const supply = supplyOf(TROUGH, medium, 0);
+    if (!supply.ok) throw new Error("supplies");
+    const { before, after } = run(TROUGH, 3).marks!;
+    expect(before).toEqual(supply.value.soaked.mark);
+    if (before.kind !== "mark" || after.kind !== "mark") throw new Error("has marks");
+    expect(after.levelCm).toBeCloseTo(before.levelCm, 1);
+    const drought = run(TROUGH, 16).marks!;
+    if (drought.after.kind !== "mark") throw new Error("has a mark");
+    expect(drought.before).toEqual(before);
+    expect(drought.after.levelCm).toBeGreaterThan(before.levelCm + 0.3);
+    // what has only wicked up has a mark of its own, from which it starts
+    const wicked = supplyOf(withHistory(TROUGH, "moist"), medium, 0);
+    expect(wicked.ok && run(withHistory(TROUGH, "moist"), 1).marks!.before).toEqual(
+      wicked.ok && wicked.value.wicked.mark,
+    );
+    expect(run(potWith({ kind: "drained", outletCm: 0 }, [layer(MIX, 20)]), 1).marks).toBeUndefined();
+  });
+
+  it("put in dry sheds the water that should rise, and soaked it does not", () => {
+    const pot = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }, [layer(GRAVEL, 5), layer(PEAT, 12)]);
+    const [dry, soaked] = [run(withHistory(pot, "dry")), run(pot)];
+    expect(dry.shedAtEnd).toHaveLength(1);
+    expect(dry.shedAtEnd[0]!.toCm).toBeCloseTo(17, 6);
+    expect(dry.shedAtEnd[0]!.fromCm).toBeLessThan(8);
+    expect(dry.givenCm3).toBeLessThan(0.1 * dry.askedCm3);
+    expect(dry.shortFromHour).toBe(0);
+    expect(dry.massBalanceRelError).toBeLessThan(1e-9);
+    expect([...soaked.shedWhenDriest, ...soaked.shedAtEnd]).toEqual([]);
+    expect(soaked.givenCm3 / soaked.askedCm3).toBeCloseTo(1, 2);
+    // sand and gravel shed nothing, however dry
+    const sand = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }, [
+      layer(GRAVEL, 5),
+      layer("fine-sand-0.1-0.5", 12),
+    ]);
+    expect(run(withHistory(sand, "dry")).shedAtEnd).toEqual([]);
+  });
+
+  it("of a pot left until its plants hang sheds water by the end, and water poured on it hardly goes in", () => {
+    const pot = withSaidDemand(potWith({ kind: "drained", outletCm: 0 }, [layer(PEAT, 12)]), 6);
+    const lived = run(pot, 30);
+    const [driest] = lived.shedWhenDriest;
+    expect(driest!.toCm - driest!.fromCm).toBeGreaterThan(6);
+    // it takes up less of a can than one of the same drought that does not shed
+    const easy = run(withSaidDemand(potWith({ kind: "drained", outletCm: 0 }, [layer("coir-pith-fine", 12)]), 6), 30);
+    expect(easy.shedWhenDriest).toEqual([]);
+    const kept = ({ frames }: Run): number =>
+      frames.at(-1)!.state.storedCm3 - frames.find(({ hours }) => hours === 24 + 30 * 24)!.state.storedCm3;
+    expect(kept(lived) / lived.refilledCm3).toBeLessThan(kept(easy) / easy.refilledCm3);
+  });
+
+  it("of any setup a designer makes is followed to its end however it got wet, and loses and makes no water", () => {
+    fc.assert(
+      fc.property(anySetup, fc.constantFrom(...HISTORIES), fc.integer({ min: 1, max: 9 }), (setup, history, days) => {
+        const lived = runSetup(withHistory(setup, history), medium, days);
+        if (!lived.ok) {
+          expect(lived.problems[0]!.code).not.toBe("stopped");
+          return;
+        }
+        expect(lived.value.followedToHour).toBeUndefined();
+        expect(lived.value.massBalanceRelError).toBeLessThan(1e-9);
+        const { frames, marks } = lived.value;
+        for (const { state } of frames)
+          for (const theta of state.theta) expect(Number.isFinite(theta) && theta >= 0).toBe(true);
+        // it starts as it is settled, where it is not soaked first
+        const rest = settle(withHistory(setup, history), medium);
+        if (lived.value.phases[0]!.kind === "dry" && rest.ok && frames[0]!.state.pondedCm3 === 0)
+          expect(frames[0]!.state.storedCm3 / rest.value.equilibrium.storedCm3).toBeCloseTo(1, 2);
+        // and has the mark that its supply has
+        const supply = marks && supplyOf(withHistory(setup, history), medium, 0);
+        if (supply?.ok)
+          expect(marks!.before).toEqual(branchesShown(withHistory(setup, history), supply.value).own.mark);
+      }),
+      { numRuns: 40 },
+    );
+  }, 240_000);
+
   it("refuses days that are none, and a setup that cannot be settled", () => {
     for (const days of [0, 1.5, Number.NaN]) expect(() => runSetup(TROUGH, medium, days)).toThrow(/whole number/);
-    expect(runSetup(withHistory(TROUGH, "dry"), medium, 2)).toMatchObject({
-      ok: false,
-      problems: [{ code: "repels" }],
-    });
     expect(runSetup(withHeld(TROUGH, { kind: "drained", outletCm: 99 }), medium, 2)).toMatchObject({ ok: false });
   });
 });

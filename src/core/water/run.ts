@@ -1,10 +1,12 @@
 import type { Setup } from "../stack/setup";
-import { reservoirTopCm, rootZoneCm } from "../stack/geometry";
+import { reservoirTopCm, rootZoneCm, type Zone } from "../stack/geometry";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { formatHours } from "../units/units";
 import type { CheckedSetup } from "./checked";
-import { storageByLayerCm3, topAreaCm2 } from "./column";
-import { DRY_AS_BOUGHT_PSI_CM } from "./branch";
+import { storageByLayerCm3, topAreaCm2, type Column } from "./column";
+import { fallingNetwork } from "./falling";
+import { branchOf, DRY_AS_BOUGHT_PSI_CM, historyOf } from "./branch";
+import { budgetOf } from "./budget";
 import type { FluxInTime } from "./ends";
 import {
   follow,
@@ -14,11 +16,15 @@ import {
   type Following,
   type Forcing,
   type NetworkState,
+  type Past,
 } from "./follow";
 import { dryingWallCm, lossesOf, SOIL_SHARE, WALL_LIMITS } from "./losses";
-import { overWaterCm3, type Network } from "./network";
+import { networkOf, overWaterCm3, type Network } from "./network";
 import { DOSING_HOURS, placeOf, planRun, REFILL_HOURS, type RunPhase, type RunPlan } from "./run-plan";
-import { repellingLayer, settle, type ColumnState, type MediumLookup, type Settled } from "./settle";
+import { fullLevelCm, refillMark, wickingOf, type RefillMark } from "./refill-mark";
+import { rememberedColumn } from "./remembered-column";
+import { sheddingZones } from "./shedding-zones";
+import { settle, type ColumnState, type MediumLookup } from "./settle";
 import { CONTAINER_UPTAKE, type UptakeLimits } from "./uptake";
 
 /**
@@ -45,6 +51,11 @@ export type Run = {
   /** The first hour at which the reservoir stands empty. */
   readonly emptyFromHour: number | undefined;
   readonly refilledCm3: number;
+  /** Undefined where nothing wicks to roots from a reservoir, or it was not followed to its end. */
+  readonly marks: RunMarks | undefined;
+  /** Where it shed water when the last dry day was over, and where it does at the end. */
+  readonly shedWhenDriest: readonly Zone[];
+  readonly shedAtEnd: readonly Zone[];
   /** What ran out of holes, over rims and out of the base; and what dried from walls and tray. [cm³] */
   readonly ranOutCm3: number;
   readonly driedCm3: number;
@@ -53,6 +64,9 @@ export type Run = {
   /** Where it was not followed to its end: the last hour that was, with which phases and all that is told end. */
   readonly followedToHour: number | undefined;
 };
+
+/** The refill mark as supply has it before a run, and of what the cells have been through after it. */
+export type RunMarks = { readonly before: RefillMark; readonly after: RefillMark };
 
 const MOST_ITERATIONS = 250_000;
 const SHORT_SHARE = 0.9;
@@ -75,17 +89,26 @@ export function runSetup(setup: CheckedSetup, medium: MediumLookup, dryDays: num
     throw new RangeError(`runSetup: dryDays must be a whole number from 1, not ${dryDays}`);
   const settled = settle(setup, medium);
   if (!settled.ok) return settled;
-  const unfollowed = unfollowable(setup, settled.value, medium);
+  const { equilibrium } = settled.value;
+  const unfollowed = unfollowable(setup, equilibrium);
   if (unfollowed) return unfollowed;
-  const { network, equilibrium } = settled.value;
+  // what cells remember is reckoned from the drying curves, whichever branch they begin on
+  const made = networkOf(setup, medium, "drying");
+  if (!made.ok) return made;
+  const network = made.value;
   const plan = planRun(setup, dryDays);
-  const start = startOf(setup, settled.value, plan);
+  const start = startOf(setup, network, equilibrium, plan);
   const { drinks = UNNAMED_UPTAKE, ...options } = living;
   const asked = demandOf(setup, network, plan, equilibrium, drinks);
   const events = { forcing: asked.forcing, acts: [givenBack(setup, network, plan)] };
   const followed = follow(network, start, events, plan.hours, { mostIterations: MOST_ITERATIONS, ...options });
   const reached = followed.frames.at(-1)?.hours ?? 0;
-  return reached > plan.dryFrom ? ok(toldRun(setup, network, plan, asked, followed)) : stopped(reached);
+  if (!(reached > plan.dryFrom)) return stopped(reached);
+  const told = toldRun(setup, network, plan, asked, followed);
+  return ok({
+    ...told,
+    marks: told.followedToHour === undefined ? marksOf(setup, settled.value.network, followed) : undefined,
+  });
 }
 
 /** What is asked of a network in the dry days: by its roots, of its surface, walls and tray. */
@@ -106,7 +129,13 @@ const WATERING: Record<"volume" | "soaking", Watering> = {
 };
 
 /** What a run comes to, from what the solver followed. */
-function toldRun(setup: Setup, network: Network, plan: RunPlan, { meanCm3PerHour }: Demand, followed: Followed): Run {
+function toldRun(
+  setup: Setup,
+  network: Network,
+  plan: RunPlan,
+  { meanCm3PerHour }: Demand,
+  followed: Followed,
+): Omit<Run, "marks"> {
   const { hours, dryFrom, refillFrom, dryDays } = plan;
   const { hours: reached, account } = followed.frames.at(-1)!;
   const dryTo = Math.min(refillFrom, reached);
@@ -135,6 +164,8 @@ function toldRun(setup: Setup, network: Network, plan: RunPlan, { meanCm3PerHour
     shortFromHour: meanCm3PerHour > 0 ? shortFrom : undefined,
     emptyFromHour: setup.water.by === "level" ? empty?.hours : undefined,
     refilledCm3: account.cameCm3,
+    shedWhenDriest: sheddingZones(network.column, followed.frames[placeOf(hours, dryTo)]!.state.sheds),
+    shedAtEnd: sheddingZones(network.column, followed.frames.at(-1)!.state.sheds),
     ranOutCm3: account.ranOutCm3,
     driedCm3: account.driedCm3,
     massBalanceRelError: followed.massBalanceRelError,
@@ -142,15 +173,23 @@ function toldRun(setup: Setup, network: Network, plan: RunPlan, { meanCm3PerHour
   };
 }
 
+/** @param network on the branch of the setup's history */
+function marksOf(setup: Setup, network: Network, { end: { psiCm, past } }: Followed): RunMarks | undefined {
+  const wicking = wickingOf(setup);
+  if (!wicking.ok || !past) return undefined;
+  const asked = budgetOf(setup, network).risesPerDayCm3 / 24;
+  const markOf = (column: Column): RefillMark => refillMark(column, asked, wicking.value);
+  return {
+    before: markOf(fallingNetwork(network, branchOf(historyOf(setup)), fullLevelCm(setup, wicking.value)).column),
+    after: markOf(rememberedColumn(network, psiCm, past.history)),
+  };
+}
+
 /** What is asked from a dawn on, in hours of the mean: all of a day by its dusk. */
 const askedHours = (hours: number): number => 24 * Math.floor(hours / 24) + 2 * Math.min(12, hours % 24);
 
 /** What a run cannot follow, said before it is tried. */
-function unfollowable(
-  setup: Setup,
-  { column, equilibrium: { waterTableCm } }: Settled,
-  medium: MediumLookup,
-): Result<never> | undefined {
+function unfollowable(setup: Setup, { waterTableCm }: ColumnState): Result<never> | undefined {
   if (setup.water.by === "volume" && waterTableCm <= DRY_AS_BOUGHT_PSI_CM) {
     return failed(
       problem(
@@ -160,19 +199,7 @@ function unfollowable(
       ),
     );
   }
-  const repelling =
-    setup.water.by === "level" && setup.history === "dry"
-      ? repellingLayer(setup, column, waterTableCm, medium)
-      : undefined;
-  if (repelling === undefined) return undefined;
-  const { name, mediumId } = setup.layers[repelling]!;
-  return failed(
-    problem(
-      "history",
-      "repels",
-      `Put in dry, the ${name || medium(mediumId)!.name.toLowerCase()} sheds water and nothing rises: there is nothing to follow. Say that it was soaked, or wicked up from moist, and run it again.`,
-    ),
-  );
+  return undefined;
 }
 
 const stopped = (hours: number): Result<never> =>
@@ -187,17 +214,24 @@ const stopped = (hours: number): Result<never> =>
 /** Where a run begins: soaked full over a full reservoir, or as it stands. */
 function startOf(
   setup: Setup,
-  { network: { column, below, over }, equilibrium }: Settled,
+  { column, below, over }: Network,
+  { psiCm, waterTableCm }: ColumnState,
   { soaked }: RunPlan,
 ): NetworkState {
+  const past: Past = { history: { branch: branchOf(historyOf(setup)), turnsPsiCm: [] } };
   if (soaked)
     return {
+      past,
       psiCm: column.zCm.map(() => 0),
       belowCm: Math.min(reservoirTopCm(setup) ?? 0, column.heightCm),
       overCm: over.bedCm,
     };
-  const { psiCm, waterTableCm } = equilibrium;
-  return { psiCm, belowCm: Math.max(waterTableCm, below?.bedCm ?? 0), overCm: Math.max(waterTableCm, over.bedCm) };
+  return {
+    past,
+    psiCm,
+    belowCm: Math.max(waterTableCm, below?.bedCm ?? 0),
+    overCm: Math.max(waterTableCm, over.bedCm),
+  };
 }
 
 /** How it is filled again, as it was filled before: to its level, or with what it lost, from the top. */
@@ -267,7 +301,7 @@ function demandOf(
 /** A moment of a run as a state to be read. Free water stands where the head at the foot says. */
 function stateOf(
   { column, over }: Network,
-  { state: { psiCm, theta, storedCm3 }, belowCm, overCm = over.bedCm }: FollowedFrame,
+  { state: { psiCm, theta, storedCm3, sheds }, belowCm, overCm = over.bedCm }: FollowedFrame,
 ): ColumnState {
   const overFootCm = psiCm[0]! + column.zCm[0]!;
   return {
@@ -277,5 +311,6 @@ function stateOf(
     pondedCm3: overWaterCm3(over, overCm),
     psiCm,
     theta,
+    sheds,
   };
 }

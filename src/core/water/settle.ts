@@ -17,7 +17,10 @@ export type { MediumLookup } from "./network";
 export type ColumnState = Pick<
   Equilibrium,
   "waterTableCm" | "storedCm3" | "layerStoredCm3" | "pondedCm3" | "psiCm" | "theta"
->;
+> & {
+  /** How much each cell sheds water, 0…1, where any may. */
+  readonly sheds?: Float64Array | undefined;
+};
 
 /**
  * A setup's stack with its water: at rest over its free water, over its outlet or with its dose spread out, or at a
@@ -115,8 +118,7 @@ function levelOfStoredCm(network: Network, storedCm3: number): number | undefine
 }
 
 /** A settled state read along the height. */
-export const profileOfSettled = ({ column, equilibrium }: Settled): HeightProfile =>
-  heightProfile(column, equilibrium.psiCm, waterShare(column, equilibrium));
+export const profileOfSettled = ({ column, equilibrium }: Settled): HeightProfile => heightProfile(column, equilibrium);
 
 /** What a stack holds that is as dry as it came: hardly more than it never gives up. [cm³] */
 const asBoughtCm3 = (column: Column): number =>
@@ -129,11 +131,6 @@ const asBoughtCm3 = (column: Column): number =>
 function shareOfAsBought(column: Column, storedCm3: number): number {
   const wholeCm3 = asBoughtCm3(column);
   return wholeCm3 > 0 ? Math.min(1, storedCm3 / wholeCm3) : 0;
-}
-
-/** How much of that is in one that is drier still; 1 in any that is not. */
-function waterShare(column: Column, { waterTableCm, storedCm3 }: ColumnState): number {
-  return waterTableCm > DRY_AS_BOUGHT_PSI_CM ? 1 : shareOfAsBought(column, storedCm3);
 }
 
 /** A stack with no more water in it than one that is as dry as it came, spread as it is in that. */
@@ -180,13 +177,16 @@ function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medi
   const psiCm = equilibrium.psiCm.slice();
   const theta = equilibrium.theta.slice();
   const layerStoredCm3 = equilibrium.layerStoredCm3.slice();
+  const sheds = new Float64Array(psiCm.length);
   column.layers.slice(first).forEach((layer, k) => {
     const { bottomCm, topCm, firstCell, cellCount, functions } = layer;
     const dryTheta = functions.waterContent(DRY_AS_BOUGHT_PSI_CM);
+    const repels = repelsWhenDry(medium(setup.layers[first + k]!.mediumId)!);
     for (let i = firstCell; i < firstCell + cellCount; i++) {
       if (column.zCm[i]! <= waterTableCm) continue;
       psiCm[i] = DRY_AS_BOUGHT_PSI_CM;
       theta[i] = dryTheta;
+      sheds[i] = repels ? 1 : 0;
     }
     const wetTo = Math.min(Math.max(waterTableCm, bottomCm), topCm);
     layerStoredCm3[first + k] =
@@ -197,6 +197,7 @@ function stayingDry(setup: Setup, column: Column, equilibrium: Equilibrium, medi
     pondedCm3,
     psiCm,
     theta,
+    sheds,
     layerStoredCm3,
     storedCm3: layerStoredCm3.reduce((sum, stored) => sum + stored, 0),
   };

@@ -1,5 +1,5 @@
 import { layerAreaAtCm2, type Column, type PreparedLayer } from "./column";
-import { holeConductance } from "./discharge";
+import { holeConductance } from "./discharge-flow";
 import type { SideFlow } from "./net-inflow";
 
 /** A hole in the wall with soil against it: its lip, how wide it is and how many there are. */

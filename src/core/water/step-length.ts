@@ -18,9 +18,13 @@ const MOST_GROWTH = 3;
 const GROWTH_AFTER_REFUSAL = 1.5;
 const LEAST_GROWTH = 0.2;
 const AFTER_UNSOLVED = 0.3;
-/** The error of a step goes with the cube of its length; in a jolt it hardly falls at first. */
+/**
+ * The error of a step goes with the cube of its length; in a jolt it hardly falls at first, and what is too far off is
+ * mostly in one: a front that comes into the next cell. So that is what is taken for it until it has been seen.
+ */
 const ORDER = 3;
 const LEAST_ORDER = 1;
+const FIRST_ORDER = 1.5;
 /** What could not be solved is come near to by this, and passed a few steps later by that. */
 const UNDER_UNSOLVED = 0.9;
 const OVER_UNSOLVED = 1.3;
@@ -59,7 +63,7 @@ export function stepLength(firstHours: number): StepLength {
       const seen =
         refusedHours > triedHours && refusedError > error
           ? Math.log(refusedError / error) / Math.log(refusedHours / triedHours)
-          : ORDER;
+          : FIRST_ORDER;
       const order = Math.min(ORDER, Math.max(LEAST_ORDER, seen));
       refusedHours = triedHours;
       refusedError = error;

@@ -1,5 +1,6 @@
 import type { Setup } from "../stack/setup";
 import { historyOf } from "./branch";
+import type { RefillMark } from "./refill-mark";
 import type { BranchSupply, Supply } from "./supply";
 
 /**
@@ -20,3 +21,9 @@ export function markHeightCm(setup: Pick<Setup, "water" | "history">, supply: Su
   const { mark } = branchesShown(setup, supply).own;
   return mark.kind === "mark" ? mark.levelCm : undefined;
 }
+
+/** Marks nearer than this are one to who looks down a tube. [cm] */
+const SAME_MARK_CM = 0.25;
+
+export const isSameMark = (a: RefillMark, b: RefillMark): boolean =>
+  a.kind === "mark" && b.kind === "mark" ? Math.abs(a.levelCm - b.levelCm) < SAME_MARK_CM : a.kind === b.kind;

@@ -9,7 +9,8 @@ import { onBranch } from "./branch";
 import { makeColumn } from "./column";
 import { settle, supplyOf } from "../testing/settled";
 import { levelForFlow, steadyRise } from "./steady-rise";
-import { asDrawn, type RefillMark } from "./supply";
+import { asDrawn } from "./supply";
+import type { RefillMark } from "./refill-mark";
 
 const SAND = "fine-sand-0.1-0.5";
 /** A trough: gravel reservoir, a wick bed of sand, potting mix, its overflow level with the gravel. */

@@ -1,7 +1,6 @@
 import { DRAWS, drawnMedium } from "../media/draws";
 import { type Setup } from "../stack/setup";
-import { boundariesCm, drainsAtCm, reservoirTopCm, rootZoneCm } from "../stack/geometry";
-import { failed, ok, problem, type Result } from "../units/problem";
+import { ok, type Result } from "../units/problem";
 import type { Branch } from "./branch";
 import type { CheckedSetup } from "./checked";
 import type { Column } from "./column";
@@ -9,21 +8,15 @@ import { POTS_OF_TEN, ROOT_LIMIT_PSI_CM } from "./limits";
 import { budgetOf } from "./budget";
 import { demandCm3PerHour } from "./losses";
 import { mouthCm2, networkOf, type MediumLookup } from "./network";
+import { fallingNetwork } from "./falling";
 import { repellingLayer } from "./settle";
-import { levelForFlow, steadyRise, supplyCurve, type SupplyPoint } from "./steady-rise";
+import { fullLevelCm, refillMark, suppliedAt, wickingOf, type RefillMark } from "./refill-mark";
+import { supplyCurve, type SupplyPoint } from "./steady-rise";
 
 /**
  * What a reservoir can send up to the roots, over its level, against what they take in a day. Steady flow; the lowest
  * level at which supply still meets demand is the refill mark.
  */
-
-export type RefillMark =
-  /** Refill at this level. [cm] */
-  | { readonly kind: "mark"; readonly levelCm: number }
-  /** Even the last of the water still meets the demand. */
-  | { readonly kind: "empty" }
-  /** Even full to its brim the reservoir gives less than is asked. */
-  | { readonly kind: "too-weak"; readonly atBrimCm3PerHour: number };
 
 export type BranchSupply = {
   /** Supply over level, both ascending, within the reservoir. */
@@ -75,26 +68,12 @@ const LEAST_DRAWN_MM_PER_DAY = 0.5;
  * Fails with "no-reservoir", "no-roots" or what keeps its column from being made.
  */
 export function supplyOf(setup: CheckedSetup, medium: MediumLookup, draws = DRAWS): Result<Supply> {
-  const top = reservoirTopCm(setup);
-  if (top === undefined)
-    return failed(problem("water", "no-reservoir", "This vessel keeps no reservoir to wick from."));
-  const roots = rootZoneCm(setup);
-  if (!roots)
-    return failed(
-      problem(
-        "layers",
-        "no-roots",
-        "No layer is marked as rooted: mark where the roots are, and their supply is computed.",
-      ),
-    );
-  const heightCm = boundariesCm(setup).at(-1)!;
-  const demandHeightCm = (roots.fromCm + roots.toCm) / 2;
-  const brimCm = Math.min(top, heightCm);
+  const wicking = wickingOf(setup);
+  if (!wicking.ok) return wicking;
+  const { topCm: top, brimCm, demandHeightCm } = wicking.value;
   const areaCm2 = mouthCm2(setup);
   const levelCm = setup.water.by === "level" ? setup.water.levelCm : top;
-  const overflows = setup.water.by !== "level" || drainsAtCm(setup) !== undefined;
-  // water over the soil is part of a fill
-  const fullCm = overflows ? Math.min(top, setup.vessel.insideDepthCm) : levelCm;
+  const fullCm = fullLevelCm(setup, wicking.value);
   const drying = networkOf(setup, medium, "drying");
   if (!drying.ok) return drying;
   const { losses, risesPerDayCm3 } = budgetOf(setup, drying.value);
@@ -103,7 +82,7 @@ export function supplyOf(setup: CheckedSetup, medium: MediumLookup, draws = DRAW
   const onBranch = (branch: Branch): BranchSupply => {
     const made = networkOf(setup, medium, branch);
     if (!made.ok) throw new RangeError("supplyOf: a column that can be made on one branch can be made on the other");
-    const network = made.value;
+    const network = fallingNetwork(made.value, branch, fullCm);
     const { column } = network;
     const drawn = Math.max(asked, demandCm3PerHour(LEAST_DRAWN_MM_PER_DAY, areaCm2));
     const curve = supplyCurve(
@@ -114,30 +93,18 @@ export function supplyOf(setup: CheckedSetup, medium: MediumLookup, draws = DRAW
       drawn * GREATEST_SHARE,
       CURVE_POINTS,
     ).filter(({ levelCm: level }) => level >= column.baseCm);
-    const supplyAt = (level: number): number | undefined =>
-      level >= demandHeightCm
-        ? undefined
-        : level < column.baseCm
-          ? 0
-          : steadyRise(column, Math.max(level, column.baseCm), demandHeightCm, ROOT_LIMIT_PSI_CM).maxCm3PerHour;
-    const markIn = (own: Column): RefillMark => {
-      const level = asked > 0 ? levelForFlow(own, asked, demandHeightCm, ROOT_LIMIT_PSI_CM) : undefined;
-      if (level === undefined || level <= own.baseCm) return { kind: "empty" };
-      return level <= brimCm
-        ? { kind: "mark", levelCm: level }
-        : { kind: "too-weak", atBrimCm3PerHour: supplyAt(brimCm) ?? Infinity };
-    };
+    const markIn = (own: Column): RefillMark => refillMark(own, asked, wicking.value);
     const { heldCm3, daysUntil } = budgetOf(setup, network);
     const mark = markIn(column);
     const lowestCm = mark.kind === "mark" ? mark.levelCm : column.baseCm;
     const marks = Array.from({ length: draws }, (_, index) => {
       const drawn = networkOf(setup, asDrawn(medium, index), branch, DRAWN_CELL_CM);
-      return drawn.ok ? markIn(drawn.value.column) : mark;
+      return drawn.ok ? markIn(fallingNetwork(drawn.value, branch, fullCm).column) : mark;
     }).sort((a, b) => heightOfMark(a) - heightOfMark(b));
     const beside = Math.round((draws * (1 - POTS_OF_TEN / 10)) / 2);
     return {
       curve,
-      nowCm3PerHour: supplyAt(levelCm),
+      nowCm3PerHour: suppliedAt(column, levelCm, wicking.value),
       mark,
       lowMark: marks[beside] ?? mark,
       highMark: marks[marks.length - 1 - beside] ?? mark,

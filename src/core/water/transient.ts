@@ -4,7 +4,8 @@ import { layerAreaAtCm2, topAreaCm2, type Column } from "./column";
 import { changesOf, jumpsOf, type ColumnEnd, type EndCondition, type EndMedia } from "./ends";
 import type { PondCondition } from "./pond";
 import type { ReservoirCondition } from "./reservoir";
-import { sheddingOf, type Repellency, type Shedding } from "./repellency";
+import type { Repellency } from "./repellency";
+import { sheddingOf, type Shedding } from "./shedding";
 import { createRichards, type EndCells, type Richards } from "./richards";
 import { runEnd, type RunEnd } from "./run-end";
 import { sideHoleFlow, type SideHole } from "./side-hole";
@@ -261,8 +262,10 @@ export function runTransient(
         }
         continue;
       }
+      const downBefore = top.ranDownCm3();
       const ranOut = tally.accept();
-      if (ranOut > 0) bottom.catch?.(ranOut);
+      const caught = bottom.catchesAll ? ranOut : top.ranDownCm3() - downBefore;
+      if (caught > 0) bottom.catch?.(caught);
       steps++;
       hour = tried === left ? stop : hour + tried;
       length.taken(tried, error);
@@ -370,5 +373,6 @@ function endOf(
     heightCm,
     halfCellCm,
     media: shedding ? { ...media, intake: () => shedding.intake[cell]! } : media,
+    ...(shedding && { sheds: () => shedding.sheds[cell]! }),
   };
 }

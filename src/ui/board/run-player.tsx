@@ -81,7 +81,7 @@ function Player({ store, shown }: { store: SetupStore; shown: Extract<RunShown, 
 
   return (
     <>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 sm:flex-nowrap">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {still ? (
           <button
             type="button"
@@ -162,29 +162,39 @@ const MOMENT_WORDS: Record<RunMoment["kind"], string> = {
 /** Over the slider: when the refill mark is passed, and when the soil no longer makes up for it. */
 function Moments({ run, moments }: { run: Run; moments: readonly RunMoment[] }) {
   if (moments.length === 0) return null;
-  const last = run.frames.length - 1;
+  const last = Math.max(1, run.frames.length - 1);
+  const placed = moments.map(({ kind, hour }) => ({
+    kind,
+    words: MOMENT_WORDS[kind],
+    at: run.frames.findIndex(({ hours }) => hours >= hour - 1e-6) / last,
+  }));
+  const [first, second] = placed;
+  // two that lie so near that their words would cover one another are told by the later one
+  if (first && second && second.at - first.at < WORDS_WIDE) {
+    second.words = `${first.words}, ${second.words}`;
+    first.words = "";
+  }
   return (
     <div className="relative h-4 text-xs leading-none" aria-hidden>
-      {moments.map(({ kind, hour }) => {
-        const at = run.frames.findIndex(({ hours }) => hours >= hour - 1e-6) / Math.max(1, last);
-        return (
-          <span
-            key={kind}
-            data-moment={kind}
-            className={`absolute bottom-0 whitespace-nowrap border-l px-1 ${kind === "short" ? "border-trouble text-trouble" : "border-water text-water"}`}
-            style={
-              at > 0.7
-                ? { right: `${100 * (1 - at)}%`, borderLeft: 0, borderRight: "1px solid" }
-                : { left: `${100 * at}%` }
-            }
-          >
-            {MOMENT_WORDS[kind]}
-          </span>
-        );
-      })}
+      {placed.map(({ kind, words, at }) => (
+        <span
+          key={kind}
+          data-moment={kind}
+          className={`absolute bottom-0 h-3 whitespace-nowrap border-l px-1 ${kind === "short" ? "border-trouble text-trouble" : "border-water text-water"}`}
+          style={
+            at > 0.7
+              ? { right: `${100 * (1 - at)}%`, borderLeft: 0, borderRight: "1px solid" }
+              : { left: `${100 * at}%` }
+          }
+        >
+          {words}
+        </span>
+      ))}
     </div>
   );
 }
+/** What the words of a moment take of the slider, about. */
+const WORDS_WIDE = 0.3;
 
 /** "day 3, hour 14" or "day 1, hour 0:15", counted from the soaking, or from the start. */
 const clock = (hours: number): string => {

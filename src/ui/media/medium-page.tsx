@@ -13,7 +13,7 @@ import { PackEditor } from "../packs/pack-editor";
 import { usePacks, type PutPack } from "../packs/packs";
 import { GrainPatterns, grainFill, soilFill } from "../drawing/patterns";
 import { ConductivityChart, HeightChart, RetentionChart, toldHeightsCm } from "./curves";
-import { cautionLines, COST_WORDS, EVIDENCE_WORDS, percentRange, rangeText, REWETTING_WORDS } from "./medium-words";
+import { cautionLines, COST_WORDS, EVIDENCE_WORDS, percentRange, rangeText, rewettingWords } from "./medium-words";
 
 /** All that is known of a medium, and how well. */
 export function MediumPage({
@@ -44,10 +44,7 @@ export function MediumPage({
       "Conducts, full of water",
       formatRange(medium.ksCmPerHour.low, medium.ksCmPerHour.high, (speed) => formatSpeed(speed, system)),
     ],
-    [
-      "Rewetting",
-      `${REWETTING_WORDS[medium.rewetting.behaviour]}${medium.rewetting.belowTheta === null ? "" : `, under ${formatPercent(medium.rewetting.belowTheta)} water`}`,
-    ],
+    ["Rewetting", rewettingWords(medium)],
     [
       "Dry weight",
       formatRange(medium.dryBulkDensityGPerCm3.low, medium.dryBulkDensityGPerCm3.high, (density) =>

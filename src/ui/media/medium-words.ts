@@ -1,7 +1,7 @@
 import type { Medium, Suitability } from "@/core/media/medium";
 import type { Range } from "@/core/units/range";
 import { FLAG_WORDS } from "@/core/media/words";
-import { threeFigures } from "@/core/units/units";
+import { formatHours, formatRange, threeFigures } from "@/core/units/units";
 
 /** "3.4–4.8" */
 export const rangeText = ({ low, high }: Range, digits = 2): string =>
@@ -16,11 +16,19 @@ export const EVIDENCE_WORDS: Record<Medium["evidence"], string> = {
   analogue: "taken from a close relative",
   physics: "reasoned from grain size and structure",
 };
-export const REWETTING_WORDS: Record<Medium["rewetting"]["behaviour"], string> = {
+const REWETTING_WORDS: Record<Medium["rewetting"]["behaviour"], string> = {
   easy: "takes water up at once",
   slow: "takes water up slowly",
-  "hydrophobic-below-theta": "sheds water once dry",
+  "sheds-once-dry": "sheds water once dried past what a plant hangs at",
 };
+
+/** How it takes water again, and how long what sheds it must be wet. */
+export function rewettingWords({ rewetting }: Pick<Medium, "rewetting">): string {
+  const words = REWETTING_WORDS[rewetting.behaviour];
+  if (rewetting.behaviour !== "sheds-once-dry") return words;
+  const { low, high } = rewetting.givesWayHours;
+  return `${words}, and gives way when wet for ${formatRange(low, high, formatHours)} (judged after Michel, Riviere & Bellon-Fontaine 2001 and Fields, Fonteno & Jackson 2014)`;
+}
 export const COST_WORDS: Record<Medium["costClass"], string> = { low: "cheap", medium: "middling", high: "dear" };
 const FIT_WORDS: Record<Exclude<Suitability, "ok">, string> = { caution: "With care around", avoid: "Keep away from" };
 

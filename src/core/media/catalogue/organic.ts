@@ -1,4 +1,21 @@
-import type { Medium } from "../medium";
+import type { Medium, Rewetting } from "../medium";
+
+/**
+ * How what sheds water takes it again. That peat and bark bead water once dry, and how long a drop lies on them, is
+ * measured (Dekker & Ritsema 1994; Michel, Rivière & Bellon-Fontaine 2001); so is how many soakings they need (Fields,
+ * Fonteno & Jackson 2014). What part of a flow they let in meanwhile is judged from those, within a factor of five.
+ */
+const sheds = (intake: number, hours: number) =>
+  ({
+    behaviour: "sheds-once-dry",
+    intakeFactor: { low: intake / 5, typical: intake, high: intake * 5 },
+    givesWayHours: { low: hours / 4, typical: hours, high: hours * 4 },
+  }) as const satisfies Partial<Rewetting>;
+const PEAT_SHEDS = sheds(0.001, 12);
+const BARK_SHEDS = sheds(0.004, 8);
+/** Loosened and limed, and as a rule with a wetting agent that is used up in time. */
+const MIX_SHEDS = sheds(0.004, 8);
+const COMPOST_SHEDS = sheds(0.01, 6);
 
 /** What grew: peat, coir pith, bark, composts. */
 export const ORGANIC = [
@@ -34,7 +51,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.3, typical: 3.3, high: 12 },
     kAtPsi50CmPerHour: { low: 0.0015, typical: 0.011, high: 0.1 },
     capillaryRiseCm: { dryStart: { low: 5, typical: 12, high: 25 }, moistStart: { low: 20, typical: 32, high: 50 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.15 },
+    rewetting: PEAT_SHEDS,
     pH: { low: 3.4, typical: 4, high: 4.8 },
     ecDsPerM: { low: 0.05, typical: 0.2, high: 0.6 },
     cecMeqPer100g: { low: 100, typical: 130, high: 180 },
@@ -105,7 +122,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.3, typical: 2.6, high: 10 },
     kAtPsi50CmPerHour: { low: 0.001, typical: 0.0079, high: 0.08 },
     capillaryRiseCm: { dryStart: { low: 8, typical: 18, high: 30 }, moistStart: { low: 18, typical: 30, high: 45 } },
-    rewetting: { behaviour: "easy", belowTheta: null },
+    rewetting: { behaviour: "easy" },
     pH: { low: 5.2, typical: 5.9, high: 6.8 },
     ecDsPerM: { low: 0.3, typical: 0.8, high: 3.5 },
     cecMeqPer100g: { low: 40, typical: 65, high: 100 },
@@ -173,7 +190,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.003, typical: 0.015, high: 0.2 },
     kAtPsi50CmPerHour: { low: 0.00005, typical: 0.00053, high: 0.004 },
     capillaryRiseCm: { dryStart: { low: 2, typical: 5, high: 10 }, moistStart: { low: 4, typical: 9, high: 17 } },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 5.2, typical: 6, high: 6.8 },
     ecDsPerM: { low: 0.3, typical: 0.9, high: 4 },
     cecMeqPer100g: { low: 30, typical: 50, high: 80 },
@@ -233,7 +250,7 @@ export const ORGANIC = [
       dryStart: { low: 1.5, typical: 3.5, high: 7.5 },
       moistStart: { low: 2, typical: 5.5, high: 11 },
     },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 5.2, typical: 6, high: 6.8 },
     ecDsPerM: { low: 0.3, typical: 0.9, high: 4 },
     cecMeqPer100g: { low: 30, typical: 50, high: 80 },
@@ -290,7 +307,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.03, typical: 0.24, high: 3 },
     kAtPsi50CmPerHour: { low: 0.0002, typical: 0.0024, high: 0.02 },
     capillaryRiseCm: { dryStart: { low: 2.5, typical: 7, high: 13 }, moistStart: { low: 8, typical: 17, high: 28 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.12 },
+    rewetting: BARK_SHEDS,
     pH: { low: 4, typical: 4.7, high: 5.6 },
     ecDsPerM: { low: 0.1, typical: 0.4, high: 1 },
     cecMeqPer100g: { low: 40, typical: 55, high: 75 },
@@ -358,7 +375,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.0004, typical: 0.0027, high: 0.04 },
     kAtPsi50CmPerHour: { low: 1e-5, typical: 0.00015, high: 0.001 },
     capillaryRiseCm: { dryStart: { low: 0.5, typical: 2, high: 5 }, moistStart: { low: 2, typical: 5, high: 10 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.1 },
+    rewetting: BARK_SHEDS,
     pH: { low: 4, typical: 5, high: 6 },
     ecDsPerM: { low: 0.05, typical: 0.2, high: 0.6 },
     cecMeqPer100g: { low: 30, typical: 45, high: 60 },
@@ -421,7 +438,7 @@ export const ORGANIC = [
       dryStart: { low: 0.3, typical: 1.2, high: 3.5 },
       moistStart: { low: 0.8, typical: 2.7, high: 6 },
     },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.08 },
+    rewetting: BARK_SHEDS,
     pH: { low: 4, typical: 5, high: 6 },
     ecDsPerM: { low: 0.05, typical: 0.2, high: 0.6 },
     cecMeqPer100g: { low: 30, typical: 45, high: 60 },
@@ -478,7 +495,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.15, typical: 1.4, high: 10 },
     kAtPsi50CmPerHour: { low: 0.001, typical: 0.0083, high: 0.08 },
     capillaryRiseCm: { dryStart: { low: 5, typical: 12, high: 22 }, moistStart: { low: 15, typical: 27, high: 42 } },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 3.5, typical: 4.2, high: 5 },
     ecDsPerM: { low: 0.03, typical: 0.1, high: 0.3 },
     cecMeqPer100g: { low: 90, typical: 125, high: 160 },
@@ -533,7 +550,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.0004, typical: 0.0036, high: 0.05 },
     kAtPsi50CmPerHour: { low: 0.00002, typical: 0.00027, high: 0.002 },
     capillaryRiseCm: { dryStart: { low: 0.5, typical: 2, high: 5 }, moistStart: { low: 1.8, typical: 5, high: 10 } },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 7, typical: 8.4, high: 10 },
     ecDsPerM: { low: 0.1, typical: 0.4, high: 1.5 },
     cecMeqPer100g: { low: 5, typical: 20, high: 60 },
@@ -594,7 +611,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.0003, typical: 0.0033, high: 0.05 },
     kAtPsi50CmPerHour: { low: 0.000005, typical: 0.000082, high: 0.001 },
     capillaryRiseCm: { dryStart: { low: 0.5, typical: 2, high: 5 }, moistStart: { low: 2, typical: 5, high: 10 } },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 4.5, typical: 5.6, high: 7 },
     ecDsPerM: { low: 0.1, typical: 0.4, high: 1.2 },
     cecMeqPer100g: { low: 40, typical: 70, high: 120 },
@@ -651,7 +668,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.08, typical: 0.66, high: 6 },
     kAtPsi50CmPerHour: { low: 0.001, typical: 0.0086, high: 0.08 },
     capillaryRiseCm: { dryStart: { low: 5, typical: 13, high: 22 }, moistStart: { low: 14, typical: 25, high: 40 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.12 },
+    rewetting: COMPOST_SHEDS,
     pH: { low: 5, typical: 6.2, high: 7.2 },
     ecDsPerM: { low: 0.2, typical: 0.7, high: 1.6 },
     cecMeqPer100g: { low: 60, typical: 100, high: 150 },
@@ -711,7 +728,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.06, typical: 0.52, high: 6 },
     kAtPsi50CmPerHour: { low: 0.001, typical: 0.0068, high: 0.08 },
     capillaryRiseCm: { dryStart: { low: 5, typical: 14, high: 25 }, moistStart: { low: 14, typical: 25, high: 42 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.12 },
+    rewetting: COMPOST_SHEDS,
     pH: { low: 6.5, typical: 7.5, high: 8.5 },
     ecDsPerM: { low: 1, typical: 3.5, high: 8 },
     cecMeqPer100g: { low: 40, typical: 70, high: 120 },
@@ -772,7 +789,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.1, typical: 0.82, high: 8 },
     kAtPsi50CmPerHour: { low: 0.0015, typical: 0.014, high: 0.14 },
     capillaryRiseCm: { dryStart: { low: 9, typical: 18, high: 32 }, moistStart: { low: 17, typical: 30, high: 48 } },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 6.3, typical: 7, high: 8 },
     ecDsPerM: { low: 1.5, typical: 3, high: 6 },
     cecMeqPer100g: { low: 40, typical: 70, high: 110 },
@@ -829,7 +846,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.06, typical: 0.62, high: 6 },
     kAtPsi50CmPerHour: { low: 0.001, typical: 0.008, high: 0.08 },
     capillaryRiseCm: { dryStart: { low: 6, typical: 14, high: 25 }, moistStart: { low: 14, typical: 26, high: 42 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.12 },
+    rewetting: COMPOST_SHEDS,
     pH: { low: 6.8, typical: 7.8, high: 9 },
     ecDsPerM: { low: 3, typical: 6, high: 14 },
     cecMeqPer100g: { low: 40, typical: 80, high: 130 },
@@ -890,7 +907,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.12, typical: 1.5, high: 8 },
     kAtPsi50CmPerHour: { low: 0.001, typical: 0.0075, high: 0.08 },
     capillaryRiseCm: { dryStart: { low: 6, typical: 14, high: 24 }, moistStart: { low: 14, typical: 26, high: 40 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.15 },
+    rewetting: MIX_SHEDS,
     pH: { low: 5.4, typical: 6, high: 6.6 },
     ecDsPerM: { low: 0.8, typical: 1.6, high: 3 },
     cecMeqPer100g: { low: 60, typical: 85, high: 120 },
@@ -950,7 +967,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.3, typical: 2.9, high: 12 },
     kAtPsi50CmPerHour: { low: 0.0015, typical: 0.013, high: 0.12 },
     capillaryRiseCm: { dryStart: { low: 6, typical: 14, high: 25 }, moistStart: { low: 20, typical: 32, high: 50 } },
-    rewetting: { behaviour: "hydrophobic-below-theta", belowTheta: 0.15 },
+    rewetting: MIX_SHEDS,
     pH: { low: 5.3, typical: 5.8, high: 6.4 },
     ecDsPerM: { low: 0.3, typical: 0.8, high: 1.5 },
     cecMeqPer100g: { low: 60, typical: 90, high: 130 },
@@ -1010,7 +1027,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.0015, typical: 0.0083, high: 0.15 },
     kAtPsi50CmPerHour: { low: 0.000015, typical: 0.00024, high: 0.0015 },
     capillaryRiseCm: { dryStart: { low: 1, typical: 3, high: 7 }, moistStart: { low: 3, typical: 8, high: 14 } },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 5.5, typical: 6.4, high: 7.2 },
     ecDsPerM: { low: 0.2, typical: 0.5, high: 1.2 },
     cecMeqPer100g: { low: 10, typical: 20, high: 40 },
@@ -1071,7 +1088,7 @@ export const ORGANIC = [
     kAtPsi10CmPerHour: { low: 0.05, typical: 0.77, high: 6 },
     kAtPsi50CmPerHour: { low: 0.0005, typical: 0.004, high: 0.05 },
     capillaryRiseCm: { dryStart: { low: 4, typical: 11, high: 22 }, moistStart: { low: 10, typical: 21, high: 36 } },
-    rewetting: { behaviour: "slow", belowTheta: null },
+    rewetting: { behaviour: "slow" },
     pH: { low: 5.6, typical: 6.3, high: 7.2 },
     ecDsPerM: { low: 0.6, typical: 1.8, high: 3.5 },
     cecMeqPer100g: { low: 40, typical: 65, high: 100 },
