@@ -19,6 +19,7 @@ import { mixesFacade } from "./mixes/mixes.facade";
 import { mediaOfMixes, mediumOfMix, usersOf, type MixContext } from "./mixes/mixes.service";
 import { occupantsFacade } from "./occupants/occupants.facade";
 import { ownOccupantsOf } from "./occupants/occupants.service";
+import { placesFacade } from "./places/places.facade";
 import { packsFacade } from "./packs/packs.facade";
 import { roomsFacade } from "./rooms/rooms.facade";
 import { setupsFacade } from "./setups/setups.facade";
@@ -59,6 +60,7 @@ export function openMarlstone(folder = dataFolder()) {
     occupants,
     setups,
     mixes: mixesFacade(db, mixContext),
+    places: placesFacade(db, ownContext),
     packs: packsFacade(db, now),
     rooms: roomsFacade(db, context),
     history: historyFacade(db, context),

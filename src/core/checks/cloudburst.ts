@@ -1,6 +1,7 @@
 import { fixtureOf } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
 import { openingsOf, stackHeightCm } from "../stack/geometry";
+import { siteOf } from "../stack/site";
 import { vesselAreaCm2 } from "../vessel/vessel";
 import { dischargeOf, type Discharge } from "../water/discharge";
 import { levelForDischargeCm } from "../water/discharge-flow";
@@ -59,4 +60,4 @@ export function cloudburst(setup: Setup): Cloudburst {
 
 /** Whether rain reaches it at all. */
 export const isRainedOn = (setup: Setup): boolean =>
-  (setup.site.rain === "open" && (fixtureOf(setup, "lid")?.openShare ?? 1) > 0.2) || setup.site.roofM2 > 0;
+  (siteOf(setup).rain === "open" && (fixtureOf(setup, "lid")?.openShare ?? 1) > 0.2) || setup.site.roofM2 > 0;

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { CLIMATES, type Climate } from "./climates";
 import { daylightHours, extraterrestrialMJPerM2 } from "./daylight";
-import { drawWeather, hoursOfDay, monthOfDay, YEAR_DAYS, type DayOfWeather } from "./draw-weather";
+import { monthOfDay, YEAR_DAYS } from "./day-in-year";
+import { drawWeather, hoursOfDay, type DayOfWeather } from "./draw-weather";
 import { penmanMonteithMm, saturatedKPa } from "./evapotranspiration";
 
 const YEARS = 100;

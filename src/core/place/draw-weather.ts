@@ -1,5 +1,6 @@
 import { generator, seedOf } from "../media/draws";
 import type { Climate, ClimateMonth } from "./climates";
+import { daysBeforeMonth, daysInMonth, monthOfDay, YEAR_DAYS } from "./day-in-year";
 import { daylightHours, extraterrestrialMJPerM2, extraterrestrialOfHoursMJPerM2, solarMJPerM2 } from "./daylight";
 import { saturatedKPa } from "./evapotranspiration";
 
@@ -19,13 +20,6 @@ export type DayOfWeather = {
   readonly solarMJPerM2: number;
   readonly rainMm: number;
 };
-
-export const YEAR_DAYS = 365;
-const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
-const MONTH_ENDS = MONTH_DAYS.map((_, month) => MONTH_DAYS.slice(0, month + 1).reduce((sum, days) => sum + days, 0));
-
-/** Of a day from 1 to 365: its month from 0. */
-export const monthOfDay = (dayOfYear: number): number => MONTH_ENDS.findIndex((end) => dayOfYear <= end);
 
 /** How much likelier rain is after rain than after a dry day. Richardson & Wright 1984 have 0.2 to 0.4. */
 const PERSISTENCE = 0.3;
@@ -95,7 +89,7 @@ function throughTheYear(means: readonly number[]): (dayOfYear: number, shiftMont
     );
   return (dayOfYear, shiftMonths) => {
     const month = monthOfDay(dayOfYear);
-    const into = (dayOfYear - 0.5 - (MONTH_ENDS[month]! - MONTH_DAYS[month]!)) / MONTH_DAYS[month]! - 0.5;
+    const into = (dayOfYear - 0.5 - daysBeforeMonth(month)) / daysInMonth(month) - 0.5;
     const here = month + shiftMonths;
     const beside = around(middles, here + (into < 0 ? 11 : 1));
     return around(middles, here) + Math.abs(into) * (beside - around(middles, here));

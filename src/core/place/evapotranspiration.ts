@@ -35,6 +35,8 @@ export type DayOfAir = {
   readonly elevationM: number;
   /** What goes into the ground, where that is known: next to nothing in a day (42), something in a month (43). [MJ/m²] */
   readonly groundMJPerM2?: number;
+  /** What goes back to the sky as heat, where that is known otherwise: nothing within walls as warm as the leaves. [MJ/m²] */
+  readonly lostToSkyMJPerM2?: number;
 };
 
 /** The albedo of the reference grass. */
@@ -70,7 +72,7 @@ export function penmanMonteithMm(day: DayOfAir): number {
   const { tMinC, tMaxC, vapourKPa, windMPerS, solarMJPerM2, elevationM, groundMJPerM2 = 0 } = day;
   const meanC = (tMinC + tMaxC) / 2;
   const saturated = (saturatedKPa(tMinC) + saturatedKPa(tMaxC)) / 2;
-  const net = (1 - ALBEDO) * solarMJPerM2 - netLongwaveMJPerM2(day);
+  const net = (1 - ALBEDO) * solarMJPerM2 - (day.lostToSkyMJPerM2 ?? netLongwaveMJPerM2(day));
   return combined({
     meanC,
     availableMJPerM2: net - groundMJPerM2,

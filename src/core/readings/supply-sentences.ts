@@ -10,6 +10,7 @@ import {
 } from "../units/units";
 import { POTS_OF_TEN, ROOT_LIMIT_PSI_CM } from "../water/limits";
 import { historyOf } from "../water/branch";
+import { dayInWords, monthHere } from "../water/losses";
 import { branchesShown, isSameMark } from "../water/supply-shown";
 import type { RefillMark } from "../water/refill-mark";
 import type { BranchSupply, Supply } from "../water/supply";
@@ -46,13 +47,23 @@ export function supplySayings(
   const cm = (height: number): string => formatLength(height, system);
   const { own: shown, other, ownIsSoaked } = branchesShown(setup, supply);
   const demand = perDay(demandCm3PerHour, areaCm2, system);
+  const aDay = dayInWords(setup);
+  const here = monthHere(setup);
   const stuck = repelsIfDry !== undefined && historyOf(setup) === "dry";
   // a stack that sheds water has no mark until it is soaked: told is the one it has then
   const marked = stuck ? soaked : shown;
   const why: Why = {
     formula: `The greatest steady flow that capillary rise carries from the free surface to the middle of the root zone without the suction there passing ${cm(-ROOT_LIMIT_PSI_CM)}; the refill mark is the lowest surface from which it still meets a day's demand. Supply falls steeply with height, so the mark is sharp.`,
     inputs: [
-      ["demand", demand],
+      [here ? `${aDay} takes` : "demand", demand],
+      ...(here
+        ? [
+            [
+              "such days, with plants and years as they differ",
+              `${formatDepthPerDay(here.mmPerDay.low, system)} to ${formatDepthPerDay(here.mmPerDay.high, system)}, with the soil bare`,
+            ] as const,
+          ]
+        : []),
       ...(trayCm3PerHour > 0
         ? [["the tray's open water gives", perDay(trayCm3PerHour, areaCm2, system)] as const]
         : []),
@@ -64,7 +75,7 @@ export function supplySayings(
     ],
     source:
       "Steady rise after Gardner (1958) through layers; Mualem (1976) conductivity, with films on the grains after Tuller & Or (2001); what wicked up dries from there after Parker & Lenhard (1987), its wetting branch after Kool & Parker (1987). Suction limit: end of the buffer of de Boodt & Verdonck (1972).",
-    uncertainty: `The range is of 200 such pots, with media drawn from their own ranges of pores and conductivity. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile. The days to pick from are reference evapotranspiration (Allen et al. 1998); foliage wider than the vessel takes more.`,
+    uncertainty: `The range is of 200 such pots, with media drawn from their own ranges of pores and conductivity. Demand is a day's mean: at noon on a clear day plants draw two to three times that, and live off the soil's own store meanwhile. ${here ? "What a day takes follows from the weather of its place, its leaves and its bare surface (Allen et al. 1998), as most years have it." : "The days to pick from are reference evapotranspiration (Allen et al. 1998); foliage wider than the vessel takes more."}`,
   };
   const sayings: SupplySaying[] = [];
   if (stuck) {
@@ -82,7 +93,7 @@ export function supplySayings(
         ? "trouble"
         : "plain",
     why,
-    text: markSentence(marked, supply, system, leavesOverMouth),
+    text: markSentence(marked, supply, system, here ? { aDay } : leavesOverMouth),
   });
   const now = shown.nowCm3PerHour;
   /** Beyond many times what is asked, how much says nothing. */
@@ -97,7 +108,7 @@ export function supplySayings(
         ? "Water stands in the middle of the root zone: at this level supply is not the limit."
         : demandCm3PerHour === 0
           ? "Nothing is drunk from it, so supply is not the limit."
-          : `${risesWords(now)} can rise to the roots; a day takes ${demand}.`,
+          : `${risesWords(now)} can rise to the roots; ${aDay} takes ${demand}.`,
   });
   const isStuckIfDry = ownIsSoaked && repelsIfDry !== undefined;
   if (saysTheSame(shown, other, demandCm3PerHour)) {
@@ -134,8 +145,10 @@ function markSentence(
   branch: BranchSupply,
   { demandCm3PerHour, trayCm3PerHour, areaCm2, brimCm, fullCm, levelCm }: Supply,
   system: UnitSystem,
-  leavesOverMouth: number | undefined,
+  /** Over the mouth where the day is said; the day by its name where it knows of them. */
+  grown: number | { readonly aDay: string } | undefined,
 ): string {
+  const leavesOverMouth = typeof grown === "number" ? grown : undefined;
   const cm = (height: number): string => formatLength(height, system);
   const below = branch.mark.kind === "mark" && levelCm < branch.mark.levelCm;
   const { usableDays } = branch;
@@ -147,7 +160,9 @@ function markSentence(
   const takes = demandCm3PerHour + trayCm3PerHour;
   const grownDays = (usableDays * takes) / (demandCm3PerHour * leaves + trayCm3PerHour);
   const size =
-    leavesOverMouth === undefined
+    typeof grown === "object"
+      ? ` Such a day is ${grown.aDay} where it stands, with leaves as they are then.`
+      : leavesOverMouth === undefined
       ? " Such a day is of leaves as wide as the vessel."
       : leaves > 1.05
         ? ` That is while leaves are as wide as the vessel; grown up they are ${threeFigures(leavesOverMouth, 1)} times that, and a fill is gone in about ${such(grownDays, "days")}.`

@@ -1,3 +1,5 @@
+import { dayOfYearOf, isDayInYear } from "../place/day-in-year";
+import { LONGEST_NAME } from "../units/text";
 import { problem, type Problem } from "../units/problem";
 import { formatDepthPerDay, formatFlow, formatLength, formatPower, type UnitSystem } from "../units/units";
 import { checkVessel } from "../vessel/check-vessel";
@@ -18,7 +20,7 @@ export const MOST_AMENDMENTS = 12;
 /** A layer thinner than this is dust on a boundary, not a layer. */
 export const THINNEST_LAYER_CM = 0.2;
 export const MOST_LAYERS = 24;
-export const LONGEST_NAME = 120;
+export { LONGEST_NAME };
 export const MOST_FIXTURES = 24;
 /** Narrower is a thread, not a foot, a cord or a tube. [cm] */
 const LEAST_ACROSS_CM = 0.1;
@@ -110,7 +112,7 @@ export function checkSetup(
     );
   }
   problems.push(...checkFixtures(setup, cm, system), ...checkWater(setup, cm), ...checkPlanting(setup, cm));
-  problems.push(...checkLiving(setup));
+  problems.push(...checkLiving(setup), ...checkPlaces(setup));
   if (!(setup.site.roofM2 >= 0 && setup.site.roofM2 <= GREATEST_ROOF_M2))
     add("site.roofM2", "out-of-range", `A roof has between 0 and ${GREATEST_ROOF_M2} m².`);
   return problems;
@@ -155,6 +157,30 @@ function checkLiving({ occupants, site, wateredEveryDays }: Setup): Problem[] {
     problems.push(
       problem("wateredEveryDays", "out-of-range", "It is watered every 6 hours to every 365 days, or as it wants."),
     );
+  return problems;
+}
+
+/** Moved more often than this in a year, it stands nowhere. */
+export const MOST_PLACES = 6;
+
+/** Where it stands through the year. */
+function checkPlaces({ places = [] }: Setup): Problem[] {
+  if (places.length > MOST_PLACES)
+    return [problem("places", "too-many", `In a year it stands at ${MOST_PLACES} places at most.`)];
+  const problems: Problem[] = [];
+  const days = new Set<number>();
+  places.forEach(({ from }, i) => {
+    if (from === null) {
+      if (places.length > 1)
+        problems.push(problem(`places[${i}].from`, "no-day", "Say from which day of the year it stands there."));
+      return;
+    }
+    if (!isDayInYear(from))
+      problems.push(problem(`places[${i}].from`, "no-day", "A day of the year is such as 12 May."));
+    else if (days.has(dayOfYearOf(from)))
+      problems.push(problem(`places[${i}].from`, "same-day", "It cannot come to two places on one day."));
+    else days.add(dayOfYearOf(from));
+  });
   return problems;
 }
 

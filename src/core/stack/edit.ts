@@ -12,6 +12,7 @@ import {
   type Site,
   type StackLayer,
   type Standing,
+  type Stay,
 } from "./setup";
 import { gripOf, type FixtureGrip } from "./grips";
 import { boundariesCm, drainsAtCm, headroomCm } from "./geometry";
@@ -42,6 +43,10 @@ export const withoutFixture = (setup: Setup, id: string): Setup => ({
 });
 
 export const withSite = (setup: Setup, site: Site): Setup => ({ ...setup, site });
+/** Where it stands through the year; nowhere that is known, where there is none. */
+export function withPlaces({ places: _places, ...setup }: Setup, places: readonly Stay[]): Setup {
+  return places.length > 0 ? { ...setup, places } : { ...setup, here: undefined };
+}
 export const withPlanting = (setup: Setup, planting: Planting | null): Setup => ({ ...setup, planting });
 export const withOccupants = (setup: Setup, occupants: readonly Occupancy[]): Setup => ({ ...setup, occupants });
 export const withRhythm = (setup: Setup, wateredEveryDays: number | null): Setup => ({ ...setup, wateredEveryDays });

@@ -1,11 +1,12 @@
 import { fixtureOf } from "./fixtures";
 import type { Setup } from "./setup";
+import { siteOf } from "./site";
 
-type Glazed = Pick<Setup, "vessel" | "fixtures" | "site">;
+type Glazed = Pick<Setup, "vessel" | "fixtures" | "site" | "here">;
 
 /** Whether the sun shines through its walls. */
-export const isGlazedInSun = ({ vessel, site }: Glazed): boolean =>
-  (vessel.seeThrough || vessel.material === "glass") && site.sun === "sun";
+export const isGlazedInSun = (setup: Glazed): boolean =>
+  (setup.vessel.seeThrough || setup.vessel.material === "glass") && siteOf(setup).sun === "sun";
 
 /** A lid that leaves less than this open keeps the heat. */
 const KEEPS_HEAT_SHARE = 0.25;

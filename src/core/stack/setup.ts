@@ -1,3 +1,5 @@
+import type { Range } from "../units/range";
+import type { DayInYear } from "../place/day-in-year";
 import { type Vessel } from "../vessel/vessel";
 import { type Fixture, type Separator } from "./fixtures";
 
@@ -115,6 +117,40 @@ export const USUAL_PLANTING: Planting = { crownOverSoilCm: 0.5, ballDepthCm: 8, 
  */
 export type Demand = { readonly by: "said"; readonly mmPerDay: number } | { readonly by: "place" };
 
+/** A month where a setup stands, and what a day of it takes, as far as that follows from its place. */
+export type MonthHere = {
+  /** What short, well-watered grass would lose there. [mm/day] */
+  readonly referenceMm: number;
+  /** What leaves and the bare surface would take over the mouth, if there is water; and both, with its range. [mm/day] */
+  readonly leavesMm: number;
+  readonly surfaceMm: number;
+  readonly mmPerDay: Range;
+  /** Onto the mouth, in all: as eight of ten years have it. [mm] */
+  readonly rainMm: Range;
+  readonly lightMolPerDay: number;
+  readonly humidity: number;
+  /** Of a mean day, and the coldest and warmest of most years. [°C] */
+  readonly tMinC: number;
+  readonly tMaxC: number;
+  readonly coldestC: number;
+  readonly warmestC: number;
+};
+
+/** What follows from where a setup stands. It is worked out, never said: no document holds it. */
+export type Here = {
+  /** Of the places it stands at, in the order of the year. */
+  readonly placeNames: readonly string[];
+  readonly inSun: boolean;
+  readonly inRain: boolean;
+  /** January first. */
+  readonly months: readonly MonthHere[];
+  /** The month, from 0, that a day is of where no other is named: the one in which it takes most. */
+  readonly month: number;
+};
+
+/** At a place, from a day of each year on; `from` is null where it stays there all year. */
+export type Stay = { readonly placeId: string; readonly from: DayInYear | null };
+
 /** A setup: a vessel, what is built into it, its fill from the bottom up, and the water in it. */
 export type Setup = {
   readonly name: string;
@@ -131,6 +167,10 @@ export type Setup = {
   readonly occupants: readonly Occupancy[];
   /** It is watered or filled up every so many days; null for whenever it wants it. */
   readonly wateredEveryDays: number | null;
+  /** Where it stands, one or one after another through the year. Absent where nobody said. */
+  readonly places?: readonly Stay[] | undefined;
+  /** What follows from that, as far as it is known; absent where it stands at none. */
+  readonly here?: Here | undefined;
 };
 
 /** What a setup has until the grower says otherwise: soaked from the top, as most are. */

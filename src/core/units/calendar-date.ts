@@ -16,5 +16,10 @@ const MONTHS = [
   "December",
 ] as const;
 
+/** Of a month from 0. */
+export const monthName = (month: number): string => MONTHS[month]!;
+/** Where there is room for three letters. */
+export const shortMonthName = (month: number): string => MONTHS[month]!.slice(0, 3);
+
 /** "14 July", for a year that is understood. */
-export const formatDayOfYear = ({ month, day }: CalendarDate): string => `${day} ${MONTHS[month - 1]!}`;
+export const formatDayOfYear = ({ month, day }: Pick<CalendarDate, "month" | "day">): string => `${day} ${MONTHS[month - 1]!}`;

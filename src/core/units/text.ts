@@ -1,3 +1,6 @@
+/** A name has at most so many characters. */
+export const LONGEST_NAME = 120;
+
 /** As it reads within a sentence. */
 export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 

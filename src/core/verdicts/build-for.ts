@@ -18,7 +18,7 @@ import { settle } from "../water/settle";
 import { purposeOfKind, soilsFor } from "./guilds";
 import { coarseCellCm, judgedWhole } from "./judge";
 import { mend } from "./mend";
-import { atStage } from "./stage";
+import { atStage } from "../demand/stage";
 import type { FamilyId } from "./family";
 import { GRADES, type Grade, type Limit } from "./verdict";
 

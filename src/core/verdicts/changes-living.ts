@@ -1,6 +1,7 @@
 import { withFixture, withLayer, withOccupants, withSite, withoutFixture } from "../stack/edit";
 import { fixtureOf } from "../stack/fixtures";
 import type { Setup } from "../stack/setup";
+import { siteOf } from "../stack/site";
 import type { Animal, Guild, Occupant } from "../occupants/occupant";
 import { formatPercent, formatTemperature, threeFigures } from "../units/units";
 import { litres, mainSoil, STEPS, WATER_LIMITS, type Changing, type Family } from "./family";
@@ -55,14 +56,14 @@ const WINTERED_C = 10;
 
 /** Another place, as far as a pot can be carried to one. */
 export function places({ setup, occupant, system }: Changing): Family[] {
-  const { site } = setup;
+  const site = siteOf(setup);
   const degrees = (value: number): string => formatTemperature(value, system);
   const families: Family[] = [];
   const place = (turns: readonly Limit[], label: string, change: Partial<Setup["site"]>, effort = 2): void => {
     families.push({
       id: "place",
       turns,
-      steps: [{ label, setup: withSite(setup, { ...site, ...change }), effort }],
+      steps: [{ label, setup: withSite(setup, { ...setup.site, ...change }), effort }],
     });
   };
   const { temperatureC } = occupant;

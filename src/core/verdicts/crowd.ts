@@ -3,7 +3,7 @@ import type { OccupantLookup, Plant } from "../occupants/occupant";
 import { type Setup } from "../stack/setup";
 import { rootZoneCm } from "../stack/geometry";
 import { MOST_LEAVES } from "../readings/supply-sentences";
-import { demandMmPerDay } from "../water/losses";
+import { demandMmPerDay, monthHere } from "../water/losses";
 import { mouthCm2 } from "../water/network";
 import { groundAt, howManyFit } from "./plant-soil";
 
@@ -14,7 +14,10 @@ export type Crowd = {
   readonly fits: Range;
   /** Leaves of all plants over the vessel's mouth, grown up; over 1 they reach beyond it. */
   readonly leavesOverMouth: number;
-  /** A usual day of such leaves, where the day that is reckoned with is of leaves as wide as the mouth. [mm/day] */
+  /**
+   * A usual day of such leaves: where the day that is reckoned with is said, it is of leaves as wide as the mouth; where
+   * it follows from the place, it knows how wide they are. [mm/day]
+   */
   readonly demandMmPerDay: number;
 };
 
@@ -35,7 +38,8 @@ export function crowdsOf(setup: Setup, occupants: OccupantLookup): readonly Crow
     count,
     fits: howManyFit(found, ground),
     leavesOverMouth,
-    demandMmPerDay: demandMmPerDay(setup) * Math.min(MOST_LEAVES, Math.max(1, leavesOverMouth)),
+    demandMmPerDay:
+      demandMmPerDay(setup) * (monthHere(setup) ? 1 : Math.min(MOST_LEAVES, Math.max(1, leavesOverMouth))),
   }));
 }
 

@@ -1,9 +1,11 @@
 import type { Range } from "../units/range";
 import type { Animal, Occupant, Plant } from "../occupants/occupant";
+import { isOfOneSummer } from "../demand/growing";
 import { fixtureOf } from "../stack/fixtures";
 import { stackHeightCm } from "../stack/geometry";
 import { heatsShutInSun } from "../stack/glass";
 import type { Setup } from "../stack/setup";
+import { lightHere, siteOf } from "../stack/site";
 import type { Judged } from "./plant-water";
 import { suctionAtCm } from "./states";
 import { atLeast, rangeWithin, type Asked, type Grade } from "./verdict";
@@ -21,10 +23,12 @@ const LIGHT: Record<"sun" | "shade", Record<"indoors" | "outdoors", Range>> = {
 };
 const NEARLY = { low: 0.85, high: 1.15 };
 
-export function lightOf({ site: { lightMolPerDay, sun, rain } }: Pick<Setup, "site">): Range | null {
+export function lightOf(setup: Pick<Setup, "site" | "here">): Range | null {
+  const { lightMolPerDay, sun, rain } = setup.site;
   if (lightMolPerDay !== null)
     return { low: NEARLY.low * lightMolPerDay, typical: lightMolPerDay, high: NEARLY.high * lightMolPerDay };
-  return sun === "unsaid" ? null : LIGHT[sun][rain === "open" ? "outdoors" : "indoors"];
+  if (sun === "unsaid") return setup.here ? lightHere(setup.here) : null;
+  return LIGHT[sun][rain === "open" ? "outdoors" : "indoors"];
 }
 
 /**
@@ -48,7 +52,7 @@ export function humidityUnderLid(openShare: number, room: Range, surfaceSuctionC
 
 function humidityOf({ setup, states }: Asked): { readonly humidity: Range | null; readonly from: "lid" | "place" } {
   const lid = fixtureOf(setup, "lid");
-  const { humidity } = setup.site;
+  const { humidity } = siteOf(setup);
   const room: Range | null =
     humidity === null
       ? null
@@ -110,17 +114,12 @@ export function judgeAnimalPlace(asked: Asked, animal: Animal): Judged[] {
 const judgeGlass = (setup: Setup): Judged[] =>
   heatsShutInSun(setup) ? [{ limit: "shut-in-sun", grade: "unsuited", fatal: true }] : [];
 
-/** Sown and eaten within a summer, it is not there when the year is coldest. */
-const isOfOneSummer = ({ eaten, planting, dormancy, frostC }: Plant): boolean =>
-  eaten && planting?.from === "last-frost" && frostC.typical >= HARDLY_HARDY_C && dormancy === "none";
-/** A pea's frost; what lives through more stands over winter. [°C] */
-const HARDLY_HARDY_C = -4;
 /** Kinds that frost kills are hurt long before it; those that rest are cooler then. [°C] */
 const FROST_TENDER_C = 1;
 const CHILL_SLACK_C = 2;
 
 function judgeCold(setup: Setup, plant: Plant): Judged[] {
-  const { coldestC, warmestC } = setup.site;
+  const { coldestC, warmestC } = siteOf(setup);
   const judged: Judged[] = [];
   const { frostC, temperatureC, dormancy } = plant;
   if (coldestC === null) judged.push({ limit: "cold", grade: "unknown", coldestC, lives: frostC, kind: "frost" });
@@ -142,7 +141,7 @@ function judgeCold(setup: Setup, plant: Plant): Judged[] {
 const AFTERNOON_C = 5;
 
 function judgeWarmth(setup: Setup, { temperatureC }: Animal): Judged[] {
-  const { coldestC, warmestC } = setup.site;
+  const { coldestC, warmestC } = siteOf(setup);
   const judged: Judged[] = [];
   if (coldestC === null && warmestC === null)
     return [{ limit: "cold", grade: "unknown", coldestC: null, lives: temperatureC, kind: "cool" }];

@@ -6,7 +6,7 @@ import { FEEDING, LIMING } from "../mixing/given";
 import { fixturesOf } from "../stack/fixtures";
 import { boundariesCm } from "../stack/geometry";
 import { stageOf, type Setup, type StackLayer } from "../stack/setup";
-import { atStage } from "./stage";
+import { atStage } from "../demand/stage";
 import { perimeterCm, vesselAreaCm2 } from "../vessel/vessel";
 import { rootZoneOf, type Judged, type RootZone } from "./plant-water";
 import { atMost, rangeWithin, worse, type Asked } from "./verdict";

@@ -2,6 +2,7 @@ import { bringsItsOwnAir, type Figure, type Guild, type Plant } from "../occupan
 import type { Range } from "../units/range";
 import { stackHeightCm } from "../stack/geometry";
 import type { Stage } from "../stack/setup";
+import { siteOf } from "../stack/site";
 import type { HeightProfile } from "../water/profile";
 import { oxygenReach } from "./oxygen";
 import { meanAirDown, roomDownCm, stretchOf, suctionAtCm, type Stretch } from "./states";
@@ -114,7 +115,7 @@ function judgeAir({ states, setup, medium }: Asked, plant: Plant, zone: RootZone
     },
   ];
   if (bringsItsOwnAir(plant)) return judged;
-  const oxygen = oxygenReach(setup, watered.profile, medium, setup.site.warmestC ?? USUAL_C);
+  const oxygen = oxygenReach(setup, watered.profile, medium, siteOf(setup).warmestC ?? USUAL_C);
   // what lies on the soil is passed first
   const coverCm = states.column.heightCm - zone.topCm;
   const under = (depthCm: number): number => Math.max(0, depthCm - coverCm);

@@ -1,6 +1,7 @@
 import type { Guild, Plant } from "../occupants/occupant";
 import { KEPT_DRY_DAYS, type Judged } from "./plant-water";
 import type { Asked, Grade } from "./verdict";
+import { siteOf } from "../stack/site";
 
 /**
  * A plant's rest: what comes from where winters freeze wants weeks of cold, and dwindles in a room that stays warm; what
@@ -28,7 +29,7 @@ export function judgeRest({ setup, states }: Asked, plant: Plant): Judged[] {
   return [...cold(), ...dry()];
 
   function cold(): Judged[] {
-    const { coldestC, rain } = setup.site;
+    const { coldestC, rain } = siteOf(setup);
     if (!wantsWinter(plant)) return [];
     const told = { limit: "rest", coldestC, below: COLD_REST_C } as const;
     // outdoors it is winter of itself
@@ -45,7 +46,7 @@ export function judgeRest({ setup, states }: Asked, plant: Plant): Judged[] {
         limit: "rest",
         grade: isWatered ? "care" : "suits",
         of: dormancy === "winter" ? "dry-winter" : "dry-summer",
-        coldestC: setup.site.coldestC,
+        coldestC: siteOf(setup).coldestC,
         below: COLD_REST_C,
       },
     ];

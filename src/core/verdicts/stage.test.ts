@@ -4,7 +4,7 @@ import type { Plant } from "../occupants/occupant";
 import type { Setup, Stage } from "../stack/setup";
 import { boxVessel, layer, medium, PEAT, potWith } from "../testing/setups";
 import { judgedWhole } from "./judge";
-import { atStage } from "./stage";
+import { atStage } from "../demand/stage";
 import { verdictName } from "./words";
 
 const plant = (id: string): Plant => inLibrary(id) as Plant;

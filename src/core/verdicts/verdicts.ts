@@ -7,7 +7,7 @@ import { judgeAnimalPlace, judgePlantPlace } from "./place";
 import { judgeRest } from "./rest";
 import { judgeSoil } from "./plant-soil";
 import { judgeWater, type Judged } from "./plant-water";
-import { atStage } from "./stage";
+import { atStage } from "../demand/stage";
 import type { WaterStates } from "./states";
 import { GRADES, worstOf, type Asked, type Finding, type Verdict } from "./verdict";
 

@@ -1,6 +1,7 @@
 import { DRESSED_EVAPORATION, fixtureOf } from "../stack/fixtures";
 import { boundariesCm, stackHeightCm, type Zone } from "../stack/geometry";
-import type { Setup, Standing } from "../stack/setup";
+import type { MonthHere, Setup, Standing } from "../stack/setup";
+import { monthName } from "../units/calendar-date";
 import { standsOnCm2, wallAreaCm2 } from "../vessel/vessel";
 import { mouthCm2, type Network } from "./network";
 import type { UptakeLimits } from "./uptake";
@@ -18,27 +19,44 @@ export const USUAL_DEMAND_MM_PER_DAY = 4;
 const usualDemand = (by: Standing["by"]): number =>
   by === "volume" ? CLOSED_DEMAND_MM_PER_DAY : USUAL_DEMAND_MM_PER_DAY;
 
+/** What follows from where it stands, of the month that is asked after; undefined where what a day takes is said. */
+export const monthHere = ({ demand, here }: Pick<Setup, "demand" | "here">): MonthHere | undefined =>
+  demand.by === "place" ? here?.months[here.month] : undefined;
+
+/** A day that is reckoned with, in words: "a day", or "a day of July". */
+export function dayInWords({ demand, here }: Pick<Setup, "demand" | "here">): string {
+  return demand.by === "place" && here ? `a day of ${monthName(here.month)}` : "a day";
+}
+
 /** What plants and air take over the mouth while the soil is bare: as said, or as it is where it stands. [mm/day] */
-export function demandMmPerDay({ demand, water }: Pick<Setup, "demand" | "water">): number {
+export function demandMmPerDay(setup: Pick<Setup, "demand" | "water" | "here">): number {
+  const { demand, water } = setup;
   switch (demand.by) {
     case "said":
       return demand.mmPerDay;
     case "place":
-      return usualDemand(water.by);
+      return monthHere(setup)?.mmPerDay.typical ?? usualDemand(water.by);
     default:
       return demand satisfies never;
   }
 }
 
 /** The soil's own part of what a planted surface loses; the rest goes through leaves. Judged, between 0.2 and 0.4. */
-export const SOIL_SHARE = 0.3;
+const SOIL_SHARE = 0.3;
+
+/** The soil's own part of what goes through the mouth. 0…1 */
+export function soilShareOf(setup: Setup): number {
+  const here = monthHere(setup);
+  if (here) return here.leavesMm + here.surfaceMm > 0 ? here.surfaceMm / (here.leavesMm + here.surfaceMm) : 1;
+  return setup.layers.some(({ rooted }) => rooted) ? SOIL_SHARE : 1;
+}
 
 /** What plants and air take in a day once the soil is dressed. [mm/day] */
 export function dressedDemandMmPerDay(setup: Setup): number {
   const bare = demandMmPerDay(setup);
   const dressing = fixtureOf(setup, "dressing");
   if (!dressing) return bare;
-  const soilShare = setup.layers.some(({ rooted }) => rooted) ? SOIL_SHARE : 1;
+  const soilShare = soilShareOf(setup);
   return bare * (1 - soilShare * (1 - DRESSED_EVAPORATION[dressing.material].typical));
 }
 

@@ -5,6 +5,7 @@ import type { Medium } from "../media/medium";
 import { boreCm2, fixtureOf, type Fixture } from "../stack/fixtures";
 import { type Setup } from "../stack/setup";
 import { geometryOf, legsAreaCm2, stackHeightCm, type Openings } from "../stack/geometry";
+import { siteOf } from "../stack/site";
 import { failed, ok, problem, type Result } from "../units/problem";
 import {
   addedAreas,
@@ -111,7 +112,7 @@ export function networkOf(
     openings,
     sideHoles,
     footDrains,
-    airPsiCm: airPsiCm(Math.min(MOISTEST_AIR, Math.max(DRIEST_AIR, setup.site.humidity ?? ROOM_AIR))),
+    airPsiCm: airPsiCm(Math.min(MOISTEST_AIR, Math.max(DRIEST_AIR, siteOf(setup).humidity ?? ROOM_AIR))),
     soils,
   });
 }

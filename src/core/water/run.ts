@@ -18,7 +18,7 @@ import {
   type NetworkState,
   type Past,
 } from "./follow";
-import { dryingWallCm, lossesOf, SOIL_SHARE, WALL_LIMITS } from "./losses";
+import { dryingWallCm, lossesOf, soilShareOf, WALL_LIMITS } from "./losses";
 import { networkOf, overWaterCm3, type Network } from "./network";
 import { DOSING_HOURS, placeOf, planRun, REFILL_HOURS, type RunPhase, type RunPlan } from "./run-plan";
 import { fullLevelCm, refillMark, wickingOf, type RefillMark } from "./refill-mark";
@@ -283,7 +283,7 @@ function demandOf(
   if (!roots || meanCm3PerHour === 0)
     return { meanCm3PerHour, forcing: { ...beside, evaporationCm3PerHour: byDay(meanCm3PerHour) } };
   // open water gives to the air what bare soil would
-  const open = start.waterTableCm > over.bedCm ? SOIL_SHARE : 0;
+  const open = start.waterTableCm > over.bedCm ? soilShareOf(setup) : 0;
   return {
     meanCm3PerHour,
     forcing: {

@@ -9,7 +9,7 @@ import { HOUSE_KIND, HOUSE_VERSION } from "./document";
 import { HOUSE_UPGRADES } from "./upgrade";
 
 /**
- * A whole house in one file: every setup with its history, mixes, own media and kinds in all their versions, packs, and
+ * A whole house in one file: every setup with its history, mixes, own media, kinds and places in all their versions, packs, and
  * what was built. Documents lie in it as they are stored, each of the version it was written in; one that cannot be read
  * goes along as the text it is.
  */
@@ -78,6 +78,7 @@ export const houseSchema = z.strictObject({
   mixes: z.array(keptSchema),
   media: z.array(keptSchema),
   occupants: z.array(keptSchema),
+  places: z.array(keptSchema),
   packs: z.array(
     z.strictObject({
       mediumId,
@@ -97,7 +98,7 @@ export function parseHouse(value: unknown): Result<House> {
 }
 
 /** What a shape alone cannot say: ids once each, versions in order, places that are there. */
-function crossChecks({ setups, mixes, media, occupants, packs }: House): Problem[] {
+function crossChecks({ setups, mixes, media, occupants, places, packs }: House): Problem[] {
   const found: Problem[] = [];
   const say = (path: string, message: string): void => void found.push(problem(path, "crossed", message));
   const once = (path: string, ids: readonly string[]): void => {
@@ -116,6 +117,7 @@ function crossChecks({ setups, mixes, media, occupants, packs }: House): Problem
     ["mixes", mixes],
     ["media", media],
     ["occupants", occupants],
+    ["places", places],
   ] as const) {
     once(
       path,

@@ -5,4 +5,7 @@ import { HOUSE_VERSION } from "./document";
  * How the house file grew. The documents in it keep the version they were written in and are upgraded as they are read,
  * each by its own chain; a step here changes what lies around them.
  */
-export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION);
+/** Version 2 brought places. */
+const fromVersion1 = (document: object): object => ({ ...document, version: 2, places: [] });
+
+export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION, fromVersion1);

@@ -5,9 +5,12 @@ import type { Setup } from "../../core/stack/setup";
  * that the browser carries none.
  */
 export const SETUP_KIND = "marlstone.setup";
-export const SETUP_VERSION = 6;
+export const SETUP_VERSION = 7;
 
-export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Setup;
+export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Omit<
+  Setup,
+  "here"
+>;
 
 /** Keys in a fixed order, so that equal setups are equal texts. */
 export const setupDocument = ({
@@ -23,6 +26,7 @@ export const setupDocument = ({
   site,
   occupants,
   wateredEveryDays,
+  places,
 }: Setup): SetupDocument => ({
   kind: SETUP_KIND,
   version: SETUP_VERSION,
@@ -38,4 +42,5 @@ export const setupDocument = ({
   site,
   occupants,
   wateredEveryDays,
+  ...(places === undefined ? {} : { places }),
 });

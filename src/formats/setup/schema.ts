@@ -1,6 +1,13 @@
 import { z } from "zod";
-import { mediumId, occupantId } from "../ids";
-import { LONGEST_NAME, MOST_AMENDMENTS, MOST_FIXTURES, MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
+import { keptId, mediumId, occupantId } from "../ids";
+import {
+  LONGEST_NAME,
+  MOST_AMENDMENTS,
+  MOST_FIXTURES,
+  MOST_LAYERS,
+  MOST_OCCUPANTS,
+  MOST_PLACES,
+} from "../../core/stack/check";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../../core/stack/fixtures";
 import {
   CHILDREN,
@@ -168,6 +175,8 @@ const siteSchema = tied<Site>()(
 
 const occupancySchema = tied<Occupancy>()(z.strictObject({ id, occupantId, count, stage: z.enum(STAGES).optional() }));
 
+const dayInYear = z.strictObject({ month: z.number().int().min(-99).max(99), day: z.number().int().min(-99).max(99) });
+
 /** No id stands twice in a list. */
 const eachOnce =
   () =>
@@ -204,6 +213,10 @@ export const setupSchema = tied<SetupDocument>()(
       .max(MOST_OCCUPANTS * 2)
       .superRefine(eachOnce()),
     wateredEveryDays: amount.nullable(),
+    places: z
+      .array(z.strictObject({ placeId: keptId, from: dayInYear.nullable() }))
+      .max(MOST_PLACES * 2)
+      .optional(),
   }),
 );
 

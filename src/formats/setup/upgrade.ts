@@ -101,6 +101,9 @@ function fromVersion4(document: object): Loose {
  */
 const fromVersion5 = (document: object): Loose => ({ ...(document as Loose), version: 6 });
 
+/** Version 7 brought the places a setup stands at; one from before stands at none. */
+const fromVersion6 = (document: object): Loose => ({ ...(document as Loose), version: 7 });
+
 export const SETUP_UPGRADES = upgradesTo(
   SETUP_VERSION,
   fromVersion1,
@@ -108,6 +111,7 @@ export const SETUP_UPGRADES = upgradesTo(
   fromVersion3,
   fromVersion4,
   fromVersion5,
+  fromVersion6,
 );
 
 /** A share of the area said nothing of how many feet there are. */

@@ -9,6 +9,8 @@ import {
   ownOccupants,
   ownOccupantVersions,
   packVersions,
+  places,
+  placeVersions,
   revisions,
   setups,
 } from "./schema";
@@ -21,7 +23,8 @@ export function counts(db: Db) {
     mixes: of(mixes),
     ownMedia: of(ownMedia),
     ownOccupants: of(ownOccupants),
-    versions: [revisions, mixVersions, ownMediumVersions, ownOccupantVersions, packVersions].reduce(
+    places: of(places),
+    versions: [revisions, mixVersions, ownMediumVersions, ownOccupantVersions, placeVersions, packVersions].reduce(
       (sum, table) => sum + of(table),
       0,
     ),

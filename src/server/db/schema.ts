@@ -143,6 +143,26 @@ export const ownOccupantVersions = sqliteTable(
   ],
 );
 
+export const places = sqliteTable("places", headColumns(), (table) => [
+  index("places_by_name").on(table.putAwayAt, table.name),
+  counts("places_version", table.version, 1),
+  isTime("places_made", table.createdAt),
+]);
+export const placeVersions = sqliteTable(
+  "place_versions",
+  {
+    ofId: text("place_id")
+      .notNull()
+      .references(() => places.id),
+    ...versionColumns(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.ofId, table.version] }),
+    counts("place_versions_version", table.version, 1),
+    isTime("place_versions_saved", table.savedAt),
+  ],
+);
+
 /** How media are bought: the newest version of a medium is its pack now, and one without a document is none. */
 export const packVersions = sqliteTable(
   "pack_versions",

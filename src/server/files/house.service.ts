@@ -12,9 +12,10 @@ import { buildRows, ENTRIES, hasBuild, insertBuild } from "../builds/builds.repo
 import { writing, type Db } from "../db/client";
 import { allNameRows, insertName } from "../history/history.repo";
 import { insertWithVersions, keptRow, type KeptTables, type WholeKept } from "../kept/kept.repo";
-import { MIX_TABLES, OWN_MEDIUM_TABLES, OWN_OCCUPANT_TABLES } from "../kept/kept.repo";
+import { MIX_TABLES, OWN_MEDIUM_TABLES, OWN_OCCUPANT_TABLES, PLACE_TABLES } from "../kept/kept.repo";
 import { freeName, type OwnMediaContext } from "../media/media.service";
 import { freeKindName } from "../occupants/occupants.service";
+import { freePlaceName } from "../places/places.service";
 import { setupRow } from "../setups/setups.repo";
 import * as repo from "./house.repo";
 
@@ -84,6 +85,7 @@ export function houseOf(db: Db, writtenAt: string): House {
     mixes: repo.wholeKept(tx, MIX_TABLES).map(inHouse),
     media: repo.wholeKept(tx, OWN_MEDIUM_TABLES).map(inHouse),
     occupants: repo.wholeKept(tx, OWN_OCCUPANT_TABLES).map(inHouse),
+    places: repo.wholeKept(tx, PLACE_TABLES).map(inHouse),
     packs: packsInHouse(tx),
   }));
 }
@@ -112,6 +114,7 @@ export type HouseTakenIn = {
   readonly mixes: number;
   readonly media: number;
   readonly occupants: number;
+  readonly places: number;
   readonly packs: number;
   readonly alreadyHere: number;
   /** Of those: setups to which something was added that was named, ticked or written down of them elsewhere. */
@@ -179,6 +182,12 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
       (from, to) => names.set(ownKindId(from), ownKindId(to)),
       (name) => freeKindName(tx, name),
     );
+    const places = takeKept(
+      PLACE_TABLES,
+      house.places,
+      (from, to) => names.set(placeKey(from), placeKey(to)),
+      (name) => freePlaceName(tx, name),
+    );
     const nameOfAll: NameOf = (id) => {
       const mix = mixOfMedium(id);
       const to = mix && mixIds.get(mix.mixId);
@@ -215,11 +224,15 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
         });
       packs++;
     }
-    return ok({ setups, mixes, media, occupants, packs, alreadyHere, added, renamed });
+    return ok({ setups, mixes, media, occupants, places, packs, alreadyHere, added, renamed });
   });
 }
 
 type NameOf = (id: string) => string;
+
+/** Ids of places have nothing before them; among other names they go by one of their own. */
+const PLACE_PREFIX = "place:";
+const placeKey = (id: string): string => `${PLACE_PREFIX}${id}`;
 
 /** Lists go by the name in the present version; what a file says beside it counts where that cannot be read. */
 const nameIn = (document: Record<string, unknown> | string, otherwise: string): string =>
@@ -232,10 +245,12 @@ function withNames<D extends Record<string, unknown> | string>(document: D, name
     Array.isArray(list)
       ? list.map((one: unknown) => {
           const id = typeof one === "object" && one !== null ? (one as Record<string, unknown>)[key] : undefined;
-          return typeof id === "string" ? { ...(one as object), [key]: nameOf(id) } : one;
+          if (typeof id !== "string") return one;
+          const to = key === "placeId" ? nameOf(placeKey(id)).slice(PLACE_PREFIX.length) : nameOf(id);
+          return { ...(one as object), [key]: to };
         })
       : list;
-  const lists = { layers: "mediumId", parts: "mediumId", occupants: "occupantId" } as const;
+  const lists = { layers: "mediumId", parts: "mediumId", occupants: "occupantId", places: "placeId" } as const;
   return Object.fromEntries(
     Object.entries(document).map(([key, value]) => [
       key,

@@ -7,6 +7,8 @@ import {
   ownMediumVersions,
   ownOccupants,
   ownOccupantVersions,
+  places,
+  placeVersions,
   type KeptRow,
 } from "../db/schema";
 
@@ -20,6 +22,8 @@ export const OWN_OCCUPANT_TABLES: KeptTables = {
   heads: ownOccupants,
   versions: ownOccupantVersions,
 } as unknown as KeptTables;
+
+export const PLACE_TABLES: KeptTables = { heads: places, versions: placeVersions } as unknown as KeptTables;
 
 export type KeptWithDocument = { readonly row: KeptRow; readonly document: string | null };
 export type VersionRow = { readonly version: number; readonly document: string; readonly savedAt: string };

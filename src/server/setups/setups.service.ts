@@ -17,6 +17,7 @@ import { parseSetup, parseSetupText } from "../../formats/setup/schema";
 import { writing, type Db } from "../db/client";
 import type { RevisionRow, SetupRow } from "../db/schema";
 import { withMixVersions } from "../mixes/mixes.service";
+import { withHere } from "../places/places.service";
 import * as repo from "./setups.repo";
 
 /** What a service needs besides the database: a clock, ids, and the media there are. */
@@ -57,7 +58,10 @@ export function shelf(db: Db, page: number, putAway = false, words = "", order: 
 const MOST_PARSED = 1000;
 const parsedOnce = keptFor(parseSetupText, MOST_PARSED);
 
-/** A stored version as a setup, with its mixes in the versions they had when it was saved. */
+/**
+ * A stored version as a setup, with its mixes in the versions they had when it was saved, and with what follows from its
+ * places as they are now.
+ */
 function readStored(
   db: Db,
   stored: { readonly document: string | null; readonly savedAt: string | null } | undefined,
@@ -65,7 +69,9 @@ function readStored(
   if (!stored || stored.document === null)
     return { ok: false, problems: [problem("", "no-document", "This setup has no stored version.")] };
   const parsed = parsedOnce(stored.document);
-  return parsed.ok ? { ok: true, value: withMixVersions(db, parsed.value, stored.savedAt ?? "") } : parsed;
+  return parsed.ok
+    ? { ok: true, value: withHere(db, withMixVersions(db, parsed.value, stored.savedAt ?? "")) }
+    : parsed;
 }
 
 /** The same of a row of the history. */

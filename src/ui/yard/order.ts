@@ -1,4 +1,5 @@
 import type { Setup } from "@/core/stack/setup";
+import { siteOf } from "@/core/stack/site";
 import { URGENCIES, type Told } from "./needs";
 
 /** How a yard is looked through. */
@@ -10,7 +11,7 @@ type Shown = { readonly name: string; readonly setup: Setup | undefined; readonl
 /** Where it stands, as far as it is said: out in the rain first, then under cover, sun before shade. */
 const placeRank = ({ setup }: Shown): number => {
   if (!setup) return 9;
-  const { rain, sun } = setup.site;
+  const { rain, sun } = siteOf(setup);
   return ["open", "sheltered", "unsaid"].indexOf(rain) * 3 + ["sun", "shade", "unsaid"].indexOf(sun);
 };
 

@@ -5,6 +5,7 @@ import { withOccupants } from "@/core/stack/edit";
 import { stageOf, STAGES, type Occupancy, type Stage } from "@/core/stack/setup";
 import { formatDepthPerDay, formatRange, formatVolume, threeFigures } from "@/core/units/units";
 import { crowdsOf } from "@/core/verdicts/crowd";
+import { monthHere } from "@/core/water/losses";
 import { vesselAreaCm2 } from "@/core/vessel/vessel";
 import { useUnits } from "../../common/preferences";
 import { Choice } from "../../fields/choice";
@@ -67,7 +68,9 @@ function Crowds({ store, id }: EditorProps) {
   return (
     <p className="mt-1 text-sm leading-snug text-soft">
       Room for {formatRange(fits.low, fits.high, String)} of them{crowds.length > 1 ? ", if they were alone" : ""}.{" "}
-      {leavesOverMouth > 1.05
+      {monthHere(setup)
+        ? `Grown up, all leaves in it are ${threeFigures(leavesOverMouth, 1)} times as wide as the mouth; what a day takes knows of them.`
+        : leavesOverMouth > 1.05
         ? `Grown up, all leaves in it are ${threeFigures(leavesOverMouth, 1)} times as wide as the mouth, and such a day takes up to ${formatDepthPerDay(demandMmPerDay, system)}, ${formatVolume((demandMmPerDay / 10) * vesselAreaCm2(setup.vessel), system)}.`
         : "Grown up, all leaves in it are no wider than the mouth: a day takes what is said of it."}
     </p>

@@ -1,0 +1,161 @@
+import { LONGEST_NAME } from "../units/text";
+import { problem, type Problem } from "../units/problem";
+import { CLIMATES, type Climate } from "./climates";
+import { isDayInYear, type DayInYear } from "./day-in-year";
+
+/**
+ * Where setups stand: a climate at a latitude, and what of it comes in there. Several setups share one. What a setup
+ * itself says of its site beats what follows from its place.
+ */
+export const PLACE_KINDS = ["outdoors", "glasshouse", "windowsill", "room", "lamps", "case"] as const;
+export type PlaceKind = (typeof PLACE_KINDS)[number];
+
+/** Which way it looks: the wall behind it is on the other side. "open" has none. */
+export const FACINGS = ["open", "north", "east", "south", "west"] as const;
+export type Facing = (typeof FACINGS)[number];
+export const WINDOW_FACINGS = ["north", "east", "south", "west"] as const;
+export type WindowFacing = (typeof WINDOW_FACINGS)[number];
+
+/** How much of the wind gets there. */
+export const SHELTERS = ["open", "sheltered", "enclosed"] as const;
+export type Shelter = (typeof SHELTERS)[number];
+
+export type Stand =
+  | {
+      readonly kind: "outdoors";
+      readonly facing: Facing;
+      readonly shelter: Shelter;
+      /** Whether a roof keeps the rain off. */
+      readonly roofed: boolean;
+    }
+  | {
+      readonly kind: "glasshouse";
+      /** The coldest its heating lets it get; null for none. [°C] */
+      readonly heatedToC: number | null;
+    }
+  | { readonly kind: "windowsill"; readonly facing: WindowFacing; readonly heated: boolean }
+  /** Away from windows. */
+  | { readonly kind: "room"; readonly heated: boolean }
+  | {
+      readonly kind: "lamps";
+      /** Photons for photosynthesis at the leaves. [µmol/(m²·s)] */
+      readonly photonsUmolPerM2S: number;
+      readonly hoursPerDay: number;
+      readonly heated: boolean;
+    }
+  /** A shared cover, case or jar in a room, at a window: so much of it is open to the room. */
+  | {
+      readonly kind: "case";
+      readonly facing: WindowFacing;
+      readonly openShare: number;
+      readonly heated: boolean;
+    };
+
+export type Place = {
+  readonly name: string;
+  readonly note: string;
+  readonly climateId: string;
+  /** Negative in the south. [°] */
+  readonly latitude: number;
+  readonly elevationM: number;
+  readonly stand: Stand;
+  /** As they are said where it is; null for what the climate makes of them. */
+  readonly lastFrost: DayInYear | null;
+  readonly firstFrost: DayInYear | null;
+};
+
+/** What a place is that nobody has said anything of. */
+export const USUAL_PLACE: Place = {
+  name: "",
+  note: "",
+  climateId: CLIMATES[0]!.id,
+  latitude: CLIMATES[0]!.latitude,
+  elevationM: CLIMATES[0]!.elevationM,
+  stand: { kind: "outdoors", facing: "open", shelter: "sheltered", roofed: false },
+  lastFrost: null,
+  firstFrost: null,
+};
+
+/** What each kind of place is until more is said of it. */
+export const USUAL_STAND: { readonly [Kind in PlaceKind]: Extract<Stand, { kind: Kind }> } = {
+  outdoors: { kind: "outdoors", facing: "open", shelter: "sheltered", roofed: false },
+  glasshouse: { kind: "glasshouse", heatedToC: null },
+  windowsill: { kind: "windowsill", facing: "east", heated: true },
+  room: { kind: "room", heated: true },
+  lamps: { kind: "lamps", photonsUmolPerM2S: 150, hoursPerDay: 12, heated: true },
+  case: { kind: "case", facing: "east", openShare: 0.05, heated: true },
+};
+
+const byId = new Map(CLIMATES.map((climate) => [climate.id, climate]));
+export const climateOf = ({ climateId }: Pick<Place, "climateId">): Climate | undefined => byId.get(climateId);
+
+export const PLACE_BOUNDS = {
+  latitude: [-70, 70],
+  elevationM: [-430, 5500],
+  heatedToC: [-5, 35],
+  photonsUmolPerM2S: [1, 2500],
+  hoursPerDay: [0, 24],
+  openShare: [0, 1],
+} as const;
+
+const LONGEST_NOTE = 1000;
+
+/** What keeps a place from being reckoned with. */
+export function placeProblems(place: Place): Problem[] {
+  const { name, note, latitude, elevationM, stand } = place;
+  const found: Problem[] = [];
+  const say = (path: string, message: string): void => void found.push(problem(path, "out-of-range", message));
+  const within = (path: string, value: number, key: keyof typeof PLACE_BOUNDS, what: string, unit: string): void => {
+    const [least, most] = PLACE_BOUNDS[key];
+    if (!(value >= least && value <= most)) say(path, `${what} is between ${least}${unit} and ${most}${unit}.`);
+  };
+  if (name.trim() === "") say("name", "A place needs a name.");
+  else if (name.length > LONGEST_NAME) say("name", `A name has at most ${LONGEST_NAME} characters.`);
+  if (note.length > LONGEST_NOTE) say("note", `A note has at most ${LONGEST_NOTE} characters.`);
+  if (!climateOf(place)) say("climateId", `There is no climate “${place.climateId}”.`);
+  within("latitude", latitude, "latitude", "A latitude", "°");
+  within("elevationM", elevationM, "elevationM", "A height over the sea", " m");
+  if (stand.kind === "glasshouse" && stand.heatedToC !== null)
+    within("stand.heatedToC", stand.heatedToC, "heatedToC", "What a glasshouse is heated to", " °C");
+  if (stand.kind === "lamps") {
+    within(
+      "stand.photonsUmolPerM2S",
+      stand.photonsUmolPerM2S,
+      "photonsUmolPerM2S",
+      "The light of lamps at the leaves",
+      " µmol/(m²·s)",
+    );
+    within("stand.hoursPerDay", stand.hoursPerDay, "hoursPerDay", "The time lamps are on", " h");
+  }
+  if (stand.kind === "case")
+    within("stand.openShare", stand.openShare, "openShare", "The share of a case that is open", "");
+  for (const key of ["lastFrost", "firstFrost"] as const) {
+    const day = place[key];
+    if (day && !isDayInYear(day)) say(key, "A frost date is a day of the year, such as 12 May.");
+  }
+  if ((place.lastFrost === null) !== (place.firstFrost === null))
+    say(place.lastFrost ? "firstFrost" : "lastFrost", "Say both frost dates, or neither.");
+  return found;
+}
+
+/** Whether the sun shines on what stands there for a good part of a summer's day. */
+export function isInSun({ stand, latitude }: Pick<Place, "stand" | "latitude">): boolean {
+  const awayFromSun = latitude < 0 ? "south" : "north";
+  switch (stand.kind) {
+    case "outdoors":
+      return !stand.roofed && stand.facing !== awayFromSun;
+    case "windowsill":
+    case "case":
+      return stand.facing !== awayFromSun;
+    case "glasshouse":
+      return true;
+    case "room":
+    case "lamps":
+      return false;
+    default:
+      return stand satisfies never;
+  }
+}
+
+/** Whether rain falls on what stands there. */
+export const isRainedOn = ({ stand }: Pick<Place, "stand">): boolean => stand.kind === "outdoors" && !stand.roofed;

@@ -1,0 +1,17 @@
+import type { Place } from "../../core/place/place";
+import type { Setup } from "../../core/stack/setup";
+import type { SaveKeptInput } from "../../formats/kept";
+import type { Db } from "../db/client";
+import type { KeptContext } from "../kept/kept.service";
+import * as service from "./places.service";
+
+/** What the routes ask of places. */
+export const placesFacade = (db: Db, context: KeptContext) => ({
+  list: (putAway?: boolean) => service.listPlaces(db, putAway),
+  load: (id: string) => service.loadPlace(db, id),
+  create: (place: Place) => service.createPlace(db, place, context),
+  save: (input: SaveKeptInput) => service.savePlace(db, input, context),
+  setPutAway: (id: string, putAway: boolean) => service.setPlacePutAway(db, id, putAway, context),
+  yearsOf: (place: Place) => service.yearsOf(place),
+  yearsHere: (setup: Setup) => service.yearsHere(db, setup),
+});

@@ -1,0 +1,110 @@
+import { dayOfYearOf } from "../../core/place/day-in-year";
+import { isInSun, isRainedOn, type Place } from "../../core/place/place";
+import { movedYears, placeYearsOf, type PlaceYears } from "../../core/place/place-years";
+import { plainName } from "../../core/media/words";
+import { occupantsFrom } from "../../core/occupants/library/library";
+import type { OccupantLookup } from "../../core/occupants/occupant";
+import { isOwnKind } from "../../core/occupants/own-occupant";
+import type { Here, Setup } from "../../core/stack/setup";
+import { yearOfDemand } from "../../core/demand/demand";
+import { hereRounded } from "../../core/demand/here";
+import { keptFor } from "../../core/units/once";
+import { failed, ok, problem, type Result } from "../../core/units/problem";
+import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
+import { placeDocument } from "../../formats/place/document";
+import { parsePlace, parsePlaceText } from "../../formats/place/schema";
+import type { Db } from "../db/client";
+import { PLACE_TABLES } from "../kept/kept.repo";
+import * as kept from "../kept/kept.service";
+import { ownOccupantsOf } from "../occupants/occupants.service";
+
+/** Places, kept in versions: setups name them, and what follows from them is worked out here. */
+export const PLACES: kept.Kind<Place> = {
+  tables: PLACE_TABLES,
+  parse: parsePlace,
+  parseText: parsePlaceText,
+  textOf: (place) => JSON.stringify(placeDocument(place)),
+};
+
+export type LoadedPlace = { readonly stored: Kept<Place>; readonly versions: readonly KeptVersion<Place>[] };
+
+const isTaken = (db: Db, name: string, own?: string): boolean =>
+  kept.names(db, PLACES).some((one) => one.id !== own && plainName(one.name) === plainName(name));
+
+/** A name that is not taken: itself, or numbered. */
+export function freePlaceName(db: Db, name: string): string {
+  for (let count = 1; ; count++) {
+    const tried = count === 1 ? name : `${name.slice(0, 110)} (${count})`;
+    if (!isTaken(db, tried)) return tried;
+  }
+}
+
+const check =
+  (db: Db, id?: string) =>
+  (place: Place): Result<Place> =>
+    isTaken(db, place.name, id)
+      ? failed(problem("name", "name-taken", `There is another ${place.name} already: give this one a name of its own.`))
+      : ok(place);
+
+export function createPlace(db: Db, place: Place, context: kept.KeptContext): Result<string> {
+  const checked = check(db)(place);
+  return checked.ok ? ok(kept.insert(db, PLACES, place, context)) : checked;
+}
+
+export const savePlace = (db: Db, input: SaveKeptInput, context: kept.KeptContext): KeepOutcome<Place> =>
+  kept.save(db, PLACES, input, check(db, input.id), context);
+
+export function loadPlace(db: Db, id: string): LoadedPlace | undefined {
+  const stored = kept.find(db, PLACES, id);
+  return stored && { stored, versions: kept.versions(db, PLACES, id) };
+}
+
+export const listPlaces = (db: Db, putAway = false): Kept<Place>[] => kept.list(db, PLACES, putAway);
+
+export const setPlacePutAway = (db: Db, id: string, putAway: boolean, context: kept.KeptContext): boolean =>
+  kept.setPutAway(db, PLACES, id, putAway, context);
+
+/** Twenty years take some 50 ms to draw, and a house has few places. */
+const MOST_YEARS_KEPT = 100;
+const yearsOnce = keptFor((text: string): Result<PlaceYears> => {
+  const place = parsePlaceText(text);
+  return place.ok ? ok(placeYearsOf(place.value)) : place;
+}, MOST_YEARS_KEPT);
+
+/** The years of a place as it is now. */
+export function yearsOf(place: Place): PlaceYears {
+  const years = yearsOnce(PLACES.textOf(place));
+  if (!years.ok) throw new RangeError("a place that was read cannot be read");
+  return years.value;
+}
+
+/** What a setup's places make of its year, as far as they are there and whole. */
+export function yearsHere(db: Db, { places = [] }: Setup): { at: PlaceYears; found: readonly Place[] } | undefined {
+  const stays = places.flatMap(({ placeId, from }) => {
+    const stored = kept.find(db, PLACES, placeId);
+    return stored ? [{ place: stored.value, from }] : [];
+  });
+  if (stays.length === 0) return undefined;
+  return {
+    at: movedYears(stays.map(({ place, from }) => ({ at: yearsOf(place), fromDay: from ? dayOfYearOf(from) : 1 }))),
+    found: stays.map(({ place }) => place),
+  };
+}
+
+const occupantsOf = (db: Db): OccupantLookup =>
+  occupantsFrom((id) => (isOwnKind(id) ? ownOccupantsOf(db, [id]).find((one) => one.id === id) : undefined));
+
+/** A setup with what follows from where it stands. */
+export function withHere(db: Db, setup: Setup): Setup {
+  const years = yearsHere(db, setup);
+  if (!years) return setup;
+  const { months, thirstiest } = yearOfDemand(setup, years.at, occupantsOf(db));
+  const here: Here = {
+    placeNames: years.found.map(({ name }) => name),
+    inSun: years.found.some(isInSun),
+    inRain: years.found.some(isRainedOn),
+    months,
+    month: thirstiest,
+  };
+  return { ...setup, here: hereRounded(here) };
+}
