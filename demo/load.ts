@@ -1,4 +1,13 @@
-import { MARROWBECK, MARROWBECK_MEDIA, MARROWBECK_MIXES, MARROWBECK_PACKS } from "./marrowbeck";
+import type { Place } from "../src/core/place/place";
+import {
+  MARROWBECK,
+  MARROWBECK_MEDIA,
+  MARROWBECK_MIXES,
+  MARROWBECK_PACKS,
+  MARROWBECK_PLACES,
+  standing,
+  type MarrowbeckPlace,
+} from "./marrowbeck";
 import { DatabaseTrouble } from "../src/server/db/health";
 import { dataFolder } from "../src/server/door/here";
 import { openMarlstone, type Marlstone } from "../src/server/open";
@@ -10,8 +19,14 @@ import { openMarlstone, type Marlstone } from "../src/server/open";
 const marlstone = opened();
 const shelf = marlstone.setups.shelf(1);
 if (shelf.total === 0 && shelf.putAway === 0) {
+  const placeIds = new Map<MarrowbeckPlace, string>();
+  for (const [key, place] of Object.entries(MARROWBECK_PLACES) as [MarrowbeckPlace, Place][]) {
+    const made = marlstone.places.create(place);
+    if (!made.ok) throw new Error(`${place.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
+    placeIds.set(key, made.value);
+  }
   for (const setup of MARROWBECK) {
-    const made = marlstone.setups.create(setup);
+    const made = marlstone.setups.create(standing(setup, (place) => placeIds.get(place)!));
     if (!made.ok)
       throw new Error(`${setup.name}: ${made.problems.map(({ path, message }) => `${path}: ${message}`).join("; ")}`);
   }

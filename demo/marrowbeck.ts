@@ -3,6 +3,8 @@ import { UNSAID_SITE, type Occupancy, type Setup, type Site, type StackLayer } f
 import { USUAL_WALLS, type Vessel, type VesselMaterial, type VesselShape } from "../src/core/vessel/vessel";
 import { NO_FIGURES, type OwnMedium } from "../src/core/media/own-medium";
 import type { Pack } from "../src/core/mixing/batch";
+import type { DayInYear } from "../src/core/place/day-in-year";
+import type { Place } from "../src/core/place/place";
 import type { Mix } from "../src/formats/mix/document";
 
 /** Marrowbeck, a lock-keeper's house on a river, now a shared growing house. Invented; plausible in its physics. */
@@ -339,3 +341,63 @@ export const MARROWBECK_PACKS: readonly Pack[] = [
   { mediumId: "potting-mix-peat-based", kind: "bag", amount: 40, unit: "L", swells: 1, price: 8 },
   { mediumId: "pea-gravel-6-10", kind: "bag", amount: 20, unit: "kg", swells: 1, price: 5 },
 ];
+
+const PLACE: Omit<Place, "name" | "stand"> = {
+  note: "",
+  climateId: "mild-maritime",
+  latitude: 52,
+  elevationM: 40,
+  lastFrost: null,
+  firstFrost: null,
+};
+
+/** Where they stand at the lock-keeper's house; keys are of this file alone. */
+export const MARROWBECK_PLACES = {
+  terrace: {
+    ...PLACE,
+    name: "River terrace",
+    note: "Along the south wall, with the water in front.",
+    stand: { kind: "outdoors", facing: "south", shelter: "sheltered", roofed: false },
+  },
+  leanTo: { ...PLACE, name: "Glasshouse lean-to", stand: { kind: "glasshouse", heatedToC: 5 } },
+  stair: {
+    ...PLACE,
+    name: "Stair window",
+    note: "Looks north; the stair is not heated.",
+    stand: { kind: "windowsill", facing: "north", heated: false },
+  },
+  backRoom: { ...PLACE, name: "Back room", stand: { kind: "windowsill", facing: "east", heated: true } },
+} as const satisfies Record<string, Place>;
+export type MarrowbeckPlace = keyof typeof MARROWBECK_PLACES;
+
+/** Who stands where, from which day of the year on; by the beginnings of their names. */
+const STAND: readonly (readonly [string, readonly (readonly [MarrowbeckPlace, DayInYear | null])[]])[] = [
+  ["Terrace trough", [["terrace", null]]],
+  ["Stone-sink bog", [["terrace", null]]],
+  ["Closed carboy", [["backRoom", null]]],
+  ["Platform planter", [["leanTo", null]]],
+  [
+    "Tall pot",
+    [
+      ["terrace", { month: 4, day: 20 }],
+      ["leanTo", { month: 11, day: 1 }],
+    ],
+  ],
+  ["Shallow tub", [["terrace", null]]],
+  ["Lingonberry", [["terrace", null]]],
+  ["Lidded case", [["stair", null]]],
+  ["Deep tank", [["backRoom", null]]],
+  ["Open dish", [["leanTo", null]]],
+  ["Stair window", [["stair", null]]],
+  ["Seed tray", [["stair", null]]],
+];
+
+/** A setup as it stands in its place, and takes what that makes of it. */
+export function standing(setup: Setup, idOf: (place: MarrowbeckPlace) => string): Setup {
+  const stays = STAND.find(([begins]) => setup.name.startsWith(begins))?.[1] ?? [];
+  return {
+    ...setup,
+    demand: { by: "place" },
+    places: stays.map(([place, from]) => ({ placeId: idOf(place), from })),
+  };
+}

@@ -1,6 +1,10 @@
 import { nanoid } from "nanoid";
 import { CATALOGUE } from "../core/media/catalogue/catalogue";
 import type { Medium } from "../core/media/medium";
+import { drySuctionOf, yearOfWater, type YearOfWater } from "../core/demand/year-of-water";
+import type { Setup } from "../core/stack/setup";
+import type { Result } from "../core/units/problem";
+import { whenSound } from "../core/water/checked";
 import { isMix } from "../core/mixing/mix-medium";
 import { LIBRARY, occupantsFrom } from "../core/occupants/library/library";
 import { isOwnKind } from "../core/occupants/own-occupant";
@@ -45,6 +49,7 @@ export function openMarlstone(folder = dataFolder()) {
     medium: (id) => mixContext.ingredient(id) ?? mediumOfMix(db, id, mixContext),
   };
   const occupants = occupantsFacade(db, ownContext);
+  const places = placesFacade(db, ownContext);
   const setups = setupsFacade(db, context);
   const media = mediaFacade(db, ownContext, {
     catalogue: [...CATALOGUE].sort((a, b) => a.name.localeCompare(b.name, "en")),
@@ -60,7 +65,7 @@ export function openMarlstone(folder = dataFolder()) {
     occupants,
     setups,
     mixes: mixesFacade(db, mixContext),
-    places: placesFacade(db, ownContext),
+    places,
     packs: packsFacade(db, now),
     rooms: roomsFacade(db, context),
     history: historyFacade(db, context),
@@ -75,9 +80,23 @@ export function openMarlstone(folder = dataFolder()) {
       readonly media: readonly Medium[];
       readonly mixes: readonly MixToMake[];
       readonly ownOccupants: ReturnType<typeof occupants.own>;
+      readonly places: readonly { readonly id: string; readonly name: string }[];
     } {
       const { mediumIds, mixes, occupantIds } = setups.usedEver(setupId);
-      return { media: media.ingredients(mediumIds), mixes, ownOccupants: ownOccupantsOf(db, occupantIds) };
+      return {
+        media: media.ingredients(mediumIds),
+        mixes,
+        ownOccupants: ownOccupantsOf(db, occupantIds),
+        places: places.names(),
+      };
+    },
+    /** What a setup's water does in each month, where it stands. */
+    yearOf: (setup: Setup): Result<YearOfWater> => {
+      const drySuctionCm = drySuctionOf(
+        setup,
+        occupantsFrom((id) => (isOwnKind(id) ? occupants.byId(id) : undefined)),
+      );
+      return whenSound(setup, context.medium, (sound) => yearOfWater(sound, context.medium, drySuctionCm));
     },
     /** How much there is of everything. */
     counts: () => counts(db),

@@ -1,5 +1,6 @@
 import type { OccupantLookup, Plant } from "../occupants/occupant";
 import { daysInMonth, monthOfDay, YEAR_DAYS } from "../place/day-in-year";
+import { placeMonthsOf, rangeOfYears, type PlaceMonth } from "../place/place-months";
 import type { DayAtPlace, PlaceYears } from "../place/place-years";
 import { fixtureOf } from "../stack/fixtures";
 import { stageOf, type MonthHere, type Setup } from "../stack/setup";
@@ -157,22 +158,23 @@ export type YearOfDemand = {
 
 const HEAT_WAVE_DAYS = 5;
 
-/** @returns what a day takes by month, as it is in most years and how far that may be off */
-export function yearOfDemand(setup: Setup, at: PlaceYears, occupants: OccupantLookup): YearOfDemand {
+/**
+ * @param months  of the place, where they are known already
+ * @returns what a day takes by month, as it is in most years and how far that may be off
+ */
+export function yearOfDemand(
+  setup: Setup,
+  at: PlaceYears,
+  occupants: OccupantLookup,
+  placeMonths: readonly PlaceMonth[] = placeMonthsOf(at),
+): YearOfDemand {
   const canopy = canopyOf(setup, at, occupants);
   const openShare = openShareOf(setup);
   const { years } = at;
   const sums = Array.from({ length: 12 }, () => ({
-    reference: new Float64Array(years),
     leaves: new Float64Array(years),
     surface: new Float64Array(years),
     rain: new Float64Array(years),
-    lightMol: 0,
-    humidity: 0,
-    tMinC: 0,
-    tMaxC: 0,
-    coldestC: new Float64Array(years).fill(Infinity),
-    warmestC: new Float64Array(years).fill(-Infinity),
   }));
   const waves: { readonly mm: number; readonly month: number }[] = [];
   const totals = new Float64Array(YEAR_DAYS);
@@ -180,44 +182,28 @@ export function yearOfDemand(setup: Setup, at: PlaceYears, occupants: OccupantLo
     const month = monthOfDay(day.dayOfYear);
     const sum = sums[month]!;
     const year = Math.floor(i / YEAR_DAYS);
-    const of = dayOf(day, canopy, openShare);
-    sum.reference[year]! += of.referenceMm;
-    sum.leaves[year]! += of.leavesMm;
-    sum.surface[year]! += of.surfaceMm;
-    sum.rain[year]! += of.rainMm;
-    sum.lightMol += day.lightMolPerM2;
-    sum.humidity += day.humidity;
-    sum.tMinC += day.tMinC;
-    sum.tMaxC += day.tMaxC;
-    sum.coldestC[year] = Math.min(sum.coldestC[year]!, day.tMinC);
-    sum.warmestC[year] = Math.max(sum.warmestC[year]!, day.tMaxC);
-    totals[day.dayOfYear - 1] = of.leavesMm + of.surfaceMm;
+    const { leavesMm, surfaceMm, rainMm } = dayOf(day, canopy, openShare);
+    sum.leaves[year]! += leavesMm / daysInMonth(month);
+    sum.surface[year]! += surfaceMm / daysInMonth(month);
+    sum.rain[year]! += rainMm;
+    totals[day.dayOfYear - 1] = leavesMm + surfaceMm;
     if (day.dayOfYear === YEAR_DAYS) waves.push(hottestDays(totals));
   });
   const months = sums.map((sum, month): MonthHere => {
-    const days = daysInMonth(month);
-    const perDay = (values: Float64Array): number => meanOf(values) / days;
-    const leavesMm = perDay(sum.leaves);
-    const surfaceMm = perDay(sum.surface);
-    const totalsOfYears = Float64Array.from(sum.leaves, (mm, year) => (mm + sum.surface[year]!) / days);
+    const leavesMm = meanOf(sum.leaves);
+    const surfaceMm = meanOf(sum.surface);
     const leafShare = leavesMm + surfaceMm > 0 ? leavesMm / (leavesMm + surfaceMm) : 0;
     return {
-      referenceMm: perDay(sum.reference),
+      ...placeMonths[month]!,
       leavesMm,
       surfaceMm,
       mmPerDay: offBy(leavesMm + surfaceMm, [
-        spreadOf(totalsOfYears),
+        relative(rangeOfYears(sum.leaves.map((mm, year) => mm + sum.surface[year]!))),
         powerOf(canopy.off, leafShare),
         powerOf(SIDES_OFF, leafShare),
         powerOf(relative(MOST_OF_SURFACE), 1 - leafShare),
       ]),
-      rainMm: rangeOf(sum.rain),
-      lightMolPerDay: sum.lightMol / (days * years),
-      humidity: sum.humidity / (days * years),
-      tMinC: sum.tMinC / (days * years),
-      tMaxC: sum.tMaxC / (days * years),
-      coldestC: medianOf(sum.coldestC),
-      warmestC: medianOf(sum.warmestC),
+      rainMm: rangeOfYears(sum.rain),
     };
   });
   const thirstiest = months.reduce(
@@ -229,7 +215,7 @@ export function yearOfDemand(setup: Setup, at: PlaceYears, occupants: OccupantLo
   return {
     months,
     thirstiest,
-    heatWaveMm: rangeOf(Float64Array.from(waves, ({ mm }) => mm)),
+    heatWaveMm: rangeOfYears(Float64Array.from(waves, ({ mm }) => mm)),
     heatWaveMonth: inMonths.indexOf(Math.max(...inMonths)),
   };
 }
@@ -247,26 +233,9 @@ function hottestDays(totals: Float64Array): { readonly mm: number; readonly mont
 
 const meanOf = (values: Float64Array): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
-/** The value under which such a share of them lies. */
-function quantileOf(sorted: Float64Array, share: number): number {
-  const at = share * (sorted.length - 1);
-  const below = Math.floor(at);
-  const above = Math.min(sorted.length - 1, below + 1);
-  return sorted[below]! + (at - below) * (sorted[above]! - sorted[below]!);
-}
-const medianOf = (values: Float64Array): number => quantileOf(Float64Array.from(values).sort(), 0.5);
-
-/** Eight of ten years lie in it, and the middle one. */
-function rangeOf(values: Float64Array): Range {
-  const sorted = Float64Array.from(values).sort();
-  return { low: quantileOf(sorted, 0.1), typical: quantileOf(sorted, 0.5), high: quantileOf(sorted, 0.9) };
-}
-
-const relative = ({ low, typical, high }: Range): Range => ({ low: low / typical, typical: 1, high: high / typical });
-const spreadOf = (values: Float64Array): Range => {
-  const { low, typical, high } = rangeOf(values);
-  return typical > 0 ? { low: low / typical, typical: 1, high: high / typical } : AS_IT_IS;
-};
+/** As factors of what is typical. */
+const relative = ({ low, typical, high }: Range): Range =>
+  typical > 0 ? { low: low / typical, typical: 1, high: high / typical } : AS_IT_IS;
 /** A range of factors that counts for a part of what is asked. */
 const powerOf = ({ low, high }: Range, share: number): Range => ({
   low: low ** share,

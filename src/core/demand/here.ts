@@ -1,15 +1,31 @@
+import type { Range } from "../units/range";
 import type { Here } from "../stack/setup";
 
 /** Digits that are sent to pages: more than any of it is known to, and fewer than a number has. */
 const DIGITS = 4;
 const rounded = (value: number): number => Number(value.toPrecision(DIGITS));
 
+const range = ({ low, typical, high }: Range): Range => ({
+  low: rounded(low),
+  typical: rounded(typical),
+  high: rounded(high),
+});
+
 /** Fit to be sent. */
 export const hereRounded = (here: Here): Here => ({
   ...here,
-  months: here.months.map(({ mmPerDay, rainMm, ...month }) => ({
-    ...(Object.fromEntries(Object.entries(month).map(([key, value]) => [key, rounded(value)])) as typeof month),
-    mmPerDay: { low: rounded(mmPerDay.low), typical: rounded(mmPerDay.typical), high: rounded(mmPerDay.high) },
-    rainMm: { low: rounded(rainMm.low), typical: rounded(rainMm.typical), high: rounded(rainMm.high) },
+  heatWaveMm: range(here.heatWaveMm),
+  months: here.months.map((month) => ({
+    tMinC: rounded(month.tMinC),
+    tMaxC: rounded(month.tMaxC),
+    coldestC: rounded(month.coldestC),
+    warmestC: rounded(month.warmestC),
+    humidity: rounded(month.humidity),
+    lightMolPerDay: rounded(month.lightMolPerDay),
+    referenceMm: range(month.referenceMm),
+    rainMm: range(month.rainMm),
+    leavesMm: rounded(month.leavesMm),
+    surfaceMm: rounded(month.surfaceMm),
+    mmPerDay: range(month.mmPerDay),
   })),
 });

@@ -163,10 +163,10 @@ function markSentence(
     typeof grown === "object"
       ? ` Such a day is ${grown.aDay} where it stands, with leaves as they are then.`
       : leavesOverMouth === undefined
-      ? " Such a day is of leaves as wide as the vessel."
-      : leaves > 1.05
-        ? ` That is while leaves are as wide as the vessel; grown up they are ${threeFigures(leavesOverMouth, 1)} times that, and a fill is gone in about ${such(grownDays, "days")}.`
-        : " That is with what lives there grown up; until then it lasts longer.";
+        ? " Such a day is of leaves as wide as the vessel."
+        : leaves > 1.05
+          ? ` That is while leaves are as wide as the vessel; grown up they are ${threeFigures(leavesOverMouth, 1)} times that, and a fill is gone in about ${such(grownDays, "days")}.`
+          : " That is with what lives there grown up; until then it lasts longer.";
   const amount = `${formatVolume(branch.usableCm3, system)} between ${cm(fullCm)} and there`;
   switch (branch.mark.kind) {
     case "mark":

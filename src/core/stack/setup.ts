@@ -1,5 +1,6 @@
 import type { Range } from "../units/range";
 import type { DayInYear } from "../place/day-in-year";
+import type { PlaceMonth } from "../place/place-months";
 import { type Vessel } from "../vessel/vessel";
 import { type Fixture, type Separator } from "./fixtures";
 
@@ -118,22 +119,13 @@ export const USUAL_PLANTING: Planting = { crownOverSoilCm: 0.5, ballDepthCm: 8, 
 export type Demand = { readonly by: "said"; readonly mmPerDay: number } | { readonly by: "place" };
 
 /** A month where a setup stands, and what a day of it takes, as far as that follows from its place. */
-export type MonthHere = {
-  /** What short, well-watered grass would lose there. [mm/day] */
-  readonly referenceMm: number;
+export type MonthHere = PlaceMonth & {
   /** What leaves and the bare surface would take over the mouth, if there is water; and both, with its range. [mm/day] */
   readonly leavesMm: number;
   readonly surfaceMm: number;
   readonly mmPerDay: Range;
-  /** Onto the mouth, in all: as eight of ten years have it. [mm] */
+  /** What falls into it, in all. [mm over the mouth] */
   readonly rainMm: Range;
-  readonly lightMolPerDay: number;
-  readonly humidity: number;
-  /** Of a mean day, and the coldest and warmest of most years. [°C] */
-  readonly tMinC: number;
-  readonly tMaxC: number;
-  readonly coldestC: number;
-  readonly warmestC: number;
 };
 
 /** What follows from where a setup stands. It is worked out, never said: no document holds it. */
@@ -146,6 +138,9 @@ export type Here = {
   readonly months: readonly MonthHere[];
   /** The month, from 0, that a day is of where no other is named: the one in which it takes most. */
   readonly month: number;
+  /** A mean day of the five in a row that take most, and the month most of them come in. [mm/day] */
+  readonly heatWaveMm: Range;
+  readonly heatWaveMonth: number;
 };
 
 /** At a place, from a day of each year on; `from` is null where it stays there all year. */

@@ -23,10 +23,12 @@ const usualDemand = (by: Standing["by"]): number =>
 export const monthHere = ({ demand, here }: Pick<Setup, "demand" | "here">): MonthHere | undefined =>
   demand.by === "place" ? here?.months[here.month] : undefined;
 
-/** A day that is reckoned with, in words: "a day", or "a day of July". */
-export function dayInWords({ demand, here }: Pick<Setup, "demand" | "here">): string {
-  return demand.by === "place" && here ? `a day of ${monthName(here.month)}` : "a day";
-}
+/** Behind what a day takes: " in July" where that follows from the place, and nothing where it is said. */
+export const inItsMonth = ({ demand, here }: Pick<Setup, "demand" | "here">): string =>
+  demand.by === "place" && here ? ` in ${monthName(here.month)}` : "";
+
+/** A day that is reckoned with, in words: "a day", or "a day in July". */
+export const dayInWords = (setup: Pick<Setup, "demand" | "here">): string => `a day${inItsMonth(setup)}`;
 
 /** What plants and air take over the mouth while the soil is bare: as said, or as it is where it stands. [mm/day] */
 export function demandMmPerDay(setup: Pick<Setup, "demand" | "water" | "here">): number {

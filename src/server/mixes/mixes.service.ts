@@ -12,7 +12,7 @@ import type { Db } from "../db/client";
 import { MIX_TABLES, versionAt } from "../kept/kept.repo";
 import * as kept from "../kept/kept.service";
 import type { OwnMediaContext } from "../media/media.service";
-import { setupsWithMedium, setupsWithMix } from "./users.repo";
+import { setupsWithMedium, setupsWithMix } from "../kept/users.repo";
 
 /** `ingredient` finds what a mix can be made of: the catalogue and the grower's own media. */
 export type MixContext = OwnMediaContext & { readonly ingredient: (id: string) => Medium | undefined };

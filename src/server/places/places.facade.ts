@@ -2,6 +2,7 @@ import type { Place } from "../../core/place/place";
 import type { Setup } from "../../core/stack/setup";
 import type { SaveKeptInput } from "../../formats/kept";
 import type { Db } from "../db/client";
+import { setupsAtPlace } from "../kept/users.repo";
 import type { KeptContext } from "../kept/kept.service";
 import * as service from "./places.service";
 
@@ -12,6 +13,10 @@ export const placesFacade = (db: Db, context: KeptContext) => ({
   create: (place: Place) => service.createPlace(db, place, context),
   save: (input: SaveKeptInput) => service.savePlace(db, input, context),
   setPutAway: (id: string, putAway: boolean) => service.setPlacePutAway(db, id, putAway, context),
+  shelf: () => service.placesShelf(db),
+  standingAt: (id: string) => setupsAtPlace(db, id),
+  /** Those there are to choose from, by name. */
+  names: () => service.listPlaces(db).map(({ id, value }) => ({ id, name: value.name })),
   yearsOf: (place: Place) => service.yearsOf(place),
   yearsHere: (setup: Setup) => service.yearsHere(db, setup),
 });

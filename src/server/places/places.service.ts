@@ -1,5 +1,6 @@
 import { dayOfYearOf } from "../../core/place/day-in-year";
 import { isInSun, isRainedOn, type Place } from "../../core/place/place";
+import { placeMonthsOf, type PlaceMonth } from "../../core/place/place-months";
 import { movedYears, placeYearsOf, type PlaceYears } from "../../core/place/place-years";
 import { plainName } from "../../core/media/words";
 import { occupantsFrom } from "../../core/occupants/library/library";
@@ -15,6 +16,7 @@ import { placeDocument } from "../../formats/place/document";
 import { parsePlace, parsePlaceText } from "../../formats/place/schema";
 import type { Db } from "../db/client";
 import { PLACE_TABLES } from "../kept/kept.repo";
+import { setupsAtPlace } from "../kept/users.repo";
 import * as kept from "../kept/kept.service";
 import { ownOccupantsOf } from "../occupants/occupants.service";
 
@@ -43,7 +45,9 @@ const check =
   (db: Db, id?: string) =>
   (place: Place): Result<Place> =>
     isTaken(db, place.name, id)
-      ? failed(problem("name", "name-taken", `There is another ${place.name} already: give this one a name of its own.`))
+      ? failed(
+          problem("name", "name-taken", `There is another ${place.name} already: give this one a name of its own.`),
+        )
       : ok(place);
 
 export function createPlace(db: Db, place: Place, context: kept.KeptContext): Result<string> {
@@ -78,6 +82,30 @@ export function yearsOf(place: Place): PlaceYears {
   return years.value;
 }
 
+export type PlaceLine = {
+  readonly id: string;
+  readonly place: Place;
+  readonly least: { readonly month: number; readonly of: PlaceMonth };
+  readonly most: { readonly month: number; readonly of: PlaceMonth };
+  /** How many setups stand there. */
+  readonly standing: number;
+};
+
+/** All places on the shelf, each with what its year comes to. */
+export const placesShelf = (db: Db): readonly PlaceLine[] =>
+  listPlaces(db).map(({ id, value }) => {
+    const months = placeMonthsOf(yearsOf(value));
+    const thirst = months.map(({ referenceMm }) => referenceMm.typical);
+    const at = (month: number): PlaceLine["least"] => ({ month, of: months[month]! });
+    return {
+      id,
+      place: value,
+      least: at(thirst.indexOf(Math.min(...thirst))),
+      most: at(thirst.indexOf(Math.max(...thirst))),
+      standing: setupsAtPlace(db, id).length,
+    };
+  });
+
 /** What a setup's places make of its year, as far as they are there and whole. */
 export function yearsHere(db: Db, { places = [] }: Setup): { at: PlaceYears; found: readonly Place[] } | undefined {
   const stays = places.flatMap(({ placeId, from }) => {
@@ -98,13 +126,15 @@ const occupantsOf = (db: Db): OccupantLookup =>
 export function withHere(db: Db, setup: Setup): Setup {
   const years = yearsHere(db, setup);
   if (!years) return setup;
-  const { months, thirstiest } = yearOfDemand(setup, years.at, occupantsOf(db));
+  const { months, thirstiest, heatWaveMm, heatWaveMonth } = yearOfDemand(setup, years.at, occupantsOf(db));
   const here: Here = {
     placeNames: years.found.map(({ name }) => name),
     inSun: years.found.some(isInSun),
     inRain: years.found.some(isRainedOn),
     months,
     month: thirstiest,
+    heatWaveMm,
+    heatWaveMonth,
   };
   return { ...setup, here: hereRounded(here) };
 }

@@ -29,7 +29,7 @@ export function KeepBar<T extends { readonly name: string }>({
   value: T | undefined;
   named: boolean;
   stored: Kept<T> | undefined;
-  what: "medium" | "kind";
+  what: "medium" | "kind" | "place";
   documentOf: (value: T) => object;
   pageOf: (id: string) => string;
   listPath: string;

@@ -17,7 +17,7 @@ export const notSaved = <T,>(): KeepOutcome<T> => ({ status: "refused", message:
 /** Why a save did not go through. */
 export function whyNotSaved(
   outcome: Exclude<KeepOutcome<{ readonly name: string }>, { status: "saved" }>,
-  what: "mix" | "medium" | "kind",
+  what: "mix" | "medium" | "kind" | "place",
 ): string {
   switch (outcome.status) {
     case "stale":

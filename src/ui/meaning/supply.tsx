@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { useStore } from "zustand";
 import { supplySayings } from "@/core/readings/supply-sentences";
-import { demandMmPerDay } from "@/core/water/losses";
+import { dayInWords, demandMmPerDay } from "@/core/water/losses";
 import { crowdsOf } from "@/core/verdicts/crowd";
 import { useUnits } from "../common/preferences";
 import { depthADay } from "../parts/day/words";
@@ -37,13 +37,16 @@ export function SupplyTold({ store }: { store: SetupStore }) {
   const problem = useStore(store, ({ supply }) =>
     supply?.result.ok === false ? supply.result.problems[0] : undefined,
   );
-  const day = useStore(store, ({ setup }) => depthADay(demandMmPerDay(setup), system));
+  const day = useStore(
+    store,
+    ({ setup }) => `${dayInWords(setup)} that takes ${depthADay(demandMmPerDay(setup), system)}`,
+  );
   const sayings = useSupplySayings(store);
   return (
     <div role="group" aria-label="Supply">
       <p className="flex flex-wrap items-baseline justify-between gap-x-2 text-[0.95rem]">
         <span>
-          Against a day that takes {day}{" "}
+          Against {day}{" "}
           <button
             type="button"
             className="no-print underline decoration-dotted pointer-coarse:min-h-11"

@@ -12,8 +12,15 @@ export type Designing = ReturnType<typeof designing>;
 
 /** Changing the design itself: by hand, by numbers, or by what the server knows. */
 export function designing({ getState, put, show, broughtBy, onChange }: Workings) {
-  const adoptHistory = ({ undoLabel, redoLabel, setAside }: SetupState): void =>
+  const adoptHistory = ({ undoLabel, redoLabel, setAside, setup: { here } }: SetupState, isLast = false): void => {
     put({ undoLabel, redoLabel, setAside });
+    const { setup, committed } = getState();
+    // what follows from its place is worked out where it is saved
+    if (!isLast || setup !== committed || JSON.stringify(here) === JSON.stringify(setup.here)) return;
+    const next = { ...setup, here };
+    show(next);
+    put({ committed: next });
+  };
   return {
     /** Draws a change without keeping it: a frame of a drag. What would bring in a problem is not drawn. */
     preview(setup: Setup): void {

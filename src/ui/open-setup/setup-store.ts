@@ -28,6 +28,8 @@ export type Offer = {
   readonly mixes: readonly MixToMake[];
   /** Kinds of living things of the grower's own, and what the library holds comes with the panel that shows it. */
   readonly ownOccupants: readonly Occupant[];
+  /** Places there are to stand at. */
+  readonly places?: readonly { readonly id: string; readonly name: string }[] | undefined;
   /** What those that live there are called: the library comes later. */
   readonly kindNames?: Readonly<Record<string, string>> | undefined;
   /** Keeps a mix; answers its id. */
@@ -120,6 +122,7 @@ export function makeSetupStore(
     media: offer.media,
     mixes: offer.mixes,
     ownOccupants: offer.ownOccupants,
+    places: offer.places ?? [],
     keepMix: offer.keepMix,
     /** Takes in a medium that was made since the page came. */
     learn: (made: Medium): void => void learned.set(made.id, made),

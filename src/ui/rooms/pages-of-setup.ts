@@ -2,7 +2,7 @@
  * The pages of one setup under its head: one line each to add, in the order of its life. Those that belong together stand
  * beside one another under one of them.
  */
-export type SetupPagePath = "" | "/sheet" | "/batch" | "/history";
+export type SetupPagePath = "" | "/year" | "/sheet" | "/batch" | "/history";
 type Beside = { readonly path: SetupPagePath; readonly name: string };
 export type SetupPage = {
   readonly path: SetupPagePath;
@@ -12,6 +12,7 @@ export type SetupPage = {
 
 export const SETUP_PAGES: readonly SetupPage[] = [
   { path: "", name: "Design", beside: [] },
+  { path: "/year", name: "Year", beside: [] },
   {
     path: "/sheet",
     name: "Build",

@@ -75,7 +75,7 @@ function makeSaved(initial: SetupState, offer: Offer, actions: SetupActions): { 
   const onState: OnStored = (state, cause, caughtUp) => {
     // after a save the drawing is the newer one; after an undo it is the server's, unless more has been changed since
     if (cause === "stale" || (cause === "step" && caughtUp)) store.adopt(state);
-    else store.adoptHistory(state);
+    else store.adoptHistory(state, caughtUp);
   };
   const make = (): SaveQueue =>
     new SaveQueue(initial.setupId, initial.version, actions, keeperFor(initial.setupId), store.setSaving, onState);

@@ -36,6 +36,7 @@ export function Workbench({
   mixes,
   ownOccupants,
   kindNames,
+  places,
   keepMix,
   known,
   actions,
@@ -45,6 +46,7 @@ export function Workbench({
   mixes: readonly MixToMake[];
   ownOccupants: readonly Occupant[];
   kindNames: Readonly<Record<string, string>>;
+  places: readonly { readonly id: string; readonly name: string }[];
   keepMix: (document: unknown) => Promise<Result<string>>;
   known: Known;
   actions: SetupActions;
@@ -52,7 +54,7 @@ export function Workbench({
   const system = useUnits();
   const media = useCarried(mediaText);
   const router = useRouter();
-  const { store, queue } = useSavedStore(initial, { media, mixes, ownOccupants, kindNames, keepMix }, actions);
+  const { store, queue } = useSavedStore(initial, { media, mixes, ownOccupants, kindNames, places, keepMix }, actions);
   const name = useStore(store, (state) => state.setup.name);
   const [setAside] = useStore(store, (state) => state.setAside);
   const notice = useStore(store, (state) => state.notice);
@@ -66,6 +68,7 @@ export function Workbench({
   useKeys(store, queue);
   useAnswers(store);
   useEffect(() => {
+    if (location.hash === "#place") return store.openPart(partKey("place"));
     const wanted = store.getState().setup.layers.find(({ id }) => location.hash === `#${encodeURIComponent(id)}`);
     if (wanted) store.openPart(partKey("layer", wanted.id));
   }, [store]);

@@ -1,6 +1,6 @@
 import { Sun } from "lucide-react";
 import { DEMAND_PICKS } from "@/core/readings/demand-picks";
-import { demandMmPerDay } from "@/core/water/losses";
+import { demandMmPerDay, inItsMonth, monthHere } from "@/core/water/losses";
 import { late } from "../../common/late";
 import type { Part } from "../part";
 import { depthADay } from "./words";
@@ -17,9 +17,9 @@ export const DAY: Part = {
     const pick = DEMAND_PICKS.find((one) => one.mmPerDay === mmPerDay);
     const days = setup.wateredEveryDays;
     return {
-      what: `a day takes ${depthADay(mmPerDay, system)}`,
+      what: `a day takes ${depthADay(mmPerDay, system)}${inItsMonth(setup)}`,
       more: [
-        setup.water.by !== "volume" && pick ? pick.name : "",
+        setup.water.by !== "volume" && pick && !monthHere(setup) ? pick.name : "",
         days === null ? "" : `watered every ${days === 1 ? "day" : `${days} days`}`,
       ]
         .filter(Boolean)

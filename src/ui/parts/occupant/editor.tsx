@@ -71,8 +71,8 @@ function Crowds({ store, id }: EditorProps) {
       {monthHere(setup)
         ? `Grown up, all leaves in it are ${threeFigures(leavesOverMouth, 1)} times as wide as the mouth; what a day takes knows of them.`
         : leavesOverMouth > 1.05
-        ? `Grown up, all leaves in it are ${threeFigures(leavesOverMouth, 1)} times as wide as the mouth, and such a day takes up to ${formatDepthPerDay(demandMmPerDay, system)}, ${formatVolume((demandMmPerDay / 10) * vesselAreaCm2(setup.vessel), system)}.`
-        : "Grown up, all leaves in it are no wider than the mouth: a day takes what is said of it."}
+          ? `Grown up, all leaves in it are ${threeFigures(leavesOverMouth, 1)} times as wide as the mouth, and such a day takes up to ${formatDepthPerDay(demandMmPerDay, system)}, ${formatVolume((demandMmPerDay / 10) * vesselAreaCm2(setup.vessel), system)}.`
+          : "Grown up, all leaves in it are no wider than the mouth: a day takes what is said of it."}
     </p>
   );
 }

@@ -1,13 +1,16 @@
 "use client";
 import { useStore } from "zustand";
 import { withSite } from "@/core/stack/edit";
-import { CHILDREN, RAIN, SUN, type Site } from "@/core/stack/setup";
+import { CHILDREN, RAIN, SUN, UNSAID_SITE, type Here, type Site } from "@/core/stack/setup";
+import { lightHere, siteOf } from "@/core/stack/site";
+import { formatPercent, formatTemperature, threeFigures, type UnitSystem } from "@/core/units/units";
 import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../../common/preferences";
 import { NumberField, type Quantity } from "../../fields/number-field";
 import { Choice } from "../../fields/choice";
 import type { EditorProps } from "../part";
 import { CHILDREN_WORDS, RAIN_WORDS, SUN_WORDS } from "../words";
+import { Stays } from "./stays";
 
 /** What of a place may be left unsaid, and is a number where it is said. */
 type Unsaid = { [Key in keyof Site]: null extends Site[Key] ? Key : never }[keyof Site];
@@ -22,6 +25,18 @@ const PLACE_FIELDS: Record<Unsaid, FieldOf> = {
 };
 const PLACE_KEYS = Object.keys(PLACE_FIELDS) as readonly Unsaid[];
 
+/** What follows from a place, of what may be said here. */
+function fromPlace(here: Here, system: UnitSystem): string {
+  const { sun, rain, coldestC, warmestC, humidity } = siteOf({ site: UNSAID_SITE, here });
+  return [
+    SUN_WORDS[sun],
+    RAIN_WORDS[rain],
+    `${threeFigures(lightHere(here).typical, 1)} mol/m² of light a day in the growing half of the year`,
+    `${formatTemperature(coldestC!, system)} to ${formatTemperature(warmestC!, system)}`,
+    `${formatPercent(humidity!)} humidity`,
+  ].join(", ");
+}
+
 /** Where it stands, as far as the design is checked against them. */
 export function PlaceEditor({ store }: EditorProps) {
   const site = useStore(store, (state) => state.setup.site);
@@ -31,8 +46,10 @@ export function PlaceEditor({ store }: EditorProps) {
     const { committed } = store.getState();
     return store.offer(label, withSite(committed, { ...committed.site, ...change }), system);
   };
+  const here = useStore(store, (state) => state.setup.here);
   return (
     <>
+      <Stays store={store} />
       <div className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-1">
         <Choice
           label="Sun"
@@ -73,7 +90,9 @@ export function PlaceEditor({ store }: EditorProps) {
         })}
       </div>
       <p className="text-sm leading-snug text-soft">
-        What is left empty is not known, and what lives there is told so.
+        {here
+          ? `What is left empty follows from its place: ${fromPlace(here, system)}.`
+          : "What is left empty is not known, and what lives there is told so."}
       </p>
     </>
   );

@@ -10,7 +10,7 @@ export const PLACE: Part = {
   Icon: MapPin,
   idsIn: () => ONE,
   named: undefined,
-  line: ({ site }, _id, { system }) => placeLine(site, system),
+  line: (setup, _id, { system }) => placeLine(setup, system),
   Editor: late(() => import("./editor").then(({ PlaceEditor: editor }) => editor)),
   Drawing: "not drawn",
   Grips: "no grip",

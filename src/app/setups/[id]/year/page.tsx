@@ -1,0 +1,39 @@
+import type { Metadata } from "next";
+import { cookies } from "next/headers";
+import { notFound } from "next/navigation";
+import { readPreferences } from "@/formats/preferences/schema";
+import { yearSayings } from "@/core/readings/year-sentences";
+import { marlstone } from "@/server";
+import { NotReadable } from "@/ui/sheet/not-readable";
+import { YearPage } from "@/ui/season/year-page";
+
+type Params = { params: Promise<{ id: string }> };
+
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  const loaded = marlstone().setups.load((await params).id);
+  return { title: loaded.status === "ok" ? `Year of ${loaded.state.setup.name}` : "Year" };
+}
+
+export default async function SetupYearPage({ params }: Params) {
+  const { id } = await params;
+  const house = marlstone();
+  const loaded = house.setups.load(id);
+  if (loaded.status === "missing") notFound();
+  if (loaded.status === "damaged") return <NotReadable setupId={id} what="followed through a year" />;
+  const jar = await cookies();
+  const system = readPreferences((name) => jar.get(name)?.value).units;
+  const { setup } = loaded.state;
+  const year = house.yearOf(setup);
+  return (
+    <YearPage
+      setupId={id}
+      name={setup.name}
+      placesThere={house.places.list().length}
+      here={setup.here}
+      frost={house.places.yearsHere(setup)?.at.frost ?? null}
+      isSaid={setup.demand.by === "said"}
+      year={year}
+      sayings={year.ok ? yearSayings(setup, year.value, system) : []}
+    />
+  );
+}

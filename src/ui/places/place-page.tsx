@@ -1,0 +1,229 @@
+"use client";
+import { useDeferredValue, useMemo } from "react";
+import { useForm, useWatch } from "react-hook-form";
+import Link from "next/link";
+import { CLIMATES } from "@/core/place/climates";
+import { FACINGS, PLACE_KINDS, SHELTERS, USUAL_PLACE, WINDOW_FACINGS, type Place } from "@/core/place/place";
+import type { Kept, KeptVersion } from "@/formats/kept";
+import { placeDocument } from "@/formats/place/document";
+import { onceFor } from "@/core/units/once";
+import { temperatureUnitName } from "@/core/units/units";
+import type { Question } from "@/workers/questions.client";
+import { EarlierVersions } from "../common/keep";
+import { KeepBar, type KeepActions } from "../common/keep-bar";
+import { useUnits } from "../common/preferences";
+import { useAnswer } from "../common/use-answer";
+import { Choice, Entry, saidOf } from "../fields/typed-form";
+import { SiteHeader } from "../head/site-header";
+import { elevationUnit, readPlace, textOfElevation, textsOfPlace, type PlaceTexts } from "./place-form";
+import { FACING_WORDS, KIND_WORDS, latitudeWords, SHELTER_WORDS, standWords, WINDOW_WORDS } from "./place-words";
+import { PlaceYear } from "./place-year";
+
+/** Climates that places stand in; that of rooms is made of theirs. */
+const OUTDOORS = CLIMATES.filter(({ id }) => id !== "heated-indoors");
+const NO_MEDIA = (): undefined => undefined;
+const askFor = onceFor((place: Place): Question<"place"> => ({ kind: "place", place }));
+const YES_NO = { yes: "yes", no: "no" } as const;
+
+/** One place: what it is, what that makes of its year, and who stands there. */
+export function PlacePage({
+  stored,
+  versions = [],
+  standing = [],
+  actions,
+}: {
+  stored?: Kept<Place>;
+  versions?: readonly KeptVersion<Place>[];
+  /** The setups that stand there. */
+  standing?: readonly { readonly id: string; readonly name: string }[];
+  actions: KeepActions<Place>;
+}) {
+  const system = useUnits();
+  const form = useForm<PlaceTexts>({ defaultValues: textsOfPlace(stored?.value ?? USUAL_PLACE, system) });
+  const texts = useWatch({ control: form.control }) as PlaceTexts;
+  const read = useMemo(() => readPlace(texts, system), [texts, system]);
+  const problems = read.ok ? [] : read.problems;
+  // a name is none of the weather's affair
+  const shown = useMemo(() => readPlace({ ...texts, name: "a place", note: "" }, system), [texts, system]);
+  const key = shown.ok ? JSON.stringify(shown.value) : "";
+  const asked = useMemo(() => (key === "" ? undefined : askFor(JSON.parse(key) as Place)), [key]);
+  const standingQuestion = useAnswer(asked, NO_MEDIA);
+  const answer = standingQuestion?.status === "answered" ? standingQuestion.answer : undefined;
+  const lastAnswer = useDeferredValue(answer);
+  const climate = OUTDOORS.find(({ id }) => id === texts.climateId);
+  const entry = (name: keyof PlaceTexts, label: string, path: string, unit = "", className = "w-20 text-right") => (
+    <Entry form={form} name={name} label={label} said={saidOf(problems, path)} unit={unit} className={className} />
+  );
+  const choose = (name: keyof PlaceTexts, label: string, options: readonly (readonly [string, string])[]) => (
+    <Choice form={form} name={name} label={label} options={options} />
+  );
+  const isAtWindow = texts.kind === "windowsill" || texts.kind === "case";
+  const isRoom = isAtWindow || texts.kind === "room" || texts.kind === "lamps";
+  return (
+    <>
+      <SiteHeader>
+        <Link href="/places" className="press no-underline">
+          All places
+        </Link>
+      </SiteHeader>
+      <main className="mx-auto max-w-5xl px-4 pb-16 pt-6">
+        <h1 className="text-2xl">{stored ? stored.value.name : "A new place"}</h1>
+        {stored && (
+          <p className="leading-snug text-soft">
+            {standWords(stored.value, system)}; {latitudeWords(stored.value.latitude)}.
+            {stored.isPutAway && " Put away: nothing offers it, and what stands there goes on standing there."}
+          </p>
+        )}
+        {stored && (
+          <p className="mt-1 leading-snug">
+            {standing.length === 0 ? (
+              "No setup stands here yet: a setup is given its place on its own page, among its parts."
+            ) : (
+              <>
+                Here stand{" "}
+                {standing.map(({ id, name }, i) => (
+                  <span key={id}>
+                    {i > 0 && ", "}
+                    <Link href={`/setups/${id}`}>{name}</Link>
+                  </span>
+                ))}
+                .
+              </>
+            )}
+          </p>
+        )}
+        <form className="mt-4 space-y-4" onSubmit={(event) => event.preventDefault()}>
+          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+            <Entry
+              form={form}
+              name="name"
+              label="Name"
+              said={texts.name.trim() === "" ? "" : saidOf(problems, "name")}
+              className="w-64"
+              words
+              most={120}
+            />
+            {choose(
+              "kind",
+              "What it is",
+              PLACE_KINDS.map((kind) => [kind, KIND_WORDS[kind]]),
+            )}
+            {texts.kind === "outdoors" && (
+              <>
+                {choose(
+                  "facing",
+                  "Which way",
+                  FACINGS.map((one) => [one, FACING_WORDS[one]]),
+                )}
+                {choose(
+                  "shelter",
+                  "Wind",
+                  SHELTERS.map((one) => [one, SHELTER_WORDS[one]]),
+                )}
+                {choose("roofed", "Roof over it", [
+                  [YES_NO.no, "no: rain falls in"],
+                  [YES_NO.yes, "yes"],
+                ])}
+              </>
+            )}
+            {texts.kind === "glasshouse" &&
+              entry("heatedTo", "Kept warmer than (empty: not heated)", "stand.heatedToC", temperatureUnitName(system))}
+            {isAtWindow &&
+              choose(
+                "window",
+                "Window",
+                WINDOW_FACINGS.map((one) => [one, WINDOW_WORDS[one]]),
+              )}
+            {texts.kind === "lamps" && (
+              <>
+                {entry("photons", "Light at the leaves", "stand.photonsUmolPerM2S", "µmol/(m²·s)")}
+                {entry("hours", "On for", "stand.hoursPerDay", "h a day")}
+              </>
+            )}
+            {texts.kind === "case" && entry("openShare", "Open to the room", "stand.openShare", "%")}
+            {isRoom &&
+              choose("heated", "Heated in winter", [
+                [YES_NO.yes, "yes"],
+                [YES_NO.no, "no"],
+              ])}
+          </div>
+          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+            <label className="block text-sm text-soft">
+              Climate
+              <select
+                className="field block max-w-72 text-base text-ink"
+                {...form.register("climateId", {
+                  onChange: (event: React.ChangeEvent<HTMLSelectElement>) => {
+                    const chosen = OUTDOORS.find(({ id }) => id === event.target.value);
+                    if (!chosen) return;
+                    form.setValue("latitude", String(chosen.latitude));
+                    form.setValue("elevation", textOfElevation(chosen.elevationM, system));
+                  },
+                })}
+              >
+                {OUTDOORS.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            {entry("latitude", "Latitude", "latitude", "°")}
+            {choose("hemisphere", "Hemisphere", [
+              ["north", "north"],
+              ["south", "south: seasons turned round"],
+            ])}
+            {entry("elevation", "Over the sea", "elevationM", elevationUnit(system))}
+            {choose("frosts", "Frost dates", [
+              ["climate", "as the climate has them"],
+              ["said", "my own"],
+            ])}
+            {texts.frosts === "said" && (
+              <>
+                {entry("lastFrost", "Last of spring", "lastFrost", "", "w-28")}
+                {entry("firstFrost", "First of autumn", "firstFrost", "", "w-28")}
+              </>
+            )}
+          </div>
+          <p className="max-w-[70ch] text-sm leading-snug text-soft">
+            {climate?.text} A climate is a kind, of no one town: low confidence for any one garden. What light, wind and
+            warmth get in behind glass and walls is judged, within about a third; what a setup itself says of its light,
+            cold or humidity beats what follows from here.
+          </p>
+          <Entry
+            form={form}
+            name="note"
+            label="Note"
+            said={saidOf(problems, "note")}
+            className="w-full max-w-xl"
+            words
+            most={1000}
+          />
+          <KeepBar
+            value={read.ok ? read.value : undefined}
+            named={texts.name.trim() !== ""}
+            stored={stored}
+            what="place"
+            documentOf={placeDocument}
+            pageOf={(id) => `/places/${id}`}
+            listPath="/places"
+            actions={actions}
+          />
+        </form>
+        {lastAnswer ? (
+          <PlaceYear months={lastAnswer.months} frost={lastAnswer.frost} system={system} />
+        ) : (
+          <p role="status" className="text-soft">
+            {key === "" ? "Its year is drawn once all of it can be meant." : "Working out its year …"}
+          </p>
+        )}
+        <EarlierVersions
+          versions={versions}
+          shownVersion={stored?.version ?? 0}
+          textOf={(value) => `${value.name}: ${standWords(value, system)}, ${latitudeWords(value.latitude)}`}
+          onBring={(value) => form.reset(textsOfPlace(value, system))}
+        />
+      </main>
+    </>
+  );
+}
