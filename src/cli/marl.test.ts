@@ -3,7 +3,14 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { MARROWBECK } from "../../demo/marrowbeck";
+import { MARROWBECK, MARROWBECK_PLACES, standing } from "../../demo/marrowbeck";
+import { standingThere } from "../core/demand/here-of";
+import { drySuctionOf, yearOfWater } from "../core/demand/year-of-water";
+import { inLibrary } from "../core/occupants/library/library";
+import type { Place } from "../core/place/place";
+import { placeYearsOf } from "../core/place/place-years";
+import { whenSound } from "../core/water/checked";
+import type { answerDemand } from "../formats/demand/result";
 import { NO_FIGURES } from "../core/media/own-medium";
 import { readSettled } from "../core/readings/readings";
 import { medium, potWith } from "../core/testing/setups";
@@ -70,7 +77,7 @@ describe("marl setup and marl mix", () => {
     spawnSync(process.execPath, ["scripts/marl.mjs", ...args], { input, encoding: "utf8" });
   const TROUGH = MARROWBECK.find(({ name }) => name.startsWith("Terrace trough"))!;
   const file = (setup = TROUGH): string =>
-    JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], packs: [] }));
+    JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], places: [], packs: [] }));
 
   it("say what the page says: readings, checks, supply and verdicts", () => {
     const { status, stdout, stderr } = marl(file(), "setup", "-", "--draws", "4");
@@ -90,6 +97,34 @@ describe("marl setup and marl mix", () => {
     const supply = supplyOf(TROUGH, medium, 4);
     expect(supply.ok && result.supply?.soaked.mark).toEqual(supply.ok && supply.value.soaked.mark);
     expect(stdout).not.toContain("\u00a0");
+  });
+
+  it("demand: the days of a year and what each month does, of the places that came with it alone", () => {
+    const { placeId, place } = { placeId: "terrace", place: MARROWBECK_PLACES.terrace };
+    const setup = standing(TROUGH, () => placeId);
+    const text = (places: { placeId: string; place: Place }[]): string =>
+      JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], places, packs: [] }));
+    const { status, stdout, stderr } = marl(text([{ placeId, place }]), "demand", "-");
+    expect([status, stderr]).toEqual([0, ""]);
+    const result = JSON.parse(stdout) as Extract<ReturnType<typeof answerDemand>, { ok: true }>["value"];
+    expect(result.places).toEqual(["River terrace"]);
+    expect(result.days).toHaveLength(365);
+    const there = standingThere(setup, { at: placeYearsOf(place), found: [place] }, inLibrary);
+    const year = whenSound(there, medium, (sound) => yearOfWater(sound, medium, drySuctionOf(setup, inLibrary)));
+    if (!year.ok) throw new Error("the trough");
+    result.months.forEach(({ takesCm3PerDay, fill }, month) => {
+      expect(takesCm3PerDay!.typical).toBeCloseTo(year.value.months[month]!.takesCm3.typical, 3);
+      expect(fill!.days!.typical).toBeCloseTo(year.value.months[month]!.fill!.days.typical, 3);
+    });
+    // another year has other days
+    const second = marl(text([{ placeId, place }]), "demand", "-", "--year", "2").stdout;
+    expect((JSON.parse(second) as typeof result).days).not.toEqual(result.days);
+    expect((JSON.parse(second) as typeof result).months).toEqual(result.months);
+    expect(marl(text([]), "demand", "-")).toMatchObject({
+      status: 2,
+      stderr: "setup.places: stands at no place that came with it\n",
+    });
+    expect(marl(text([{ placeId, place }]), "demand", "-", "--year", "0").status).toBe(2);
   });
 
   it("take a setup of a mix and a medium of somebody's own out of the file alone, and one that drains a day after a soaking", () => {
@@ -113,6 +148,7 @@ describe("marl setup and marl mix", () => {
       mixes: [{ mediumId: "mix:m@3", mix }],
       media: [{ mediumId: "own:grit", medium: own }],
       occupants: [],
+      places: [],
       packs: [],
     };
     const result = JSON.parse(marl(JSON.stringify(setupFileDocument(packed)), "setup", "-").stdout) as SetupResult;

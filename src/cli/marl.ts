@@ -7,7 +7,7 @@ import { failed, ok, problem, type Problem, type Result } from "../core/units/pr
 /** Exit codes: 0 answered, 1 could not be computed, 2 the call or the file is not valid. */
 const EXIT = { answered: 0, failed: 1, invalid: 2 } as const;
 
-type Options = { readonly units: string; readonly draws: string };
+type Options = { readonly units: string; readonly draws: string; readonly year: string };
 
 type Command = {
   readonly takes: string;
@@ -67,6 +67,23 @@ async function answerMixFile(text: string): Promise<Result<object>> {
   return file.ok ? answerMix(file.value) : file;
 }
 
+const MOST_YEARS = 100;
+
+async function answerDemandFile(text: string, { year }: Options): Promise<Result<object>> {
+  const asked = Number(year);
+  if (!(Number.isInteger(asked) && asked >= 1 && asked <= MOST_YEARS))
+    return failed(problem("--year", "bad-option", `must be a whole number from 1 to ${MOST_YEARS}`));
+  const document = parsedJson(text);
+  if (!document.ok) return document;
+  const [{ parseSetupFile }, { answerDemand }, { YEARS_DRAWN }] = await Promise.all([
+    import("../formats/setup-file/schema"),
+    import("../formats/demand/result"),
+    import("../core/place/place-years"),
+  ]);
+  const file = parseSetupFile(document.value);
+  return file.ok ? answerDemand(file.value, asked - 1, Math.max(YEARS_DRAWN, asked)) : file;
+}
+
 const COMMANDS: Readonly<Record<string, Command>> = {
   column: {
     takes: "<case.json | ->",
@@ -83,6 +100,14 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   --draws N                 pots made of drawn media for the range of the refill mark (${USUAL_ASKING.draws}; a sweep is quicker with 20)`,
     options: ["units", "draws"],
     answer: answerSetupFile,
+  },
+  demand: {
+    takes: "<file.setup.json | ->",
+    does: "what a setup takes on each day of a year where it stands",
+    help: `Takes a setup file that carries the places it stands at (docs/formats/demand.md).
+  --year N                  which of the years drawn from its climate (1)`,
+    options: ["year"],
+    answer: answerDemandFile,
   },
   mix: {
     takes: "<file.mix.json | ->",
@@ -113,6 +138,7 @@ const OPTIONS = {
   help: { type: "boolean", default: false },
   units: { type: "string" },
   draws: { type: "string" },
+  year: { type: "string" },
 } as const;
 
 async function main(args: readonly string[]): Promise<number> {
@@ -130,7 +156,7 @@ async function main(args: readonly string[]): Promise<number> {
     return EXIT.answered;
   }
   if (!command || source === undefined || rest.length > 0) return complain(EXIT.invalid, USAGE);
-  for (const option of ["units", "draws"] as const)
+  for (const option of ["units", "draws", "year"] as const)
     if (values[option] !== undefined && !command.options.includes(option))
       return complain(EXIT.invalid, `--${option}: is not known to ${name}`, USAGE);
 
@@ -146,6 +172,7 @@ async function main(args: readonly string[]): Promise<number> {
   const result = await command.answer(text, {
     units: values.units ?? USUAL_ASKING.system,
     draws: values.draws ?? String(USUAL_ASKING.draws),
+    year: values.year ?? "1",
   });
   if (!result.ok) {
     const { problemLine } = await import("../formats/problems");

@@ -3,6 +3,7 @@ import { houseSchema } from "./house/schema";
 import { mixSchema } from "./mix/schema";
 import { ownMediumSchema } from "./own-medium/schema";
 import { ownOccupantSchema } from "./own-occupant/schema";
+import { placeSchema } from "./place/schema";
 import { setupFileSchema } from "./setup-file/schema";
 
 /**
@@ -15,6 +16,7 @@ const FILES = {
   mix: ["A mix", mixSchema],
   "own-medium": ["A medium of one's own", ownMediumSchema],
   "own-occupant": ["A kind of one's own", ownOccupantSchema],
+  place: ["A place", placeSchema],
 } as const satisfies Record<string, readonly [title: string, schema: z.ZodType]>;
 
 export const jsonSchemas = (): readonly { readonly name: string; readonly schema: object }[] =>

@@ -27,7 +27,8 @@ import { placesFacade } from "./places/places.facade";
 import { packsFacade } from "./packs/packs.facade";
 import { roomsFacade } from "./rooms/rooms.facade";
 import { setupsFacade } from "./setups/setups.facade";
-import type { ServiceContext } from "./setups/setups.service";
+import type { PouredInput, WriteOutcome } from "../formats/setup/actions";
+import { setPoured, type ServiceContext } from "./setups/setups.service";
 
 /** Everything the routes can ask for, a façade a service, joined to one database. */
 export function openMarlstone(folder = dataFolder()) {
@@ -58,6 +59,13 @@ export function openMarlstone(folder = dataFolder()) {
     mixes: (most) => mediaOfMixes(db, mixContext, most),
     usersOf: (mediumId) => usersOf(db, mediumId),
   });
+  const yearOf = (setup: Setup): Result<YearOfWater> => {
+    const drySuctionCm = drySuctionOf(
+      setup,
+      occupantsFrom((id) => (isOwnKind(id) ? occupants.byId(id) : undefined)),
+    );
+    return whenSound(setup, context.medium, (sound) => yearOfWater(sound, context.medium, drySuctionCm));
+  };
   return {
     close,
     checkInPlace,
@@ -91,13 +99,18 @@ export function openMarlstone(folder = dataFolder()) {
       };
     },
     /** What a setup's water does in each month, where it stands. */
-    yearOf: (setup: Setup): Result<YearOfWater> => {
-      const drySuctionCm = drySuctionOf(
-        setup,
-        occupantsFrom((id) => (isOwnKind(id) ? occupants.byId(id) : undefined)),
-      );
-      return whenSound(setup, context.medium, (sound) => yearOfWater(sound, context.medium, drySuctionCm));
-    },
+    yearOf,
+    /** Sets a setup's day right by what was poured. */
+    setPoured: (input: PouredInput): WriteOutcome =>
+      setPoured(
+        db,
+        input,
+        (setup) => {
+          const year = yearOf(setup);
+          return year.ok ? { ok: true, value: year.value.months.map(({ takesCm3 }) => takesCm3.typical) } : year;
+        },
+        context,
+      ),
     /** How much there is of everything. */
     counts: () => counts(db),
     /** Names of all there is to go to. */

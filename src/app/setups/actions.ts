@@ -5,10 +5,12 @@ import { failed, problem, type Result } from "@/core/units/problem";
 import { parseWith } from "@/formats/problems";
 import { parseSetup } from "@/formats/setup/schema";
 import {
+  pouredInput,
   saveInput,
   setAsideInput,
   setupIdInput,
   stepInput,
+  type PouredInput,
   type SaveInput,
   type SetAsideInput,
   type SetupState,
@@ -41,6 +43,11 @@ export async function settleSetAside(input: SetAsideInput): Promise<WriteOutcome
   return parsed.ok
     ? written((to) => to.setups.settleSetAside(parsed.value))
     : { status: "refused", problems: parsed.problems };
+}
+
+export async function setPoured(input: PouredInput): Promise<WriteOutcome> {
+  const parsed = parseWith(pouredInput, input);
+  return parsed.ok ? written((to) => to.setPoured(parsed.value)) : { status: "refused", problems: parsed.problems };
 }
 
 export async function reloadSetup(input: { setupId: string }): Promise<SetupState | undefined> {

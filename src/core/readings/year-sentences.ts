@@ -43,9 +43,9 @@ export function daysWords({ low, typical, high }: Range): string {
     : `${one(typical)} (${bare(low)} to ${high >= LONG_DAYS ? "more than 60" : bare(high)})`;
 }
 
-/** "June", "June and July", "May to September"; round the turn of the year too. */
-export function monthsWords(months: readonly number[]): string {
-  if (months.length === 12) return "all year";
+/** "in June", "in June and July", "from May to September"; round the turn of the year too. */
+export function inMonths(months: readonly number[]): string {
+  if (months.length === 12) return "in every month";
   const isIn = (month: number): boolean => months.includes((month + 12) % 12);
   const runs = months
     .filter((month) => !isIn(month - 1))
@@ -56,12 +56,12 @@ export function monthsWords(months: readonly number[]): string {
     });
   const said = runs.map(([from, to, length]) =>
     length === 1
-      ? monthName(from)
+      ? `in ${monthName(from)}`
       : length === 2
-        ? `${monthName(from)} and ${monthName(to)}`
-        : `${monthName(from)} to ${monthName(to)}`,
+        ? `in ${monthName(from)} and ${monthName(to)}`
+        : `from ${monthName(from)} to ${monthName(to)}`,
   );
-  return said.join(", ");
+  return said.join(" and ");
 }
 
 /** The month in which a figure is greatest, and the one in which it is least. */
@@ -84,12 +84,13 @@ export function yearSayings(setup: Setup, year: YearOfWater, system: UnitSystem)
     uncertainty:
       "Twenty drawn years: the range holds eight of ten of them, and what is not known of the plants' thirst. Wind in one's own corner, leaf over the rim and how far a plant has grown decide more than any table; what you pour tells better.",
   });
+  const poured = setup.demand.by === "place" ? setup.demand.poured : undefined;
   const hereMost = here.months[most]!;
   const takes: YearSaying = {
     heading: "What a day takes",
     tone: "plain",
     text: isDerived
-      ? `${volume(months[most]!.takesCm3.typical)} a day in ${monthName(most)}, when it takes most (${formatRange(months[most]!.takesCm3.low, months[most]!.takesCm3.high, volume)} as plants and years differ); ${volume(months[least]!.takesCm3.typical)} in ${monthName(least)}. On the five hottest days in a row, mostly in ${monthName(here.heatWaveMonth)}, ${volume(year.heatWaveCm3.typical)} a day in most years and ${volume(year.heatWaveCm3.high)} in one of ten.`
+      ? `${volume(months[most]!.takesCm3.typical)} a day in ${monthName(most)}, when it takes most (${formatRange(months[most]!.takesCm3.low, months[most]!.takesCm3.high, (cm3) => formatVolume(cm3, system, months[most]!.takesCm3.high))} as plants and years differ); ${volume(months[least]!.takesCm3.typical)} in ${monthName(least)}. On the five hottest days in a row, mostly in ${monthName(here.heatWaveMonth)}, ${volume(year.heatWaveCm3.typical)} a day in most years and ${volume(year.heatWaveCm3.high)} in one of ten.${poured ? ` Set right by what was poured, ${volume(poured.volumeCm3)} after ${threeFigures(poured.days, 1)} days in ${monthName(poured.month)}: ${threeFigures(poured.times, 2)} times what its place makes of it.` : ""}`
       : `${volume(months[most]!.takesCm3.typical)} a day, all year: what a day takes is said on its page, and beats what its place makes of it. That would be ${formatDepthPerDay(hereMost.mmPerDay.typical, system)} in ${monthName(here.month)}, with the soil bare.`,
     why: why(
       "Leaves lose so many times what short grass does over the ground they cover, the bare surface what light and air the leaves leave it; dressings, walls and trays are counted.",
@@ -138,7 +139,7 @@ function fills(
         ? "Even full its reservoir brings less than a day of any month takes: it must be watered from the top all year."
         : [
             weak.length > 0
-              ? `Even full it brings less than a day takes in ${monthsWords(weak)}: the wick fails first in ${monthName(firstOf(weak))}, and it must be watered from the top then.`
+              ? `Even full it brings less than a day takes ${inMonths(weak)}: the wick fails first in ${monthName(firstOf(weak))}, and it must be watered from the top then.`
               : "",
             atMost.mark.kind === "too-weak"
               ? ""
@@ -202,6 +203,8 @@ function rain(setup: Setup, months: readonly MonthOfWater[], system: UnitSystem,
   const tooMuch = months.flatMap(({ rainCm3 }, month) => (rainCm3.typical > drunk(month) ? [month] : []));
   const tooLittle = months.flatMap(({ rainCm3 }, month) => (rainCm3.high < drunk(month) ? [month] : []));
   const wet = months[wettest]!.rainCm3;
+  const over = (month: number): number => months[month]!.rainCm3.typical - drunk(month);
+  const worst = [...tooMuch].sort((a, b) => over(b) - over(a))[0];
   const goes = drainsAtCm(setup) === undefined ? "stays in it, for it has no way out" : "runs out of it";
   return [
     {
@@ -209,11 +212,11 @@ function rain(setup: Setup, months: readonly MonthOfWater[], system: UnitSystem,
       tone: drainsAtCm(setup) === undefined && tooMuch.length > 0 ? "trouble" : "plain",
       text: [
         `${volume(wet.typical)} fall into it in an average ${monthName(wettest)}, ${volume(wet.high)} in one of ten.`,
-        tooMuch.length > 0
-          ? `In ${monthsWords(tooMuch)} more falls than it drinks: ${volume(wet.typical - drunk(wettest))} of an average ${monthName(wettest)} ${goes}.`
+        worst !== undefined
+          ? `${capitalised(inMonths(tooMuch))} more falls than it drinks: ${volume(over(worst))} of an average ${monthName(worst)} ${goes}.`
           : "In no month does more fall on average than it drinks.",
         tooLittle.length > 0
-          ? `${capitalised(monthsWords(tooLittle))}: even a wet month is too little, and it must be watered.`
+          ? `${capitalised(inMonths(tooLittle))} even a wet month is too little, and it must be watered.`
           : "",
       ]
         .filter(Boolean)
@@ -249,7 +252,7 @@ function trays(
       tone: breeds.length > 0 ? "trouble" : "plain",
       text:
         breeds.length > 0
-          ? `Filled as it stands it is gone after ${daysWords(hours(longest.trayHours))} in ${monthName(longest.month)}. In ${monthsWords(breeds)} it stands long enough for mosquitoes to breed: give less at a time, so that it is dry for a day each week, or cover it.`
+          ? `Filled as it stands it is gone after ${daysWords(hours(longest.trayHours))} in ${monthName(longest.month)}. ${capitalised(inMonths(breeds))} it stands long enough for mosquitoes to breed: give less at a time, so that it is dry for a day each week, or cover it.`
           : `Filled as it stands it is gone after ${daysWords(hours(longest.trayHours))} in ${monthName(longest.month)}, sooner than mosquitoes breed.`,
       why: why("The water that stands in the tray, over what a day takes.", [
         ...warm.map(({ month, trayHours }) => [monthName(month), daysWords(hours(trayHours))] as const),

@@ -99,6 +99,17 @@ export function checkSetup(
       `The most Marlstone reckons with is ${formatDepthPerDay(GREATEST_DEMAND_MM_PER_DAY, system)}. Is the unit right?`,
     );
   }
+  if (demand.by === "place" && demand.poured) {
+    const { volumeCm3, days, month, times } = demand.poured;
+    const isOne =
+      volumeCm3 > 0 && days > 0 && days <= LONGEST_RHYTHM_DAYS && Number.isInteger(month) && month >= 0 && month < 12;
+    if (!isOne || !(times >= 1 / MOST_TIMES_DERIVED && times <= MOST_TIMES_DERIVED))
+      add(
+        "demand.poured",
+        "out-of-range",
+        `What was poured comes to less than a ${MOST_TIMES_DERIVED}th or more than ${MOST_TIMES_DERIVED} times what its place makes of it. Is the unit right, and was nothing spilt?`,
+      );
+  }
   const { insideDepthCm } = setup.vessel;
   if (!(setup.fillFromCm >= 0)) add("fillFromCm", "below-base", "The fill cannot begin under the base of the vessel.");
   const height = stackHeightCm(setup);
@@ -118,6 +129,8 @@ export function checkSetup(
   return problems;
 }
 
+/** No pot is thirstier, or less thirsty, than what follows from its place by more than this. */
+const MOST_TIMES_DERIVED = 20;
 export const MOST_OCCUPANTS = 24;
 export const MOST_OF_A_KIND = 10_000;
 const LONGEST_RHYTHM_DAYS = 365;

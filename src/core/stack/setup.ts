@@ -1,5 +1,6 @@
 import type { Range } from "../units/range";
 import type { DayInYear } from "../place/day-in-year";
+import type { FrostDates } from "../place/place-years";
 import type { PlaceMonth } from "../place/place-months";
 import { type Vessel } from "../vessel/vessel";
 import { type Fixture, type Separator } from "./fixtures";
@@ -112,11 +113,21 @@ export type Planting = {
 /** A plant out of a small pot, until it is said how it is planted. */
 export const USUAL_PLANTING: Planting = { crownOverSoilCm: 0.5, ballDepthCm: 8, ballAcrossCm: 9 };
 
+/** What a grower poured to make good what was taken in so many days of a month, from 0; so many times what was derived. */
+export type Poured = {
+  readonly volumeCm3: number;
+  readonly days: number;
+  readonly month: number;
+  readonly times: number;
+};
+
 /**
  * What plants and air take in a day, over the vessel's mouth, with the soil bare: as the grower says, or what follows
- * from where it stands and how it holds its water. Read through `water/losses.ts` alone.
+ * from where it stands and how it holds its water, set right by what was once poured. Read through `water/losses.ts`
+ * alone.
  */
-export type Demand = { readonly by: "said"; readonly mmPerDay: number } | { readonly by: "place" };
+export type Demand =
+  { readonly by: "said"; readonly mmPerDay: number } | { readonly by: "place"; readonly poured?: Poured | undefined };
 
 /** A month where a setup stands, and what a day of it takes, as far as that follows from its place. */
 export type MonthHere = PlaceMonth & {
@@ -141,6 +152,8 @@ export type Here = {
   /** A mean day of the five in a row that take most, and the month most of them come in. [mm/day] */
   readonly heatWaveMm: Range;
   readonly heatWaveMonth: number;
+  /** Outdoors there; null where it does not freeze in most years. */
+  readonly frost: FrostDates | null;
 };
 
 /** At a place, from a day of each year on; `from` is null where it stays there all year. */

@@ -15,6 +15,16 @@ export function siteOf({ site, here }: Pick<Setup, "site" | "here">): Site {
   };
 }
 
+/** The month, from 0, in which it is coldest or warmest, where that follows from its place. */
+export const extremeMonth = (
+  { site, here }: Pick<Setup, "site" | "here">,
+  key: "coldestC" | "warmestC",
+): number | undefined => {
+  if (!here || site[key] !== null) return undefined;
+  const values = here.months.map((month) => month[key]);
+  return values.indexOf(key === "coldestC" ? Math.min(...values) : Math.max(...values));
+};
+
 /** No place is known to a tenth of a degree. */
 const toHalf = (celsius: number): number => Math.round(2 * celsius) / 2;
 

@@ -5,7 +5,7 @@ import { fixtureOf } from "../stack/fixtures";
 import { stackHeightCm } from "../stack/geometry";
 import { heatsShutInSun } from "../stack/glass";
 import type { Setup } from "../stack/setup";
-import { lightHere, siteOf } from "../stack/site";
+import { extremeMonth, lightHere, siteOf } from "../stack/site";
 import type { Judged } from "./plant-water";
 import { suctionAtCm } from "./states";
 import { atLeast, rangeWithin, type Asked, type Grade } from "./verdict";
@@ -120,22 +120,33 @@ const CHILL_SLACK_C = 2;
 
 function judgeCold(setup: Setup, plant: Plant): Judged[] {
   const { coldestC, warmestC } = siteOf(setup);
+  const month = extremeMonth(setup, "coldestC");
   const judged: Judged[] = [];
   const { frostC, temperatureC, dormancy } = plant;
   if (coldestC === null) judged.push({ limit: "cold", grade: "unknown", coldestC, lives: frostC, kind: "frost" });
   else if (isOfOneSummer(plant)) {
-    const grade = coldestC >= frostC.typical ? "suits" : "care";
-    judged.push({ limit: "cold", grade, coldestC, lives: frostC, kind: "summer" });
+    // where its frosts are known it is put out between them
+    const known = month !== undefined && setup.here?.frost;
+    const grade = coldestC >= frostC.typical || known ? "suits" : "care";
+    judged.push({
+      limit: "cold",
+      grade,
+      coldestC,
+      lives: frostC,
+      kind: "summer",
+      month,
+      frost: coldestC >= frostC.typical ? undefined : setup.here?.frost,
+    });
   } else {
     const grade = atLeast(coldestC, frostC);
     const isTender = frostC.typical >= FROST_TENDER_C && dormancy === "none";
     if (grade === "suits" && isTender && coldestC < temperatureC.low - CHILL_SLACK_C)
-      judged.push({ limit: "cold", grade: "care", coldestC, lives: temperatureC, kind: "cool" });
-    else judged.push({ limit: "cold", grade, fatal: true, coldestC, lives: frostC, kind: "frost" });
+      judged.push({ limit: "cold", grade: "care", coldestC, lives: temperatureC, kind: "cool", month });
+    else judged.push({ limit: "cold", grade, fatal: true, coldestC, lives: frostC, kind: "frost", month });
   }
   // an afternoon over it is borne by most; weeks are not, and what is asleep then does not feel it
   if (warmestC !== null && dormancy !== "summer")
-    judged.push(heat(warmestC, temperatureC, plant.heat === "dies" ? 0 : AFTERNOON_C));
+    judged.push(heat(setup, warmestC, temperatureC, plant.heat === "dies" ? 0 : AFTERNOON_C));
   return judged;
 }
 const AFTERNOON_C = 5;
@@ -148,21 +159,30 @@ function judgeWarmth(setup: Setup, { temperatureC }: Animal): Judged[] {
   if (coldestC !== null) {
     const grade =
       coldestC >= temperatureC.low ? "suits" : coldestC >= temperatureC.low - COOLER_C ? "care" : "unsuited";
-    judged.push({ limit: "cold", grade, fatal: true, coldestC, lives: temperatureC, kind: "cool" });
+    judged.push({
+      limit: "cold",
+      grade,
+      fatal: true,
+      coldestC,
+      lives: temperatureC,
+      kind: "cool",
+      month: extremeMonth(setup, "coldestC"),
+    });
   }
-  if (warmestC !== null) judged.push(heat(warmestC, temperatureC));
+  if (warmestC !== null) judged.push(heat(setup, warmestC, temperatureC));
   return judged;
 }
 /** By so much a night may be cooler, and a day hotter, than is comfortable. [°C] */
 const COOLER_C = 4;
 const HOTTER_C = 4;
 
-const heat = (warmestC: number, lives: Animal["temperatureC"], borneC = 0): Judged => ({
+const heat = (setup: Setup, warmestC: number, lives: Animal["temperatureC"], borneC = 0): Judged => ({
   limit: "heat",
   grade: warmestC <= lives.high + borneC ? "suits" : warmestC <= lives.high + borneC + HOTTER_C ? "care" : "unsuited",
   fatal: true,
   warmestC,
   lives,
+  month: extremeMonth(setup, "warmestC"),
 });
 
 function judgeHumidity(asked: Asked, { humidity: wanted }: Occupant): Judged[] {

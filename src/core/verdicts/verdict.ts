@@ -6,6 +6,7 @@ import type { MediumLookup } from "../water/network";
 import type { FoodSafe } from "../vessel/vessel";
 import type { Holding } from "./burrow";
 import type { WaterStates } from "./states";
+import type { FrostDates } from "../place/place-years";
 
 /**
  * How well a setup suits what lives there, as data: for each limit the value that met or missed it, where and when. What
@@ -138,6 +139,10 @@ export type Told =
       readonly lives: Figure;
       /** Of the frost it lives through, of the cool it bears, or of a crop that is not there in winter. */
       readonly kind: "frost" | "cool" | "summer";
+      /** The month it is coldest in, from 0, where that follows from the place. */
+      readonly month?: number | undefined;
+      /** Between which days a crop of one summer stands there, where that is known. */
+      readonly frost?: FrostDates | null | undefined;
     }
   /** What it wants of its rest: weeks of cold, or to be kept dry. */
   | {
@@ -147,7 +152,12 @@ export type Told =
       readonly below: Range;
     }
   | { readonly limit: "shut-in-sun" }
-  | { readonly limit: "heat"; readonly warmestC: number; readonly lives: Figure }
+  | {
+      readonly limit: "heat";
+      readonly warmestC: number;
+      readonly lives: Figure;
+      readonly month?: number | undefined;
+    }
   | { readonly limit: "humidity"; readonly humidity: Range; readonly wanted: Figure; readonly from: "lid" | "place" }
   | { readonly limit: "moving-air"; readonly openShare: number }
   | {

@@ -1,9 +1,13 @@
 import { range, light, reasons, type Of, type Speaking, type Text } from "./words-common";
+import { formatDayOfYear, monthName } from "../units/calendar-date";
 import { formatPercent, formatTemperature, type UnitSystem } from "../units/units";
 import type { Told } from "./verdict";
 
 export type PlaceLimit =
   "light" | "cold" | "heat" | "rest" | "shut-in-sun" | "humidity" | "moving-air" | "company" | "food-safe";
+
+/** Where a month follows from the place, its name. */
+const inMonth = (month: number | undefined): string => (month === undefined ? "" : ` in ${monthName(month)}`);
 
 /** Where it stands and beside whom. */
 export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
@@ -26,7 +30,8 @@ export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
         ),
       };
     case "cold": {
-      const { coldestC, lives, kind } = told;
+      const { coldestC, lives, kind, frost } = told;
+      const when = inMonth(told.month);
       const degrees = (value: number): string => formatTemperature(value, system);
       const limit =
         kind === "cool"
@@ -36,13 +41,15 @@ export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
         text:
           coldestC === null
             ? `How cold it gets is not said; ${limit}.`
-            : told.grade === "suits"
-              ? `It gets as cold as ${degrees(coldestC)}, which it bears.`
-              : kind === "summer"
-                ? `Winters of ${degrees(coldestC)} kill it: a crop of one summer, out after the last frost and gone before the first.`
-                : kind === "cool" && told.grade === "care"
-                  ? `It gets as cold as ${degrees(coldestC)}; ${limit}: chilled it stands still, and rots where it is wet.`
-                  : `It gets as cold as ${degrees(coldestC)}; ${limit}.`,
+            : frost
+              ? `A crop of one summer: out after the last frost, by ${formatDayOfYear(frost.last)} there, and gone before the first, by ${formatDayOfYear(frost.first)} in most years.`
+              : told.grade === "suits"
+                ? `It gets as cold as ${degrees(coldestC)}${when}, which it bears.`
+                : kind === "summer"
+                  ? `Winters of ${degrees(coldestC)} kill it: a crop of one summer, out after the last frost and gone before the first.`
+                  : kind === "cool" && told.grade === "care"
+                    ? `It gets as cold as ${degrees(coldestC)}${when}; ${limit}: chilled it stands still, and rots where it is wet.`
+                    : `It gets as cold as ${degrees(coldestC)}${when}; ${limit}.`,
         why: why(
           "The coldest of the place over the year.",
           [["lives", range(lives, degrees)]],
@@ -56,8 +63,8 @@ export function placeWords(told: Of<PlaceLimit>, speaking: Speaking): Text {
       return {
         text:
           told.grade === "suits"
-            ? `It gets as warm as ${degrees(told.warmestC)}, which it bears.`
-            : `It gets as warm as ${degrees(told.warmestC)}; it is at ease to ${degrees(told.lives.high)}.`,
+            ? `It gets as warm as ${degrees(told.warmestC)}${inMonth(told.month)}, which it bears.`
+            : `It gets as warm as ${degrees(told.warmestC)}${inMonth(told.month)}; it is at ease to ${degrees(told.lives.high)}.`,
         why: why("The warmest of the place over the year.", [["at ease", range(told.lives, degrees)]], told.lives),
       };
     }

@@ -37,7 +37,7 @@ export function demandMmPerDay(setup: Pick<Setup, "demand" | "water" | "here">):
     case "said":
       return demand.mmPerDay;
     case "place":
-      return monthHere(setup)?.mmPerDay.typical ?? usualDemand(water.by);
+      return (demand.poured?.times ?? 1) * (monthHere(setup)?.mmPerDay.typical ?? usualDemand(water.by));
     default:
       return demand satisfies never;
   }

@@ -8,14 +8,16 @@ import type { Setup } from "../../core/stack/setup";
 import { mixDocument, type Mix, type MixDocument } from "../mix/document";
 import { ownMediumDocument, type OwnMediumDocument } from "../own-medium/document";
 import { ownOccupantDocument, type OwnOccupantDocument } from "../own-occupant/document";
+import type { Place } from "../../core/place/place";
+import { placeDocument, type PlaceDocument } from "../place/document";
 import { setupDocument, type SetupDocument } from "../setup/document";
 
 /**
- * A setup with all it needs to be opened elsewhere: the mixes it has layers of, the grower's own media and kinds, and
- * how its media are bought (docs/formats/setup-file.md).
+ * A setup with all it needs to be opened elsewhere: the mixes it has layers of, the grower's own media and kinds,
+ * the places it stands at, and how its media are bought (docs/formats/setup-file.md).
  */
 export const SETUP_FILE_KIND = "marlstone.setup-file";
-export const SETUP_FILE_VERSION = 1;
+export const SETUP_FILE_VERSION = 2;
 
 /** What a setup file carries, each under the name that the setup, or a mix in it, calls it by. */
 export type SetupFile = {
@@ -23,6 +25,7 @@ export type SetupFile = {
   readonly mixes: readonly { readonly mediumId: string; readonly mix: Mix }[];
   readonly media: readonly { readonly mediumId: string; readonly medium: OwnMedium }[];
   readonly occupants: readonly { readonly occupantId: string; readonly occupant: OwnOccupant }[];
+  readonly places: readonly { readonly placeId: string; readonly place: Place }[];
   readonly packs: readonly Pack[];
 };
 
@@ -33,16 +36,18 @@ export type SetupFileDocument = {
   readonly mixes: readonly { readonly mediumId: string; readonly mix: MixDocument }[];
   readonly media: readonly { readonly mediumId: string; readonly medium: OwnMediumDocument }[];
   readonly occupants: readonly { readonly occupantId: string; readonly occupant: OwnOccupantDocument }[];
+  readonly places: readonly { readonly placeId: string; readonly place: PlaceDocument }[];
   readonly packs: readonly Pack[];
 };
 
-export const setupFileDocument = ({ setup, mixes, media, occupants, packs }: SetupFile): SetupFileDocument => ({
+export const setupFileDocument = ({ setup, mixes, media, occupants, places, packs }: SetupFile): SetupFileDocument => ({
   kind: SETUP_FILE_KIND,
   version: SETUP_FILE_VERSION,
   setup: setupDocument(setup),
   mixes: mixes.map(({ mediumId, mix }) => ({ mediumId, mix: mixDocument(mix) })),
   media: media.map(({ mediumId, medium }) => ({ mediumId, medium: ownMediumDocument(medium) })),
   occupants: occupants.map(({ occupantId, occupant }) => ({ occupantId, occupant: ownOccupantDocument(occupant) })),
+  places: places.map(({ placeId, place }) => ({ placeId, place: placeDocument(place) })),
   packs,
 });
 
@@ -51,13 +56,14 @@ export type Pantry = {
   readonly mix: (mediumId: string) => Mix | undefined;
   readonly ownMedium: (mediumId: string) => OwnMedium | undefined;
   readonly ownOccupant: (occupantId: string) => OwnOccupant | undefined;
+  readonly place: (placeId: string) => Place | undefined;
   readonly packs: readonly Pack[];
 };
 
 const once = (ids: readonly string[]): readonly string[] => [...new Set(ids)];
 
 /** A setup with all of what it names that is not in every Marlstone. What is not found any more is left out. */
-export function packed(setup: Setup, { mix, ownMedium, ownOccupant, packs }: Pantry): SetupFile {
+export function packed(setup: Setup, { mix, ownMedium, ownOccupant, place, packs }: Pantry): SetupFile {
   const layered = once(setup.layers.map(({ mediumId }) => mediumId));
   const mixes = layered.filter(isMix).flatMap((mediumId) => {
     const found = mix(mediumId);
@@ -80,6 +86,10 @@ export function packed(setup: Setup, { mix, ownMedium, ownOccupant, packs }: Pan
         const found = ownOccupant(occupantId);
         return found ? [{ occupantId, occupant: found }] : [];
       }),
+    places: once((setup.places ?? []).map(({ placeId }) => placeId)).flatMap((placeId) => {
+      const found = place(placeId);
+      return found ? [{ placeId, place: found }] : [];
+    }),
     packs: packs.filter(({ mediumId }) => poured.includes(mediumId)),
   };
 }
@@ -91,10 +101,12 @@ export function renamed({ setup, ...rest }: SetupFile, nameOf: (id: string) => s
       ...setup,
       layers: setup.layers.map((layer) => ({ ...layer, mediumId: nameOf(layer.mediumId) })),
       occupants: setup.occupants.map((one) => ({ ...one, occupantId: nameOf(one.occupantId) })),
+      ...(setup.places && { places: setup.places.map((stay) => ({ ...stay, placeId: nameOf(stay.placeId) })) }),
     },
     mixes: rest.mixes.map(({ mediumId, mix }) => ({ mediumId: nameOf(mediumId), mix: withPartsNamed(mix, nameOf) })),
     media: rest.media.map(({ mediumId, medium }) => ({ mediumId: nameOf(mediumId), medium })),
     occupants: rest.occupants.map(({ occupantId, occupant }) => ({ occupantId: nameOf(occupantId), occupant })),
+    places: rest.places.map(({ placeId, place }) => ({ placeId: nameOf(placeId), place })),
     packs: rest.packs.map((pack) => ({ ...pack, mediumId: nameOf(pack.mediumId) })),
   };
 }

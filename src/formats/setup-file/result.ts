@@ -7,6 +7,8 @@ import { drainsAfterSoaking } from "../../core/stack/geometry";
 import { failed, ok, problem } from "../../core/units/problem";
 import { NBSP, type UnitSystem } from "../../core/units/units";
 import { drainedAfterSoaking } from "../../core/water/drain";
+import { placesHere, standingThere } from "../../core/demand/here-of";
+import { placeYearsOf } from "../../core/place/place-years";
 import type { MediumLookup } from "../../core/water/network";
 import { settle, type Settled } from "../../core/water/settle";
 import { checked, type CheckedSetup } from "../../core/water/checked";
@@ -95,7 +97,9 @@ export function answerSetup(file: SetupFile, { system, draws }: Asking = USUAL_A
         problem("setup.occupants", "unknown-occupant", `“${occupantId}” is not known here and did not come with it`),
       ),
     );
-  const sound = checked(setup, medium, system);
+  const byId = new Map(file.places.map(({ placeId, place }) => [placeId, place]));
+  const there = placesHere(setup.places ?? [], (id) => byId.get(id), placeYearsOf);
+  const sound = checked(there ? standingThere(setup, there, occupant) : setup, medium, system);
   if (!sound.ok) return failed(...sound.problems.map((one) => ({ ...one, path: `setup.${one.path}` })));
   const settled = settle(sound.value, medium);
   if (!settled.ok) return settled;

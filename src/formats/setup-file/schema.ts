@@ -1,15 +1,17 @@
 import { z } from "zod";
 import { MOST_RECIPE_PARTS } from "../../core/mixing/recipe";
-import { MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
+import { MOST_LAYERS, MOST_OCCUPANTS, MOST_PLACES } from "../../core/stack/check";
 import { failed, ok, type Problem, type Result } from "../../core/units/problem";
 import { mixSchema, parseMix } from "../mix/schema";
 import { ownMediumSchema, parseOwnMedium } from "../own-medium/schema";
 import { ownOccupantSchema, parseOwnOccupant } from "../own-occupant/schema";
 import { packSchema } from "../pack/schema";
-import { mixMediumId, ownMediumId, ownOccupantId } from "../ids";
+import { keptId, mixMediumId, ownMediumId, ownOccupantId } from "../ids";
 import { checkKind, fromText, parseWith } from "../problems";
 import { SETUP_KIND } from "../setup/document";
+import { parsePlace, placeSchema } from "../place/schema";
 import { parseSetup, setupSchema } from "../setup/schema";
+import { SETUP_FILE_UPGRADES } from "./upgrade";
 import { SETUP_FILE_KIND, SETUP_FILE_VERSION, type SetupFile } from "./document";
 
 /** Each entry's name once, in a list of entries that are parsed by `of`. */
@@ -33,11 +35,12 @@ const listOf = <K extends string, V extends string, S extends z.ZodType>(
 
 const MOST_MEDIA = MOST_LAYERS * 2 * (MOST_RECIPE_PARTS + 1);
 /** The file's own shape, with what lies in it as it is handed in. */
-const shell = <S extends z.ZodType, M extends z.ZodType, O extends z.ZodType, K extends z.ZodType>(
+const shell = <S extends z.ZodType, M extends z.ZodType, O extends z.ZodType, K extends z.ZodType, P extends z.ZodType>(
   setup: S,
   mix: M,
   medium: O,
   occupant: K,
+  place: P,
 ) =>
   z.strictObject({
     kind: z.literal(SETUP_FILE_KIND),
@@ -46,13 +49,14 @@ const shell = <S extends z.ZodType, M extends z.ZodType, O extends z.ZodType, K 
     mixes: listOf("mediumId", mixMediumId, "mix", mix, MOST_LAYERS * 2),
     media: listOf("mediumId", ownMediumId, "medium", medium, MOST_MEDIA),
     occupants: listOf("occupantId", ownOccupantId, "occupant", occupant, MOST_OCCUPANTS * 2),
+    places: listOf("placeId", keptId, "place", place, MOST_PLACES * 2),
     packs: z.array(packSchema).max(MOST_MEDIA),
   });
 
 /** All of it in its present version: what docs/formats/setup-file.schema.json is generated from. */
-export const setupFileSchema = shell(setupSchema, mixSchema, ownMediumSchema, ownOccupantSchema);
+export const setupFileSchema = shell(setupSchema, mixSchema, ownMediumSchema, ownOccupantSchema, placeSchema);
 /** What lies in it may be of an earlier version, each read by its own chain. */
-const looseSchema = shell(z.unknown(), z.unknown(), z.unknown(), z.unknown());
+const looseSchema = shell(z.unknown(), z.unknown(), z.unknown(), z.unknown(), z.unknown());
 
 const inside = (path: string, problems: readonly Problem[]): Problem[] =>
   problems.map((one) => ({ ...one, path: one.path === "" ? path : `${path}.${one.path}` }));
@@ -71,11 +75,11 @@ const at = <T>(path: string, parsed: Result<T>): Result<T> =>
 export function parseSetupFile(value: unknown): Result<SetupFile> {
   if (typeof value === "object" && value !== null && (value as { kind?: unknown }).kind === SETUP_KIND) {
     const alone = parseSetup(value);
-    return alone.ok ? ok({ setup: alone.value, mixes: [], media: [], occupants: [], packs: [] }) : alone;
+    return alone.ok ? ok({ setup: alone.value, mixes: [], media: [], occupants: [], places: [], packs: [] }) : alone;
   }
-  const document = checkKind(value, SETUP_FILE_KIND, [SETUP_FILE_VERSION]);
+  const document = checkKind(value, SETUP_FILE_KIND, SETUP_FILE_UPGRADES.versions);
   if (!document.ok) return document;
-  const loose = parseWith(looseSchema, document.value);
+  const loose = parseWith(looseSchema, SETUP_FILE_UPGRADES.upgraded(document.value));
   if (!loose.ok) return loose;
   const setup = at("setup", parseSetup(loose.value.setup));
   const mixes = each(loose.value.mixes, ({ mediumId, mix }, i) => {
@@ -90,13 +94,18 @@ export function parseSetupFile(value: unknown): Result<SetupFile> {
     const parsed = at(`occupants[${i}].occupant`, parseOwnOccupant(occupant));
     return parsed.ok ? ok({ occupantId, occupant: parsed.value }) : parsed;
   });
-  if (!setup.ok || !mixes.ok || !media.ok || !occupants.ok)
-    return failed(...[setup, mixes, media, occupants].flatMap((one) => (one.ok ? [] : one.problems)));
+  const places = each(loose.value.places, ({ placeId, place }, i) => {
+    const parsed = at(`places[${i}].place`, parsePlace(place));
+    return parsed.ok ? ok({ placeId, place: parsed.value }) : parsed;
+  });
+  if (!setup.ok || !mixes.ok || !media.ok || !occupants.ok || !places.ok)
+    return failed(...[setup, mixes, media, occupants, places].flatMap((one) => (one.ok ? [] : one.problems)));
   return ok({
     setup: setup.value,
     mixes: mixes.value,
     media: media.value,
     occupants: occupants.value,
+    places: places.value,
     packs: loose.value.packs,
   });
 }

@@ -4,6 +4,7 @@ import { CATALOGUE } from "../../core/media/catalogue/catalogue";
 import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
 import type { OwnOccupant } from "../../core/occupants/own-occupant";
 import { anySetup } from "../../core/testing/any-setup";
+import { anyPlace } from "../../core/testing/places";
 import { potWith } from "../../core/testing/setups";
 import { problemLine } from "../problems";
 import { mixDocument, type Mix } from "../mix/document";
@@ -36,10 +37,11 @@ const anyFile: fc.Arbitrary<SetupFile> = fc
     mixIds: fc.uniqueArray(fc.tuple(id, fc.integer({ min: 1, max: 9 })), { maxLength: 3, selector: ([one]) => one }),
     media: fc.uniqueArray(fc.tuple(id, own), { maxLength: 3, selector: ([one]) => one }),
     kinds: fc.uniqueArray(fc.tuple(id, occupant), { maxLength: 2, selector: ([one]) => one }),
+    places: fc.uniqueArray(fc.tuple(id, anyPlace), { maxLength: 2, selector: ([one]) => one }),
     parts: fc.double({ min: 0.01, max: 50, noNaN: true }),
     note: fc.string({ maxLength: 200 }),
   })
-  .map(({ setup, mixIds, media, kinds, parts, note }) => {
+  .map(({ setup, mixIds, media, kinds, places, parts, note }) => {
     const mixes = mixIds.map(([mixId, version]): { mediumId: string; mix: Mix } => ({
       mediumId: `mix:${mixId}@${version}`,
       mix: {
@@ -58,16 +60,23 @@ const anyFile: fc.Arbitrary<SetupFile> = fc
           ...setup.occupants,
           ...kinds.map(([one]) => ({ id: `k-${one}`, occupantId: `own-kind:${one}`, count: 1 })),
         ],
+        ...(places.length > 0 && {
+          places: places.map(([placeId], i) => ({
+            placeId,
+            from: places.length === 1 ? null : { month: 1 + i, day: 2 },
+          })),
+        }),
       },
       mixes,
       media: media.map(([one, medium]) => ({ mediumId: `own:${one}`, medium })),
       occupants: kinds.map(([one, kind]) => ({ occupantId: `own-kind:${one}`, occupant: kind })),
+      places: places.map(([placeId, place]) => ({ placeId, place })),
       packs: [{ mediumId: "sphagnum-peat", kind: "bale", amount: 40, unit: "L", swells: 2, price: null }],
     };
   });
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
-const FILE: SetupFile = { setup: POT, mixes: [], media: [], occupants: [], packs: [] };
+const FILE: SetupFile = { setup: POT, mixes: [], media: [], occupants: [], places: [], packs: [] };
 const DOCUMENT = setupFileDocument(FILE);
 const lines = (value: unknown): string[] => {
   const parsed = parseSetupFile(value);
@@ -125,6 +134,7 @@ describe("a setup file", () => {
       mix: (one) => (one === "mix:m@2" ? mix : undefined),
       ownMedium: (one) => (one === "own:a" ? medium : undefined),
       ownOccupant: () => undefined,
+      place: () => undefined,
       packs: [pack("own:a"), pack("sphagnum-peat"), pack("pumice-2-5")],
     });
     expect(file.mixes).toEqual([{ mediumId: "mix:m@2", mix }]);
@@ -142,10 +152,12 @@ describe("a setup file", () => {
     });
     const parsed = parseSetupFile({ ...DOCUMENT, mixes: [{ mediumId: "mix:m@1", mix: { ...older, version: 1 } }] });
     expect(parsed).toMatchObject({ ok: true, value: { mixes: [{ mix: { amendments: [] } }] } });
+    const { places: _places, ...first } = DOCUMENT;
+    expect(parseSetupFile({ ...first, version: 1 })).toEqual({ ok: true, value: FILE });
   });
 
   it.each<[string, unknown, RegExp]>([
-    ["of a newer version", { ...DOCUMENT, version: 2 }, /^version: is 2: it was written by a newer Marlstone/u],
+    ["of a newer version", { ...DOCUMENT, version: 3 }, /^version: is 3: it was written by a newer Marlstone/u],
     [
       "with a setup of a newer version",
       { ...DOCUMENT, setup: { ...DOCUMENT.setup, version: 99 } },

@@ -35,6 +35,20 @@ export const setAsideInput = z.strictObject({
 });
 export type SetAsideInput = z.infer<typeof setAsideInput>;
 
+/** What was poured after so many days of a month, from 0; null takes back what was said of it. */
+export const pouredInput = z.strictObject({
+  setupId,
+  baseVersion: version,
+  poured: z
+    .strictObject({
+      volumeCm3: z.number().positive().max(1e9),
+      days: z.number().positive().max(365),
+      month: z.number().int().min(0).max(11),
+    })
+    .nullable(),
+});
+export type PouredInput = z.infer<typeof pouredInput>;
+
 export const setupIdInput = z.strictObject({ setupId });
 
 /** What stale writes brought, in its last state, and that waits for the grower's decision. */

@@ -155,7 +155,12 @@ const layerSchema = tied<StackLayer>()(
 const demandSchema = tied<Demand>()(
   z.discriminatedUnion("by", [
     z.strictObject({ by: z.literal("said"), mmPerDay: z.number().min(-1e9).max(1e9) }),
-    z.strictObject({ by: z.literal("place") }),
+    z.strictObject({
+      by: z.literal("place"),
+      poured: z
+        .strictObject({ volumeCm3: amount, days: amount, month: z.number().int().min(0).max(11), times: amount })
+        .optional(),
+    }),
   ]),
 );
 

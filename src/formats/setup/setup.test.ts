@@ -150,17 +150,32 @@ describe("a setup document", () => {
     expect(lines(old(2, { ...OF_2, layers: [3] }))).toEqual(["layers[0]: must be an object"]);
   });
 
+  it("of version 6 is read as one that stands at no place; one that stands at some says from which day", () => {
+    expect(parseSetup({ ...DOCUMENT, version: 6 })).toEqual({ ok: true, value: POT });
+    const places = [
+      { placeId: "terrace", from: { month: 5, day: 15 } },
+      { placeId: "room", from: { month: 10, day: 1 } },
+    ];
+    expect(parseSetup(setupDocument({ ...POT, places }))).toEqual({ ok: true, value: { ...POT, places } });
+    expect(lines({ ...DOCUMENT, places: [{ placeId: "no such/id", from: null }] })).toEqual([
+      "places[0].placeId: is not an id",
+    ]);
+    const poured = { volumeCm3: 3000, days: 6, month: 5, times: 1.3 };
+    const demand = { by: "place", poured } as const;
+    expect(parseSetup(setupDocument({ ...POT, demand }))).toEqual({ ok: true, value: { ...POT, demand } });
+  });
+
   it("is read even when it makes no sense, so that it can be mended", () => {
     expect(lines({ ...DOCUMENT, layers: [{ ...POT.layers[0]!, thicknessCm: -5, mediumId: "moon-dust" }] })).toEqual([]);
   });
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 6 or 5 or 4 or 3 or 2 or 1"],
+    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 7 or 6 or 5 or 4 or 3 or 2 or 1"],
     [
       "a version of tomorrow",
-      { ...DOCUMENT, version: 7 },
-      "version: is 7: it was written by a newer Marlstone than this one, which reads up to 6. Bring this Marlstone up to date, then try again; nothing was changed",
+      { ...DOCUMENT, version: 8 },
+      "version: is 8: it was written by a newer Marlstone than this one, which reads up to 7. Bring this Marlstone up to date, then try again; nothing was changed",
     ],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     [

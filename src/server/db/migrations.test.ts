@@ -20,6 +20,7 @@ import { historyOf } from "../history/history.service";
 import { ownMedium } from "../media/media.service";
 import { loadMix, mediumOfMix } from "../mixes/mixes.service";
 import { loadOwnOccupant, ownOccupantsOf } from "../occupants/occupants.service";
+import { listPlaces, loadPlace } from "../places/places.service";
 import { listPacks } from "../packs/packs.service";
 import { loadSetup, saveChanges, shelf } from "../setups/setups.service";
 import { setupDocument } from "../../formats/setup/document";
@@ -117,6 +118,15 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
           { id: "own-kind:old-kind", frostC: { typical: -10 }, feed: "none" },
         ]);
       } else expect(ownOccupantsOf(db, ["own-kind:old-kind"])).toEqual([]);
+      if (entry.idx >= 6)
+        expect(loadPlace(db, "old-place")).toMatchObject({
+          stored: {
+            version: 2,
+            value: { climateId: "continental", latitude: -48.5, lastFrost: { month: 10, day: 12 } },
+          },
+          versions: [{ version: 2 }, { version: 1, value: { stand: { facing: "open" } } }],
+        });
+      else expect(listPlaces(db)).toEqual([]);
       const named = historyOf(db, "old-trough")!.named.map(({ names, at }) => [names[0]!.name, at]);
       const build = presentBuild(db, "old-trough");
       if (entry.idx >= 5) {

@@ -10,6 +10,7 @@ import { OWN_MEDIA } from "../media/media.service";
 import { storedMix, type MixContext } from "../mixes/mixes.service";
 import { OWN_OCCUPANTS } from "../occupants/occupants.service";
 import { listPacks } from "../packs/packs.service";
+import { PLACES } from "../places/places.service";
 import { createSetup, loadSetup, type ServiceContext } from "../setups/setups.service";
 import { Taking, type TakenIn } from "./taking";
 
@@ -35,6 +36,7 @@ export function setupFile(db: Db, setupId: string): Result<SetupFile> {
         isOwn(mediumId) ? kept.find(db, OWN_MEDIA, mediumId.slice(OWN_PREFIX.length))?.value : undefined,
       ownOccupant: (id) =>
         isOwnKind(id) ? kept.find(db, OWN_OCCUPANTS, id.slice(OWN_KIND_PREFIX.length))?.value : undefined,
+      place: (id) => kept.find(db, PLACES, id)?.value,
       packs: packsIn(listPacks(db)),
     }),
   );
@@ -50,8 +52,10 @@ export function takeInSetupFile(db: Db, file: SetupFile, context: FileContext): 
     for (const { mediumId, medium } of file.media) taking.medium(mediumId, medium);
     taking.mixes(file.mixes.map(({ mediumId, mix }) => ({ mediumId, mix: withPartsNamed(mix, taking.nameOf) })));
     for (const { occupantId, occupant } of file.occupants) taking.occupant(occupantId, occupant);
+    for (const { placeId, place } of file.places) taking.place(placeId, place);
     if (taking.problems.length > 0) return failed(...taking.problems);
-    const { setup, packs } = renamed(file, taking.nameOf);
+    const { setup: came, packs } = renamed(file, taking.nameOf);
+    const setup = taking.withKnownPlaces(came);
     const strangers = setup.occupants.filter(
       ({ occupantId }) => !inLibrary(occupantId) && !(isOwnKind(occupantId) && taking.knowsKind(occupantId)),
     );

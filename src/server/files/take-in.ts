@@ -12,6 +12,9 @@ import { parseSetupFile } from "../../formats/setup-file/schema";
 import type { Db } from "../db/client";
 import { createOwnMedium, freeName } from "../media/media.service";
 import { readMixFile } from "../mixes/mix-file";
+import { PLACE_KIND } from "../../formats/place/document";
+import { parsePlace } from "../../formats/place/schema";
+import { createPlace, freePlaceName } from "../places/places.service";
 import { createOwnOccupant, freeKindName } from "../occupants/occupants.service";
 import { takeInMixFile } from "./mix-file.service";
 import { takeInHouse, type HouseTakenIn } from "./house.service";
@@ -19,7 +22,7 @@ import { takeInSetupFile, type FileContext } from "./setup-file.service";
 
 /** What a file turned out to be and what came of it: where it is now, and in sentences what came with it. */
 export type FileTakenIn = {
-  readonly what: "setup" | "mix" | "medium" | "kind" | "house";
+  readonly what: "setup" | "mix" | "medium" | "kind" | "place" | "house";
   readonly address: string;
   readonly notes: readonly string[];
 };
@@ -52,6 +55,15 @@ export function takeInFile(db: Db, text: string, context: FileContext): Result<F
       const made = createOwnMedium(db, { ...own.value, name }, context);
       return made.ok
         ? ok({ what: "medium", address: `/media/own/${made.value}`, notes: renamedNote(own.value.name, name) })
+        : made;
+    }
+    case PLACE_KIND: {
+      const place = parsePlace(value);
+      if (!place.ok) return place;
+      const name = freePlaceName(db, place.value.name);
+      const made = createPlace(db, { ...place.value, name }, context);
+      return made.ok
+        ? ok({ what: "place", address: `/places/${made.value}`, notes: renamedNote(place.value.name, name) })
         : made;
     }
     case OWN_OCCUPANT_KIND: {
@@ -93,6 +105,7 @@ function houseNotes({
   mixes,
   media,
   occupants,
+  places,
   packs,
   alreadyHere,
   added,
@@ -105,6 +118,7 @@ function houseNotes({
     ...counted(mixes, "mix", "mixes"),
     ...counted(media, "medium of your own", "media of your own"),
     ...counted(occupants, "kind of your own", "kinds of your own"),
+    ...counted(places, "place", "places"),
     ...counted(packs, "way of buying", "ways of buying"),
   ];
   return [

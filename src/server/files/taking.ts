@@ -13,12 +13,15 @@ import * as kept from "../kept/kept.service";
 import { freeName, isSameMedium, makeMedium, OWN_MEDIA } from "../media/media.service";
 import { checkMix, MIXES, type MixContext } from "../mixes/mixes.service";
 import { freeKindName, OWN_OCCUPANTS } from "../occupants/occupants.service";
+import { freePlaceName, PLACES } from "../places/places.service";
+import type { Place } from "../../core/place/place";
+import type { Setup } from "../../core/stack/setup";
 import { listPacks, putPack } from "../packs/packs.service";
 
 /** What came of a file: what it made, and in sentences what else came with it or was kept as it was here. */
 export type TakenIn = { readonly id: string; readonly notes: readonly string[] };
 
-type What = "medium" | "mix" | "kind";
+type What = "medium" | "mix" | "kind" | "place";
 
 /**
  * Takes in one by one what a file brings, and remembers what each is called here. What is here already and is the same is
@@ -66,6 +69,26 @@ export class Taking {
     const newId = this.keep(OWN_OCCUPANTS, id, [{ version: 1, value: { ...own, name } }]);
     this.names.set(occupantId, ownKindId(newId));
     this.came(own.name, name, "kind");
+  }
+
+  place(placeId: string, place: Place): void {
+    const { db } = this;
+    const textOf = (one: Place): string => PLACES.textOf({ ...one, name: bareName(one.name) });
+    const same = this.same(PLACES, placeId, (here) => textOf(here) === textOf(place), "place");
+    if (same) return void this.names.set(placeId, same.id);
+    const name = freePlaceName(db, place.name);
+    this.names.set(placeId, this.keep(PLACES, placeId, [{ version: 1, value: { ...place, name } }]));
+    this.came(place.name, name, "place");
+  }
+
+  /** Where it stood at a place that is not known here and did not come with it, it stands at none. */
+  withKnownPlaces({ places, ...setup }: Setup): Setup {
+    if (!places) return setup;
+    const known = places.filter(({ placeId }) => keptRow(this.db, PLACES.tables, placeId) !== undefined);
+    if (known.length < places.length) this.notes.push("A place it stood at did not come with it.");
+    const [only] = known;
+    if (!only) return setup;
+    return { ...setup, places: known.length === 1 ? [{ ...only, from: null }] : known };
   }
 
   /** Mixes by their versions: those of one mix stay together. */

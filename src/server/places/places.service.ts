@@ -1,14 +1,12 @@
-import { dayOfYearOf } from "../../core/place/day-in-year";
-import { isInSun, isRainedOn, type Place } from "../../core/place/place";
+import type { Place } from "../../core/place/place";
 import { placeMonthsOf, type PlaceMonth } from "../../core/place/place-months";
-import { movedYears, placeYearsOf, type PlaceYears } from "../../core/place/place-years";
+import { placeYearsOf, type PlaceYears } from "../../core/place/place-years";
 import { plainName } from "../../core/media/words";
 import { occupantsFrom } from "../../core/occupants/library/library";
 import type { OccupantLookup } from "../../core/occupants/occupant";
 import { isOwnKind } from "../../core/occupants/own-occupant";
-import type { Here, Setup } from "../../core/stack/setup";
-import { yearOfDemand } from "../../core/demand/demand";
-import { hereRounded } from "../../core/demand/here";
+import type { Setup } from "../../core/stack/setup";
+import { placesHere, standingThere, type PlacesHere } from "../../core/demand/here-of";
 import { keptFor } from "../../core/units/once";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
@@ -107,34 +105,14 @@ export const placesShelf = (db: Db): readonly PlaceLine[] =>
   });
 
 /** What a setup's places make of its year, as far as they are there and whole. */
-export function yearsHere(db: Db, { places = [] }: Setup): { at: PlaceYears; found: readonly Place[] } | undefined {
-  const stays = places.flatMap(({ placeId, from }) => {
-    const stored = kept.find(db, PLACES, placeId);
-    return stored ? [{ place: stored.value, from }] : [];
-  });
-  if (stays.length === 0) return undefined;
-  return {
-    at: movedYears(stays.map(({ place, from }) => ({ at: yearsOf(place), fromDay: from ? dayOfYearOf(from) : 1 }))),
-    found: stays.map(({ place }) => place),
-  };
-}
+export const yearsHere = (db: Db, { places = [] }: Setup): PlacesHere | undefined =>
+  placesHere(places, (id) => kept.find(db, PLACES, id)?.value, yearsOf);
 
 const occupantsOf = (db: Db): OccupantLookup =>
   occupantsFrom((id) => (isOwnKind(id) ? ownOccupantsOf(db, [id]).find((one) => one.id === id) : undefined));
 
 /** A setup with what follows from where it stands. */
 export function withHere(db: Db, setup: Setup): Setup {
-  const years = yearsHere(db, setup);
-  if (!years) return setup;
-  const { months, thirstiest, heatWaveMm, heatWaveMonth } = yearOfDemand(setup, years.at, occupantsOf(db));
-  const here: Here = {
-    placeNames: years.found.map(({ name }) => name),
-    inSun: years.found.some(isInSun),
-    inRain: years.found.some(isRainedOn),
-    months,
-    month: thirstiest,
-    heatWaveMm,
-    heatWaveMonth,
-  };
-  return { ...setup, here: hereRounded(here) };
+  const there = yearsHere(db, setup);
+  return there ? standingThere(setup, there, occupantsOf(db)) : setup;
 }

@@ -6,6 +6,7 @@ import { type MediumLookup } from "../../core/water/settle";
 import { setupProblems } from "../../core/water/checked";
 import type {
   LoadOutcome,
+  PouredInput,
   SaveInput,
   SetAsideInput,
   SetupState,
@@ -326,6 +327,34 @@ export function versionBefore(db: Db, setupId: string): Setup | undefined {
   const parent = head && head.parentId !== null ? repo.revisionRow(db, setupId, head.parentId) : undefined;
   const read = parent && readRevision(db, parent);
   return read?.ok ? read.value : undefined;
+}
+
+/**
+ * Sets what a day takes right by what was poured, as one change. What its place makes of such days comes from `takesCm3`,
+ * with nothing set right yet.
+ */
+export function setPoured(
+  db: Db,
+  { setupId, baseVersion, poured }: PouredInput,
+  takesCm3: (setup: Setup) => Result<readonly number[]>,
+  context: ServiceContext,
+): WriteOutcome {
+  const loaded = loadSetup(db, setupId);
+  if (loaded.status === "missing") return loaded;
+  if (loaded.status === "damaged") return { status: "refused", problems: loaded.problems };
+  const setup: Setup = { ...loaded.state.setup, demand: { by: "place" } };
+  const write = (label: string, demand: Setup["demand"]): WriteOutcome =>
+    writing(db, (tx) => addVersion(tx, { setupId, baseVersion, label, setup: { ...setup, demand } }, context));
+  if (!poured) return write("A day takes what its place makes of it", { by: "place" });
+  const takes = takesCm3(setup);
+  if (!takes.ok) return { status: "refused", problems: takes.problems };
+  const derived = takes.value[poured.month]!;
+  if (!(derived > 0))
+    return { status: "refused", problems: [problem("", "nothing-taken", "Nothing is taken of it in that month.")] };
+  return write("Set right by what was poured", {
+    by: "place",
+    poured: { ...poured, times: Number((poured.volumeCm3 / poured.days / derived).toPrecision(4)) },
+  });
 }
 
 /** Undo or redo one step. Made on an older version it changes nothing and answers with the present state. */

@@ -56,8 +56,10 @@ export function MonthBars({
   const data = months.map((one, month) => ({
     month,
     ...Object.fromEntries(kinds.map(({ name }, i) => [name, one?.parts[i]])),
+    whole: one?.range.typical,
     off: one && [one.range.typical - one.range.low, one.range.high - one.range.typical],
   }));
+  const hasRange = months.some((one) => one && one.range.high > one.range.low);
   return (
     <Frame
       label={`${label}. ${months.map((one, month) => `${monthName(month)} ${one ? words(one.range.typical) : "none"}`).join("; ")}`}
@@ -66,7 +68,7 @@ export function MonthBars({
         <CartesianGrid stroke="var(--rule)" vertical={false} />
         <XAxis dataKey="month" tickFormatter={letters} interval={0} {...AXIS} />
         <YAxis width={44} {...AXIS} />
-        {kinds.map(({ name, fill }, i) => (
+        {kinds.map(({ name, fill }) => (
           <Bar
             key={name}
             dataKey={name}
@@ -75,10 +77,20 @@ export function MonthBars({
             stroke="var(--ink)"
             strokeWidth={0.6}
             isAnimationActive={false}
-          >
-            {i === kinds.length - 1 && <ErrorBar dataKey="off" width={4} stroke="var(--ink)" strokeWidth={1.2} />}
-          </Bar>
+          />
         ))}
+        {hasRange && (
+          <Line
+            dataKey="whole"
+            stroke="none"
+            dot={false}
+            activeDot={false}
+            tooltipType="none"
+            isAnimationActive={false}
+          >
+            <ErrorBar dataKey="off" width={4} stroke="var(--ink)" strokeWidth={1.2} />
+          </Line>
+        )}
         <Tooltip
           formatter={(value) => words(Number(value))}
           labelFormatter={(month) => monthName(Number(month))}

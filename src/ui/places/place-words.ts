@@ -33,6 +33,8 @@ export const SHELTER_WORDS: Record<Shelter, string> = {
 export const latitudeWords = (latitude: number): string =>
   latitude === 0 ? "at the equator" : `${Math.abs(latitude)}° ${latitude < 0 ? "south" : "north"}`;
 
+const withArticle = (words: string): string => `${/^[aeiou]/u.test(words) ? "an" : "a"} ${words}`;
+
 /** What a place is, in one line. */
 export function standWords({ stand }: Pick<Place, "stand">, system: UnitSystem): string {
   switch (stand.kind) {
@@ -43,13 +45,13 @@ export function standWords({ stand }: Pick<Place, "stand">, system: UnitSystem):
         ? "Glasshouse, not heated"
         : `Glasshouse, kept over ${formatTemperature(stand.heatedToC, system)}`;
     case "windowsill":
-      return `Sill of a ${WINDOW_WORDS[stand.facing]}, ${stand.heated ? "heated" : "not heated"}`;
+      return `Sill of ${withArticle(WINDOW_WORDS[stand.facing])}, ${stand.heated ? "heated" : "not heated"}`;
     case "room":
       return `${stand.heated ? "Heated" : "Unheated"} room, away from windows`;
     case "lamps":
       return `Under lamps, ${stand.photonsUmolPerM2S} µmol/(m²·s) for ${stand.hoursPerDay} h a day`;
     case "case":
-      return `Cover at a ${WINDOW_WORDS[stand.facing]}, ${formatPercent(stand.openShare)} open`;
+      return `Cover at ${withArticle(WINDOW_WORDS[stand.facing])}, ${formatPercent(stand.openShare)} open`;
     default:
       return stand satisfies never;
   }

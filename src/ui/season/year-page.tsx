@@ -20,6 +20,7 @@ import { useUnits } from "../common/preferences";
 import { Sentence } from "../common/sentence";
 import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
+import { PouredForm, type SetPoured } from "./poured";
 
 const MonthBars = late(
   () => import("../places/month-charts").then(({ MonthBars: bars }) => bars),
@@ -39,9 +40,16 @@ export function YearPage({
   isSaid,
   year,
   sayings,
+  version,
+  isSetRight,
+  setPoured,
 }: {
   setupId: string;
   name: string;
+  version: number;
+  /** Whether what a day takes was set right by what was poured. */
+  isSetRight: boolean;
+  setPoured: SetPoured;
   /** How many places there are to choose from. */
   placesThere: number;
   here: Here | undefined;
@@ -83,7 +91,16 @@ export function YearPage({
               Plants are reckoned as grown as they are on each day; ranges hold eight of ten years.
             </p>
             {year.ok ? (
-              <Shown here={here} isSaid={isSaid} year={year.value} sayings={sayings} system={system} />
+              <Shown here={here} isSaid={isSaid} year={year.value} sayings={sayings} system={system}>
+                <PouredForm
+                  key={version}
+                  setupId={setupId}
+                  version={version}
+                  month={here.month}
+                  isSet={isSetRight || isSaid}
+                  setPoured={setPoured}
+                />
+              </Shown>
             ) : (
               <p className="mt-3 text-trouble">{year.problems[0]!.message}</p>
             )}
@@ -100,8 +117,10 @@ function Shown({
   year: { months },
   sayings,
   system,
+  children,
 }: {
   here: Here;
+  children: React.ReactNode;
   isSaid: boolean;
   year: YearOfWater;
   sayings: readonly YearSaying[];
@@ -115,7 +134,7 @@ function Shown({
   const isFill = months.some(({ fill }) => fill);
   return (
     <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
-      <div>
+      <div className="min-w-0">
         <figure>
           <figcaption className="text-sm text-soft">
             What a day takes, {unit}: {isSaid ? "as it is said" : "leaves, and the bare surface under and beside them"}
@@ -165,7 +184,7 @@ function Shown({
             />
           </figure>
         )}
-        <div className="mt-3 overflow-x-auto">
+        <div className="mt-3 overflow-x-auto" tabIndex={0} role="group" aria-label="The months as numbers">
           <table className="w-full min-w-[34rem] border-collapse text-[0.95rem] leading-snug">
             <thead>
               <tr className="border-b-2 border-ink text-left">
@@ -208,10 +227,11 @@ function Shown({
           </table>
         </div>
       </div>
-      <div>
+      <div className="order-first min-w-0 lg:order-none">
         {sayings.map((saying) => (
           <Sentence key={saying.heading} sentence={saying} />
         ))}
+        {children}
       </div>
     </div>
   );

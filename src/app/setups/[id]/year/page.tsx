@@ -7,6 +7,8 @@ import { marlstone } from "@/server";
 import { NotReadable } from "@/ui/sheet/not-readable";
 import { YearPage } from "@/ui/season/year-page";
 
+import { setPoured } from "../../actions";
+
 type Params = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
@@ -32,6 +34,9 @@ export default async function SetupYearPage({ params }: Params) {
       here={setup.here}
       frost={house.places.yearsHere(setup)?.at.frost ?? null}
       isSaid={setup.demand.by === "said"}
+      isSetRight={setup.demand.by === "place" && setup.demand.poured !== undefined}
+      version={loaded.state.version}
+      setPoured={setPoured}
       year={year}
       sayings={year.ok ? yearSayings(setup, year.value, system) : []}
     />

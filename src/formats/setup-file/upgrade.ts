@@ -1,0 +1,7 @@
+import { upgradesTo } from "../upgrades";
+import { SETUP_FILE_VERSION } from "./document";
+
+/** Version 2 brought the places a setup stands at. */
+const fromVersion1 = (document: object): object => ({ ...document, version: 2, places: [] });
+
+export const SETUP_FILE_UPGRADES = upgradesTo(SETUP_FILE_VERSION, fromVersion1);

@@ -1,0 +1,230 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import type { Place } from "../../core/place/place";
+import type { Setup } from "../../core/stack/setup";
+import { OPEN, placeOf } from "../../core/testing/places";
+import { potWith } from "../../core/testing/setups";
+import { placeDocument } from "../../formats/place/document";
+import { setupFileDocument } from "../../formats/setup-file/document";
+import { setupDocument } from "../../formats/setup/document";
+import { openMarlstone, type Marlstone } from "../open";
+
+const folders: string[] = [];
+const houses: Marlstone[] = [];
+const house = (): Marlstone => {
+  const folder = mkdtempSync(join(tmpdir(), "marlstone-places-"));
+  folders.push(folder);
+  const opened = openMarlstone(folder);
+  houses.push(opened);
+  return opened;
+};
+let marlstone: Marlstone;
+beforeEach(() => {
+  marlstone = house();
+});
+afterEach(() => {
+  for (const opened of houses.splice(0)) opened.close();
+  for (const folder of folders.splice(0)) rmSync(folder, { recursive: true, force: true });
+});
+
+const TERRACE = placeOf(OPEN, { name: "Terrace" });
+const ROOM = placeOf({ kind: "room", heated: true }, { name: "Back room" });
+const made = (place: Place): string => {
+  const result = marlstone.places.create(place);
+  if (!result.ok) throw new Error(result.problems[0]!.message);
+  return result.value;
+};
+const POT: Setup = {
+  ...potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }),
+  occupants: [{ id: "c", occupantId: "celery", count: 1 }],
+};
+const standing = (...places: NonNullable<Setup["places"]>): string => {
+  const result = marlstone.setups.create({ ...POT, places });
+  if (!result.ok) throw new Error(result.problems[0]!.message);
+  return result.value;
+};
+const setupOf = (id: string): Setup => {
+  const loaded = marlstone.setups.load(id);
+  if (loaded.status !== "ok") throw new Error(loaded.status);
+  return loaded.state.setup;
+};
+const versionOf = (id: string): number => {
+  const loaded = marlstone.setups.load(id);
+  return loaded.status === "ok" ? loaded.state.version : -1;
+};
+
+describe("places", () => {
+  it("are kept, changed in versions, of one name each, and a stale save is answered with what is stored", () => {
+    const id = made(TERRACE);
+    expect(marlstone.places.create({ ...ROOM, name: "terrace " })).toMatchObject({ ok: false });
+    const save = (note: string) =>
+      marlstone.places.save({ id, baseVersion: 1, document: placeDocument({ ...TERRACE, note }) });
+    expect(save("windy")).toMatchObject({ status: "saved", stored: { version: 2 } });
+    expect(save("calm")).toMatchObject({ status: "stale", stored: { version: 2, value: { note: "windy" } } });
+    expect(marlstone.places.load(id)!.versions.map(({ version }) => version)).toEqual([2, 1]);
+    expect(
+      marlstone.places.save({ id, baseVersion: 2, document: placeDocument({ ...TERRACE, latitude: 99 }) }),
+    ).toMatchObject({ status: "refused", message: "A latitude is between -70° and 70°." });
+    expect(marlstone.places.load(id)!.stored.version).toBe(2);
+    expect(marlstone.counts()).toMatchObject({ places: 1 });
+  });
+
+  it("make what follows from them known with every setup that stands there, as they are now", () => {
+    const id = made(TERRACE);
+    const pot = standing({ placeId: id, from: null });
+    const before = setupOf(pot).here!;
+    expect(before.placeNames).toEqual(["Terrace"]);
+    expect([before.inSun, before.inRain]).toEqual([true, true]);
+    marlstone.places.save({
+      id,
+      baseVersion: 1,
+      document: placeDocument({ ...TERRACE, climateId: "hot-dry", latitude: 37 }),
+    });
+    const after = setupOf(pot).here!;
+    expect(after.months[6]!.mmPerDay.typical).toBeGreaterThan(1.5 * before.months[6]!.mmPerDay.typical);
+    expect(marlstone.places.standingAt(id)).toEqual([{ id: pot, name: "Pot" }]);
+    expect(marlstone.places.shelf()).toMatchObject([{ id, standing: 1, most: { month: 6 } }]);
+  });
+
+  it("that are put away, or gone from a file, leave a setup standing", () => {
+    const id = made(TERRACE);
+    const pot = standing({ placeId: id, from: null });
+    marlstone.places.setPutAway(id, true);
+    expect(setupOf(pot).here).toBeDefined();
+    expect(marlstone.places.names()).toEqual([]);
+    const lost = standing({ placeId: "not-here", from: null });
+    expect(setupOf(lost).here).toBeUndefined();
+    expect(setupOf(lost).places).toEqual([{ placeId: "not-here", from: null }]);
+  });
+
+  it("take turns through the year", () => {
+    const [out, room] = [made(TERRACE), made(ROOM)];
+    const from = { month: 5, day: 15 };
+    const pot = standing({ placeId: out, from }, { placeId: room, from: { month: 10, day: 1 } });
+    const { months, placeNames } = setupOf(pot).here!;
+    expect(placeNames).toEqual(["Terrace", "Back room"]);
+    expect(months[0]!.coldestC).toBeGreaterThan(14);
+    expect(months[6]!.lightMolPerDay).toBeGreaterThan(20);
+    expect(months[11]!.lightMolPerDay).toBeLessThan(1);
+    expect(
+      marlstone.setups.create({
+        ...POT,
+        places: [
+          { placeId: out, from },
+          { placeId: room, from },
+        ],
+      }),
+    ).toMatchObject({ ok: false, problems: [{ path: "places[1].from", code: "same-day" }] });
+  });
+
+  it("are no part of what is stored: a save of what a page has writes the same document", () => {
+    const pot = standing({ placeId: made(TERRACE), from: null });
+    const setup = setupOf(pot);
+    expect(setup.here).toBeDefined();
+    expect("here" in setupDocument(setup)).toBe(false);
+    const saved = marlstone.setups.saveChanges({
+      setupId: pot,
+      baseVersion: versionOf(pot),
+      changes: [{ id: "change-0001", label: "Named", document: setupDocument({ ...setup, name: "Other" }) }],
+    });
+    expect(saved).toMatchObject({ status: "saved", state: { setup: { name: "Other", here: setup.here } } });
+    expect(
+      marlstone.setups.saveChanges({
+        setupId: pot,
+        baseVersion: versionOf(pot),
+        changes: [{ id: "change-0002", label: "Forged", document: { ...setupDocument(setup), here: setup.here } }],
+      }),
+    ).toMatchObject({ status: "refused" });
+  });
+});
+
+describe("what was poured", () => {
+  it("sets a day right at once, in its month; said again it starts from what the place makes of it; and is taken back", () => {
+    const pot = standing({ placeId: made(TERRACE), from: null });
+    const takes = (month: number): number => {
+      const year = marlstone.yearOf(setupOf(pot));
+      return year.ok ? year.value.months[month]!.takesCm3.typical : Number.NaN;
+    };
+    const derived = takes(5);
+    const pour = (volumeCm3: number, days: number) =>
+      marlstone.setPoured({ setupId: pot, baseVersion: versionOf(pot), poured: { volumeCm3, days, month: 5 } });
+    for (const [volumeCm3, days] of [
+      [900, 6],
+      [500, 10],
+    ] as const) {
+      expect(pour(volumeCm3, days)).toMatchObject({ status: "saved" });
+      expect(takes(5) / (volumeCm3 / days)).toBeCloseTo(1, 3);
+    }
+    expect(marlstone.setPoured({ setupId: pot, baseVersion: versionOf(pot), poured: null }).status).toBe("saved");
+    expect(takes(5)).toBeCloseTo(derived, 6);
+    // three hundred litres a day is a slip of the unit
+    expect(pour(300_000, 1)).toMatchObject({ status: "refused", problems: [{ path: "demand.poured" }] });
+    expect(takes(5)).toBeCloseTo(derived, 6);
+  });
+
+  it("made on an older version, or where it stands nowhere, writes nothing", () => {
+    const pot = standing({ placeId: made(TERRACE), from: null });
+    const poured = { volumeCm3: 900, days: 6, month: 5 };
+    expect(marlstone.setPoured({ setupId: pot, baseVersion: 0, poured })).toMatchObject({
+      status: "refused",
+      problems: [{ code: "stale" }],
+    });
+    expect(setupOf(pot).demand).toEqual({ by: "place" });
+    const nowhere = standing();
+    expect(marlstone.setPoured({ setupId: nowhere, baseVersion: versionOf(nowhere), poured })).toMatchObject({
+      status: "refused",
+      problems: [{ code: "no-place" }],
+    });
+    expect(marlstone.setPoured({ setupId: "gone", baseVersion: 1, poured })).toEqual({ status: "missing" });
+  });
+});
+
+describe("files", () => {
+  it("carry places along: of one setup, and of a whole house, once each, whatever they are called there", () => {
+    const there = house();
+    const id = made(TERRACE);
+    const pot = standing({ placeId: id, from: null });
+    const file = marlstone.files.setup(pot);
+    if (!file.ok) throw new Error("no file");
+    const text = JSON.stringify(setupFileDocument(file.value));
+    // something else has its name there
+    const other = there.places.create({ ...ROOM, name: "Terrace" });
+    expect(other.ok).toBe(true);
+    const taken = there.files.takeIn(text);
+    if (!taken.ok) throw new Error(taken.problems[0]!.message);
+    const loaded = there.setups.load(taken.value.address.split("/").at(-1)!);
+    expect(loaded).toMatchObject({ status: "ok", state: { setup: { here: { placeNames: ["Terrace (2)"] } } } });
+    // the same again brings no second one
+    expect(there.files.takeIn(text).ok).toBe(true);
+    expect(there.places.list()).toHaveLength(2);
+
+    const whole = house();
+    expect(whole.files.takeIn(JSON.stringify(marlstone.files.house())).ok).toBe(true);
+    expect(whole.places.list()).toMatchObject([{ id, value: { name: "Terrace" } }]);
+    expect(whole.setups.load(pot)).toMatchObject({ state: { setup: { here: { placeNames: ["Terrace"] } } } });
+  });
+
+  it("of a house whose place goes by another id here keep the setup at its own", () => {
+    const there = house();
+    const id = made(TERRACE);
+    const pot = standing({ placeId: id, from: null });
+    const text = JSON.stringify(marlstone.files.house());
+    expect(there.files.takeIn(text).ok).toBe(true);
+    // the one there is changed: what comes again is another place
+    there.places.save({ id, baseVersion: 1, document: placeDocument({ ...TERRACE, latitude: 10 }) });
+    marlstone.places.save({ id, baseVersion: 1, document: placeDocument({ ...TERRACE, latitude: 60 }) });
+    marlstone.setups.saveChanges({
+      setupId: pot,
+      baseVersion: versionOf(pot),
+      changes: [{ id: "change-0003", label: "Named", document: setupDocument({ ...setupOf(pot), name: "Moved on" }) }],
+    });
+    expect(there.files.takeIn(JSON.stringify(marlstone.files.house())).ok).toBe(true);
+    const came = there.places.list().find(({ value }) => value.latitude === 60)!;
+    expect(came.id).not.toBe(id);
+    const setups = there.setups.shelf(1).items.flatMap(({ setup }) => (setup.ok ? [setup.value] : []));
+    expect(setups.find(({ name }) => name === "Moved on")!.places).toEqual([{ placeId: came.id, from: null }]);
+    expect(setups.find(({ name }) => name === "Pot")!.places).toEqual([{ placeId: id, from: null }]);
+  });
+});
