@@ -75,6 +75,7 @@ const SERVER_ORDER = [
   "kept",
   "media",
   "occupants",
+  "weather",
   "places",
   "packs",
   "mixes",

@@ -345,6 +345,7 @@ export const MARROWBECK_PACKS: readonly Pack[] = [
 const PLACE: Omit<Place, "name" | "stand"> = {
   note: "",
   climateId: "mild-maritime",
+  weatherId: null,
   latitude: 52,
   elevationM: 40,
   lastFrost: null,

@@ -5,6 +5,7 @@ export type FindIndex = {
     readonly name: string;
     readonly layers: readonly { readonly id: string; readonly name: string }[];
   }[];
+  readonly places: readonly { readonly id: string; readonly name: string }[];
   readonly mixes: readonly { readonly id: string; readonly name: string }[];
   readonly media: readonly { readonly id: string; readonly name: string }[];
   readonly kinds: readonly {

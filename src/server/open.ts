@@ -116,6 +116,7 @@ export function openMarlstone(folder = dataFolder()) {
     /** Names of all there is to go to. */
     findIndex: (): FindIndex => ({
       setups: setupsToFind(db, (id) => mixContext.ingredient(id)?.name),
+      places: places.names(),
       mixes: mixesToFind(db),
       media: media.ingredients().map(({ id, name }) => ({ id, name })),
       kinds: [...occupants.own(), ...LIBRARY].map(({ id, name, scientificName, alsoCalled }) => ({

@@ -1,7 +1,5 @@
 import { gradedZones } from "../core/mixing/grading";
 import { insteadOf, meanWaterBetween, searchMixes } from "../core/mixing/search";
-import { placeMonthsOf } from "../core/place/place-months";
-import { placeYearsOf } from "../core/place/place-years";
 import type { Medium } from "../core/media/medium";
 import { AFTER_SOAKING_HOURS, drainedAfterSoaking } from "../core/water/drain";
 import { LIBRARY, occupantsWith } from "../core/occupants/library/library";
@@ -55,10 +53,6 @@ export function answerTo(
           drinks: uptakeOfSetup(setup, occupantsWith(own)),
         }),
       );
-    }
-    case "place": {
-      const years = placeYearsOf(question.place);
-      return { months: placeMonthsOf(years), frost: years.frost };
     }
     case "sure":
       return surenessOf(question.setup, medium, occupantsWith(question.own), question.from, question.to);

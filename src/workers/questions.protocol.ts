@@ -7,9 +7,6 @@ import type { Setup } from "../core/stack/setup";
 import type { RecipePart } from "../core/mixing/recipe";
 import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/mixed-in";
 import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
-import type { Place } from "../core/place/place";
-import type { PlaceMonth } from "../core/place/place-months";
-import type { FrostDates } from "../core/place/place-years";
 import type { UnitSystem } from "../core/units/units";
 import type { BuildAsked, Built } from "../core/verdicts/build-for";
 import type { Mended } from "../core/verdicts/mend";
@@ -30,9 +27,6 @@ type SearchPlace = {
   readonly toSuctionCm: number;
 };
 
-/** A place's year, and between which days it does not freeze. */
-export type PlaceShown = { readonly months: readonly PlaceMonth[]; readonly frost: FrostDates | null };
-
 /**
  * What is computed off the page's thread: what is asked, and what is answered. A question names media by id; they
  * travel beside it. Equal questions have equal answers, so an answer is kept and given again.
@@ -46,11 +40,6 @@ type Questions = {
   readonly run: {
     readonly asks: { readonly setup: Setup; readonly dryDays: number; readonly own: OwnKinds };
     readonly answer: Result<Run>;
-  };
-  /** The months of a place. */
-  readonly place: {
-    readonly asks: { readonly place: Place };
-    readonly answer: PlaceShown;
   };
   /** Verdicts of a setup with media as one bag of each may be; some of all draws. */
   readonly sure: {
@@ -128,9 +117,7 @@ export const mediumIdsOf = (question: Question): readonly string[] =>
             ]
           : []),
       ]
-    : "mediumIds" in question
-      ? question.mediumIds
-      : [];
+    : question.mediumIds;
 
 /**
  * What becomes of a computation nobody waits for any more. A short one ends, so that while a boundary is dragged there
@@ -140,7 +127,6 @@ export const WHEN_UNWANTED: { readonly [K in Kind]: "ends" | "is-stopped" } = {
   drain: "ends",
   supply: "ends",
   run: "is-stopped",
-  place: "ends",
   sure: "is-stopped",
   mend: "is-stopped",
   who: "is-stopped",

@@ -4,7 +4,8 @@ import { failed, problem, type Result } from "@/core/units/problem";
 import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
 import { parsePlace } from "@/formats/place/schema";
 import { parseWith } from "@/formats/problems";
-import { storing } from "@/server";
+import type { PlaceShown } from "@/formats/place/actions";
+import { marlstone, storing } from "@/server";
 
 // Each: parse, one service call, the result as it is.
 
@@ -48,4 +49,10 @@ export async function takeBackPlace(input: { id: string }): Promise<boolean> {
       () => false,
     )
   );
+}
+
+/** What the year of a place would be; undefined for one that cannot be meant. */
+export async function showPlace(document: unknown): Promise<PlaceShown | undefined> {
+  const parsed = parsePlace(document);
+  return parsed.ok ? marlstone().places.shown(parsed.value) : undefined;
 }

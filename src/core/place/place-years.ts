@@ -5,6 +5,7 @@ import { drawWeather, type DayOfWeather } from "./draw-weather";
 import { netLongwaveMJPerM2, penmanMonteithMm, saturatedKPa } from "./evapotranspiration";
 import { climateOf, isRainedOn, type Facing, type Place, type Shelter } from "./place";
 import { beamShare, diffuseShare } from "./sunlit";
+import { yearsOfWeather, type Gaps, type Weather } from "./weather";
 
 /**
  * What a place's days are like: the weather of its climate, and what of its light, wind, warmth and damp comes in where
@@ -30,6 +31,8 @@ export type DayAtPlace = {
 };
 
 export type PlaceYears = {
+  /** What was not in the file, where the days are measured. */
+  readonly gaps?: Gaps | undefined;
   /** Years one after another. */
   readonly days: readonly DayAtPlace[];
   readonly years: number;
@@ -86,17 +89,23 @@ const ROOM = CLIMATES.find(({ id }) => id === "heated-indoors")!;
 export const YEARS_DRAWN = 20;
 const SEED = 1;
 
-/** @throws RangeError for a place `placeProblems` refuses */
-export function placeYearsOf(place: Place, years = YEARS_DRAWN): PlaceYears {
+/**
+ * @param weather  measured there; without it, or where no year of it is whole enough, days are drawn from the climate
+ * @throws RangeError for a place `placeProblems` refuses
+ */
+export function placeYearsOf(place: Place, years = YEARS_DRAWN, weather?: Weather): PlaceYears {
   const climate = climateOf(place);
   if (!climate) throw new RangeError(`no climate ${place.climateId}`);
   const at: Climate = { ...climate, elevationM: place.elevationM };
-  const outside = drawWeather(at, place.latitude, years, SEED);
-  const inside = insideOf(place, climate);
+  const measured = weather && yearsOfWeather(weather, at, place.latitude);
+  const outside = measured?.days ?? drawWeather(at, place.latitude, years, SEED);
+  const count = measured ? measured.gaps.years.length : years;
+  const inside = insideOf(place, outside);
   return {
+    ...(measured && { gaps: measured.gaps }),
     days: outside.map((day) => dayAt(place, day, inside)),
-    years,
-    frost: frostDates(place, outside, years),
+    years: count,
+    frost: frostDates(place, outside, count),
   };
 }
 
@@ -129,22 +138,31 @@ type Inside = {
   readonly roomC: readonly (readonly [tMinC: number, tMaxC: number])[];
 };
 
-function insideOf({ stand, latitude }: Place, climate: Climate): Inside {
+function insideOf({ stand, latitude }: Place, outside: readonly DayOfWeather[]): Inside {
   const shift = latitude < 0 ? 6 : 0;
   const facing: Facing =
     stand.kind === "outdoors" || stand.kind === "windowsill" || stand.kind === "case" ? stand.facing : "open";
   const months = Array.from({ length: 12 }, (_, month) => month);
   return {
     beam: months.map((month) => beamShare(latitude, midMonthDay(month), facing)),
-    outsideC: months.map((month) => {
-      const { tMinC, tMaxC } = climate.months[(month + shift) % 12]!;
-      return (tMinC + tMaxC) / 2;
-    }),
+    outsideC: meansOf(outside),
     roomC: months.map((month) => {
       const { tMinC, tMaxC } = ROOM.months[(month + shift) % 12]!;
       return [tMinC, tMaxC] as const;
     }),
   };
+}
+
+/** Of each month, over all years. */
+function meansOf(days: readonly DayOfWeather[]): readonly number[] {
+  const sums = new Float64Array(12);
+  const counts = new Float64Array(12);
+  for (const { dayOfYear, tMinC, tMaxC } of days) {
+    const month = monthOfDay(dayOfYear);
+    sums[month]! += (tMinC + tMaxC) / 2;
+    counts[month]!++;
+  }
+  return Array.from(sums, (sum, month) => sum / counts[month]!);
 }
 
 function dayAt(place: Place, day: DayOfWeather, inside: Inside): DayAtPlace {

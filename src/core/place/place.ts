@@ -55,6 +55,8 @@ export type Place = {
   readonly name: string;
   readonly note: string;
   readonly climateId: string;
+  /** Measured weather that its days are of; null while they are drawn from the climate. */
+  readonly weatherId: string | null;
   /** Negative in the south. [°] */
   readonly latitude: number;
   readonly elevationM: number;
@@ -69,6 +71,7 @@ export const USUAL_PLACE: Place = {
   name: "",
   note: "",
   climateId: CLIMATES[0]!.id,
+  weatherId: null,
   latitude: CLIMATES[0]!.latitude,
   elevationM: CLIMATES[0]!.elevationM,
   stand: { kind: "outdoors", facing: "open", shelter: "sheltered", roofed: false },

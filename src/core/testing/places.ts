@@ -47,6 +47,7 @@ export const anyPlace: fc.Arbitrary<Place> = fc.record({
   name: fc.stringMatching(/^[A-Za-z][\w ]{0,20}[a-z]$/u),
   note: fc.constant(""),
   climateId: fc.constantFrom(...CLIMATES.map(({ id }) => id)),
+  weatherId: fc.constant(null),
   latitude: between(PLACE_BOUNDS.latitude),
   elevationM: between(PLACE_BOUNDS.elevationM),
   stand: anyStand,

@@ -79,6 +79,26 @@ export const houseSchema = z.strictObject({
   media: z.array(keptSchema),
   occupants: z.array(keptSchema),
   places: z.array(keptSchema),
+  weather: z.array(
+    z.strictObject({
+      id: keptId,
+      name: text,
+      createdAt: time,
+      document: z.string().max(100_000),
+      /** [day, least, greatest, vapour, wind, light, rain]; null for what was not measured. */
+      days: z.array(
+        z.tuple([
+          z.string().regex(/^\d{4}-\d{2}-\d{2}$/u, "must be a day, such as 2026-11-26"),
+          z.number(),
+          z.number(),
+          z.number().nullable(),
+          z.number().nullable(),
+          z.number().nullable(),
+          z.number().nullable(),
+        ]),
+      ),
+    }),
+  ),
   packs: z.array(
     z.strictObject({
       mediumId,
@@ -98,7 +118,7 @@ export function parseHouse(value: unknown): Result<House> {
 }
 
 /** What a shape alone cannot say: ids once each, versions in order, places that are there. */
-function crossChecks({ setups, mixes, media, occupants, places, packs }: House): Problem[] {
+function crossChecks({ setups, mixes, media, occupants, places, weather, packs }: House): Problem[] {
   const found: Problem[] = [];
   const say = (path: string, message: string): void => void found.push(problem(path, "crossed", message));
   const once = (path: string, ids: readonly string[]): void => {
@@ -125,6 +145,16 @@ function crossChecks({ setups, mixes, media, occupants, places, packs }: House):
     );
     list.forEach(({ versions }, i) => rising(`${path}[${i}]`, versions));
   }
+  once(
+    "weather",
+    weather.map(({ id }) => id),
+  );
+  weather.forEach(({ days }, i) => {
+    days.forEach(([day, least, greatest], k) => {
+      if (k > 0 && day <= days[k - 1]![0]) say(`weather[${i}].days[${k}]`, "days must go up");
+      if (least > greatest) say(`weather[${i}].days[${k}]`, "is colder at its warmest than at its coldest");
+    });
+  });
   once(
     "packs",
     packs.map(({ mediumId }) => mediumId),

@@ -5,7 +5,7 @@ import { HOUSE_VERSION } from "./document";
  * How the house file grew. The documents in it keep the version they were written in and are upgraded as they are read,
  * each by its own chain; a step here changes what lies around them.
  */
-/** Version 2 brought places. */
-const fromVersion1 = (document: object): object => ({ ...document, version: 2, places: [] });
+/** Version 2 brought places and their weather. */
+const fromVersion1 = (document: object): object => ({ ...document, version: 2, places: [], weather: [] });
 
 export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION, fromVersion1);

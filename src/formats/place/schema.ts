@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { FACINGS, placeProblems, SHELTERS, WINDOW_FACINGS, type Place, type Stand } from "../../core/place/place";
 import { failed, ok, type Result } from "../../core/units/problem";
+import { keptId } from "../ids";
 import { checkKind, fromText, parseWith } from "../problems";
 import { tied } from "../tied";
 import { PLACE_KIND, PLACE_VERSION, type PlaceDocument } from "./document";
@@ -43,6 +44,7 @@ export const placeSchema = tied<PlaceDocument>()(
     name: z.string().trim(),
     note: z.string().trim(),
     climateId: z.string().min(1).max(80),
+    weatherId: keptId.nullable(),
     latitude: number,
     elevationM: number,
     stand: standSchema,

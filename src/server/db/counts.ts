@@ -13,6 +13,7 @@ import {
   placeVersions,
   revisions,
   setups,
+  weather,
 } from "./schema";
 
 /** How much there is of everything, on the shelf or put away. */
@@ -24,6 +25,7 @@ export function counts(db: Db) {
     ownMedia: of(ownMedia),
     ownOccupants: of(ownOccupants),
     places: of(places),
+    weather: of(weather),
     versions: [revisions, mixVersions, ownMediumVersions, ownOccupantVersions, placeVersions, packVersions].reduce(
       (sum, table) => sum + of(table),
       0,

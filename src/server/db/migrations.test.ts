@@ -21,6 +21,7 @@ import { ownMedium } from "../media/media.service";
 import { loadMix, mediumOfMix } from "../mixes/mixes.service";
 import { loadOwnOccupant, ownOccupantsOf } from "../occupants/occupants.service";
 import { listPlaces, loadPlace } from "../places/places.service";
+import { findWeather } from "../weather/weather.service";
 import { listPacks } from "../packs/packs.service";
 import { loadSetup, saveChanges, shelf } from "../setups/setups.service";
 import { setupDocument } from "../../formats/setup/document";
@@ -127,6 +128,30 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
           versions: [{ version: 2 }, { version: 1, value: { stand: { facing: "open" } } }],
         });
       else expect(listPlaces(db)).toEqual([]);
+      expect(findWeather(db, "old-weather")?.days ?? []).toEqual(
+        entry.idx < 6
+          ? []
+          : [
+              {
+                date: { year: 2024, month: 2, day: 29 },
+                tMinC: -1.5,
+                tMaxC: 6,
+                vapourKPa: 0.5,
+                windMPerS: null,
+                solarMJPerM2: 7.25,
+                rainMm: 0,
+              },
+              {
+                date: { year: 2024, month: 3, day: 1 },
+                tMinC: 0,
+                tMaxC: 7.5,
+                vapourKPa: null,
+                windMPerS: null,
+                solarMJPerM2: null,
+                rainMm: 4.2,
+              },
+            ],
+      );
       const named = historyOf(db, "old-trough")!.named.map(({ names, at }) => [names[0]!.name, at]);
       const build = presentBuild(db, "old-trough");
       if (entry.idx >= 5) {

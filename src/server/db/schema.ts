@@ -4,6 +4,7 @@ import {
   index,
   integer,
   primaryKey,
+  real,
   sqliteTable,
   text,
   uniqueIndex,
@@ -160,6 +161,40 @@ export const placeVersions = sqliteTable(
     primaryKey({ columns: [table.ofId, table.version] }),
     counts("place_versions_version", table.version, 1),
     isTime("place_versions_saved", table.savedAt),
+  ],
+);
+
+/** Weather that was measured, by the file it came in: what lay around its days, and its days; neither is ever changed. */
+export const weather = sqliteTable(
+  "weather",
+  {
+    id: text("id").primaryKey(),
+    name: text("name").notNull(),
+    createdAt: text("created_at").notNull(),
+    /** Which columns it had, and what was left out. */
+    document: text("document").notNull(),
+  },
+  (table) => [isTime("weather_made", table.createdAt)],
+);
+/** A day as YYYY-MM-DD; null is what was not measured. */
+export const weatherDays = sqliteTable(
+  "weather_days",
+  {
+    weatherId: text("weather_id")
+      .notNull()
+      .references(() => weather.id),
+    day: text("day").notNull(),
+    tMinC: real("t_min_c").notNull(),
+    tMaxC: real("t_max_c").notNull(),
+    vapourKPa: real("vapour_kpa"),
+    windMPerS: real("wind_m_per_s"),
+    solarMJPerM2: real("solar_mj_per_m2"),
+    rainMm: real("rain_mm"),
+  },
+  (table) => [
+    primaryKey({ columns: [table.weatherId, table.day] }),
+    check("weather_days_day", sql`${table.day} glob '????-??-??'`),
+    check("weather_days_warmth", sql`${table.tMinC} <= ${table.tMaxC}`),
   ],
 );
 

@@ -16,6 +16,9 @@ import { MIX_TABLES, OWN_MEDIUM_TABLES, OWN_OCCUPANT_TABLES, PLACE_TABLES } from
 import { freeName, type OwnMediaContext } from "../media/media.service";
 import { freeKindName } from "../occupants/occupants.service";
 import { freePlaceName } from "../places/places.service";
+import { isoOf } from "../../formats/weather/read";
+import { daysOf, weatherRows } from "../weather/weather.repo";
+import { takeInWeather } from "../weather/weather.service";
 import { setupRow } from "../setups/setups.repo";
 import * as repo from "./house.repo";
 
@@ -86,6 +89,21 @@ export function houseOf(db: Db, writtenAt: string): House {
     media: repo.wholeKept(tx, OWN_MEDIUM_TABLES).map(inHouse),
     occupants: repo.wholeKept(tx, OWN_OCCUPANT_TABLES).map(inHouse),
     places: repo.wholeKept(tx, PLACE_TABLES).map(inHouse),
+    weather: weatherRows(tx).map(({ id, name, createdAt, document }) => ({
+      id,
+      name,
+      createdAt,
+      document,
+      days: daysOf(tx, id).map(({ date, tMinC, tMaxC, vapourKPa, windMPerS, solarMJPerM2, rainMm }) => [
+        isoOf(date),
+        tMinC,
+        tMaxC,
+        vapourKPa,
+        windMPerS,
+        solarMJPerM2,
+        rainMm,
+      ]),
+    })),
     packs: packsInHouse(tx),
   }));
 }
@@ -182,6 +200,24 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
       (from, to) => names.set(ownKindId(from), ownKindId(to)),
       (name) => freeKindName(tx, name),
     );
+    // weather never changes: what is here under an id is what came
+    for (const { days, ...row } of house.weather)
+      takeInWeather(
+        tx,
+        row,
+        days.map(([day, tMinC, tMaxC, vapourKPa, windMPerS, solarMJPerM2, rainMm]) => {
+          const [year, month, date] = day.split("-").map(Number);
+          return {
+            date: { year: year!, month: month!, day: date! },
+            tMinC,
+            tMaxC,
+            vapourKPa,
+            windMPerS,
+            solarMJPerM2,
+            rainMm,
+          };
+        }),
+      );
     const places = takeKept(
       PLACE_TABLES,
       house.places,

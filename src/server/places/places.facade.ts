@@ -3,6 +3,8 @@ import type { Setup } from "../../core/stack/setup";
 import type { SaveKeptInput } from "../../formats/kept";
 import type { Db } from "../db/client";
 import { setupsAtPlace } from "../kept/users.repo";
+import type { WeatherInput } from "../../formats/place/actions";
+import { keepWeather, listWeather, lookAtWeather, weatherCsv } from "../weather/weather.service";
 import type { KeptContext } from "../kept/kept.service";
 import * as service from "./places.service";
 
@@ -17,6 +19,10 @@ export const placesFacade = (db: Db, context: KeptContext) => ({
   standingAt: (id: string) => setupsAtPlace(db, id),
   /** Those there are to choose from, by name. */
   names: () => service.listPlaces(db).map(({ id, value }) => ({ id, name: value.name })),
-  yearsOf: (place: Place) => service.yearsOf(place),
+  shown: (place: Place) => service.placeShown(db, place),
+  weather: () => listWeather(db),
+  weatherCsv: (id: string) => weatherCsv(db, id),
+  lookAtWeather: (text: string, { latitude, choices }: WeatherInput) => lookAtWeather(text, latitude, choices),
+  keepWeather: (text: string, input: WeatherInput) => keepWeather(db, { text, ...input }, context),
   yearsHere: (setup: Setup) => service.yearsHere(db, setup),
 });

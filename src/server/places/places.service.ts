@@ -1,13 +1,12 @@
 import type { Place } from "../../core/place/place";
 import { placeMonthsOf, type PlaceMonth } from "../../core/place/place-months";
-import { placeYearsOf, type PlaceYears } from "../../core/place/place-years";
+import { placeYearsOf, YEARS_DRAWN, type PlaceYears } from "../../core/place/place-years";
 import { plainName } from "../../core/media/words";
 import { occupantsFrom } from "../../core/occupants/library/library";
 import type { OccupantLookup } from "../../core/occupants/occupant";
 import { isOwnKind } from "../../core/occupants/own-occupant";
 import type { Setup } from "../../core/stack/setup";
 import { placesHere, standingThere, type PlacesHere } from "../../core/demand/here-of";
-import { keptFor } from "../../core/units/once";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
 import type { Kept, KeepOutcome, KeptVersion, SaveKeptInput } from "../../formats/kept";
 import { placeDocument } from "../../formats/place/document";
@@ -16,6 +15,8 @@ import type { Db } from "../db/client";
 import { PLACE_TABLES } from "../kept/kept.repo";
 import { setupsAtPlace } from "../kept/users.repo";
 import * as kept from "../kept/kept.service";
+import type { PlaceShown } from "../../formats/place/actions";
+import { findWeather } from "../weather/weather.service";
 import { ownOccupantsOf } from "../occupants/occupants.service";
 
 /** Places, kept in versions: setups name them, and what follows from them is worked out here. */
@@ -68,16 +69,27 @@ export const setPlacePutAway = (db: Db, id: string, putAway: boolean, context: k
 
 /** Twenty years take some 50 ms to draw, and a house has few places. */
 const MOST_YEARS_KEPT = 100;
-const yearsOnce = keptFor((text: string): Result<PlaceYears> => {
-  const place = parsePlaceText(text);
-  return place.ok ? ok(placeYearsOf(place.value)) : place;
-}, MOST_YEARS_KEPT);
+const yearsKnown = new WeakMap<Db, Map<string, PlaceYears>>();
 
-/** The years of a place as it is now. */
-export function yearsOf(place: Place): PlaceYears {
-  const years = yearsOnce(PLACES.textOf(place));
-  if (!years.ok) throw new RangeError("a place that was read cannot be read");
-  return years.value;
+/** The years of a place as it is now: of its weather file, which never changes, or drawn. */
+export function yearsOf(db: Db, place: Place): PlaceYears {
+  // a name and a note are none of the weather's affair
+  const text = PLACES.textOf({ ...place, name: "", note: "" });
+  const known = yearsKnown.get(db) ?? new Map<string, PlaceYears>();
+  yearsKnown.set(db, known);
+  const found = known.get(text);
+  if (found) return found;
+  const weather = place.weatherId === null ? undefined : findWeather(db, place.weatherId);
+  const made = placeYearsOf(place, YEARS_DRAWN, weather);
+  if (known.size >= MOST_YEARS_KEPT) known.delete(known.keys().next().value!);
+  known.set(text, made);
+  return made;
+}
+
+/** A place as it would be, for who describes it. */
+export function placeShown(db: Db, place: Place): PlaceShown {
+  const { frost, gaps = null, ...years } = yearsOf(db, place);
+  return { months: placeMonthsOf({ frost, ...years }), frost, gaps };
 }
 
 export type PlaceLine = {
@@ -92,7 +104,7 @@ export type PlaceLine = {
 /** All places on the shelf, each with what its year comes to. */
 export const placesShelf = (db: Db): readonly PlaceLine[] =>
   listPlaces(db).map(({ id, value }) => {
-    const months = placeMonthsOf(yearsOf(value));
+    const months = placeMonthsOf(yearsOf(db, value));
     const thirst = months.map(({ referenceMm }) => referenceMm.typical);
     const at = (month: number): PlaceLine["least"] => ({ month, of: months[month]! });
     return {
@@ -106,7 +118,11 @@ export const placesShelf = (db: Db): readonly PlaceLine[] =>
 
 /** What a setup's places make of its year, as far as they are there and whole. */
 export const yearsHere = (db: Db, { places = [] }: Setup): PlacesHere | undefined =>
-  placesHere(places, (id) => kept.find(db, PLACES, id)?.value, yearsOf);
+  placesHere(
+    places,
+    (id) => kept.find(db, PLACES, id)?.value,
+    (place) => yearsOf(db, place),
+  );
 
 const occupantsOf = (db: Db): OccupantLookup =>
   occupantsFrom((id) => (isOwnKind(id) ? ownOccupantsOf(db, [id]).find((one) => one.id === id) : undefined));

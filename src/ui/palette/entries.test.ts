@@ -11,6 +11,7 @@ const INDEX: FindIndex = {
       layers: [{ id: "peat", name: "bog peat, Sphagnum peat" }],
     },
   ],
+  places: [{ id: "p1", name: "River terrace" }],
   mixes: [
     { id: "m1", name: "Bog bench" },
     { id: "m2", name: "Terrace trough mix" },
@@ -40,6 +41,7 @@ describe("the palette", () => {
     expect(first("terrace trough")).toEqual(["Setups", "Terrace trough, celery and chard", "/setups/trough"]);
     expect(first("trough build")).toEqual(["Setups", "Terrace trough, celery and chard", "/setups/trough/sheet"]);
     expect(first("wick bed")).toEqual(["Layers", "wick bed, Fine sand", "/setups/trough#wick"]);
+    expect(first("river terrace")).toEqual(["Places", "River terrace", "/places/p1"]);
     expect(first("bog bench")).toEqual(["Mixes", "Bog bench", "/mixes/m1"]);
     expect(first("weir")).toEqual(["Media", "Weir-side leaf compost", "/media/own:abc"]);
     expect(first("pinguicula")).toEqual([
@@ -65,7 +67,7 @@ describe("the palette", () => {
     for (const typed of ["terrace", "terace trogh", "trough celery"])
       expect(groupsOf(onYard(typed))[0]).toMatchObject({
         group: "Setups",
-        entries: [{ does: { go: "/setups/trough" } }, {}, {}, {}],
+        entries: [{ does: { go: "/setups/trough" } }, {}, {}, {}, {}],
       });
   });
 
@@ -73,7 +75,9 @@ describe("the palette", () => {
 
   it("with nothing typed shows some of each, and of no sense nothing", () => {
     const groups = new Set(search("").map(({ group }) => group));
-    expect(groups).toEqual(new Set(["On this page", "Setups", "Pages", "Mixes", "Media", "Plants and animals"]));
+    expect(groups).toEqual(
+      new Set(["On this page", "Setups", "Pages", "Places", "Mixes", "Media", "Plants and animals"]),
+    );
     expect(search("qqqqqqqq zzzz")).toEqual([]);
     expect(() => search("\\ ( [ * ^ 🌿")).not.toThrow();
   });

@@ -18,12 +18,14 @@ export type Entry = {
   readonly keys: string;
   readonly does: { readonly go: string } | { readonly press: HTMLElement };
 };
-export type Group = "Setups" | "On this page" | "Layers" | "Pages" | "Mixes" | "Media" | "Plants and animals";
+export type Group =
+  "Setups" | "On this page" | "Layers" | "Pages" | "Places" | "Mixes" | "Media" | "Plants and animals";
 
 const PAGES: readonly (readonly [name: string, href: string, hint: string])[] = [
   ...ROOMS.map(({ name, href, hint }) => [name, href, hint] as const),
   ["New setup", "/new", "make one"],
   ["A medium of your own", "/media/own", "from a supplier's figures"],
+  ["A new place", "/places/new", "describe one"],
   ["All mixes", "/mixes/all", ""],
   ["A kind of your own", "/living/own", "plant or animal"],
   ["Put away", "/?away", "setups taken off the shelf"],
@@ -73,6 +75,7 @@ export function entriesOf(
       ),
     ),
     ...PAGES.map(([name, href, hint]) => entry("Pages", href, name, hint, href)),
+    ...index.places.map(({ id, name }) => entry("Places", id, name, "", `/places/${id}`)),
     ...index.mixes.map(({ id, name }) => entry("Mixes", id, name, "", `/mixes/${id}`)),
     ...index.media.map(({ id, name }) => ({
       ...entry("Media", id, name, "", mediumAddress(id)),

@@ -9,7 +9,7 @@ import { entriesOf, groupsOf, searchOf, type Entry } from "./entries";
 /** What was there when this was last open: shown until what is there now has come. */
 let lastIndex: FindIndex | undefined;
 
-const NOTHING: FindIndex = { setups: [], mixes: [], media: [], kinds: [] };
+const NOTHING: FindIndex = { setups: [], places: [], mixes: [], media: [], kinds: [] };
 
 /** Anything by some of its name: typed, chosen with the arrows, gone to with Enter. */
 export function Palette({ onClose }: { onClose: () => void }) {

@@ -34,6 +34,8 @@ export type PlaceTexts = {
   hours: string;
   openShare: string;
   climateId: string;
+  /** Empty for days drawn from the climate. */
+  weatherId: string;
   latitude: string;
   hemisphere: "north" | "south";
   elevation: string;
@@ -67,6 +69,7 @@ export function textsOfPlace(place: Place, system: UnitSystem): PlaceTexts {
     hours: stand.kind === "lamps" ? String(stand.hoursPerDay) : "12",
     openShare: shareFieldText(stand.kind === "case" ? stand.openShare : 0.05),
     climateId: place.climateId,
+    weatherId: place.weatherId ?? "",
     latitude: String(Math.abs(place.latitude)),
     hemisphere: place.latitude < 0 ? "south" : "north",
     elevation: elevationText(place.elevationM, system),
@@ -156,6 +159,7 @@ export function readPlace(texts: PlaceTexts, system: UnitSystem): Result<Place> 
     name: texts.name.trim(),
     note: texts.note.trim(),
     climateId: texts.climateId,
+    weatherId: texts.weatherId === "" ? null : texts.weatherId,
     latitude: texts.hemisphere === "south" && latitude > 0 ? -latitude : latitude,
     elevationM: Math.round(elevation * factor),
     stand: stand(),

@@ -1,28 +1,49 @@
 "use client";
-import { useDeferredValue, useMemo } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import Link from "next/link";
 import { CLIMATES } from "@/core/place/climates";
 import { FACINGS, PLACE_KINDS, SHELTERS, USUAL_PLACE, WINDOW_FACINGS, type Place } from "@/core/place/place";
 import type { Kept, KeptVersion } from "@/formats/kept";
 import { placeDocument } from "@/formats/place/document";
-import { onceFor } from "@/core/units/once";
+import type { PlaceShown } from "@/formats/place/actions";
 import { temperatureUnitName } from "@/core/units/units";
-import type { Question } from "@/workers/questions.client";
 import { EarlierVersions } from "../common/keep";
 import { KeepBar, type KeepActions } from "../common/keep-bar";
 import { useUnits } from "../common/preferences";
-import { useAnswer } from "../common/use-answer";
 import { Choice, Entry, saidOf } from "../fields/typed-form";
 import { SiteHeader } from "../head/site-header";
 import { elevationUnit, readPlace, textOfElevation, textsOfPlace, type PlaceTexts } from "./place-form";
 import { FACING_WORDS, KIND_WORDS, latitudeWords, SHELTER_WORDS, standWords, WINDOW_WORDS } from "./place-words";
 import { PlaceYear } from "./place-year";
+import { WeatherPart, type WeatherLine } from "./weather-part";
 
 /** Climates that places stand in; that of rooms is made of theirs. */
 const OUTDOORS = CLIMATES.filter(({ id }) => id !== "heated-indoors");
-const NO_MEDIA = (): undefined => undefined;
-const askFor = onceFor((place: Place): Question<"place"> => ({ kind: "place", place }));
+/** A pause in typing, after which the year is worked out anew. [ms] */
+const PAUSE_MS = 250;
+
+/** The year of what is described, as soon as it is known; the last one stays until then. */
+function useShown(key: string, show: (document: unknown) => Promise<PlaceShown | undefined>): PlaceShown | undefined {
+  const [shown, setShown] = useState<PlaceShown>();
+  useEffect(() => {
+    if (key === "") return undefined;
+    let isWanted = true;
+    const timer = setTimeout(() => {
+      show(placeDocument(JSON.parse(key) as Place))
+        .then((answer) => {
+          if (isWanted && answer) setShown(answer);
+        })
+        // it is asked again with the next change
+        .catch(() => undefined);
+    }, PAUSE_MS);
+    return () => {
+      isWanted = false;
+      clearTimeout(timer);
+    };
+  }, [key, show]);
+  return shown;
+}
 const YES_NO = { yes: "yes", no: "no" } as const;
 
 /** One place: what it is, what that makes of its year, and who stands there. */
@@ -30,12 +51,17 @@ export function PlacePage({
   stored,
   versions = [],
   standing = [],
+  weather,
+  show,
   actions,
 }: {
   stored?: Kept<Place>;
   versions?: readonly KeptVersion<Place>[];
   /** The setups that stand there. */
   standing?: readonly { readonly id: string; readonly name: string }[];
+  /** Files of measured weather there are. */
+  weather: readonly WeatherLine[];
+  show: (document: unknown) => Promise<PlaceShown | undefined>;
   actions: KeepActions<Place>;
 }) {
   const system = useUnits();
@@ -46,10 +72,7 @@ export function PlacePage({
   // a name is none of the weather's affair
   const shown = useMemo(() => readPlace({ ...texts, name: "a place", note: "" }, system), [texts, system]);
   const key = shown.ok ? JSON.stringify(shown.value) : "";
-  const asked = useMemo(() => (key === "" ? undefined : askFor(JSON.parse(key) as Place)), [key]);
-  const standingQuestion = useAnswer(asked, NO_MEDIA);
-  const answer = standingQuestion?.status === "answered" ? standingQuestion.answer : undefined;
-  const lastAnswer = useDeferredValue(answer);
+  const lastAnswer = useShown(key, show);
   const climate = OUTDOORS.find(({ id }) => id === texts.climateId);
   const entry = (name: keyof PlaceTexts, label: string, path: string, unit = "", className = "w-20 text-right") => (
     <Entry form={form} name={name} label={label} said={saidOf(problems, path)} unit={unit} className={className} />
@@ -190,6 +213,13 @@ export function PlacePage({
             warmth get in behind glass and walls is judged, within about a third; what a setup itself says of its light,
             cold or humidity beats what follows from here.
           </p>
+          <WeatherPart
+            weather={weather}
+            chosen={texts.weatherId}
+            latitude={read.ok ? read.value.latitude : 0}
+            gaps={lastAnswer?.gaps ?? null}
+            onChoose={(id) => form.setValue("weatherId", id)}
+          />
           <Entry
             form={form}
             name="note"
@@ -211,11 +241,21 @@ export function PlacePage({
           />
         </form>
         {lastAnswer ? (
-          <PlaceYear months={lastAnswer.months} frost={lastAnswer.frost} system={system} />
+          <PlaceYear
+            months={lastAnswer.months}
+            frost={lastAnswer.frost}
+            isMeasured={lastAnswer.gaps !== null}
+            system={system}
+          />
         ) : (
           <p role="status" className="text-soft">
             {key === "" ? "Its year is drawn once all of it can be meant." : "Working out its year …"}
           </p>
+        )}
+        {stored && (
+          <a className="text-[0.95rem]" href={`/places/${stored.id}/file`} download>
+            This place as a file
+          </a>
         )}
         <EarlierVersions
           versions={versions}

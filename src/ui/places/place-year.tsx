@@ -24,10 +24,13 @@ const MonthBand = late(() => charts().then(({ MonthBand: band }) => band), drawi
 export function PlaceYear({
   months,
   frost,
+  isMeasured,
   system,
 }: {
   months: readonly PlaceMonth[];
   frost: FrostDates | null;
+  /** Whether its days are of a weather file. */
+  isMeasured: boolean;
   system: UnitSystem;
 }) {
   const degrees = (celsius: number): number => Number(temperatureFieldText(celsius, system));
@@ -44,7 +47,8 @@ export function PlaceYear({
         {frost
           ? `Outdoors there, the last frost of spring comes by ${formatDayOfYear(frost.last)} and the first of autumn by ${formatDayOfYear(frost.first)}.`
           : "In most years it does not freeze outdoors there."}{" "}
-        Whiskers hold eight of ten years.
+        {isMeasured ? "Of its weather file." : "Of twenty years drawn from its climate."} Whiskers hold eight of ten
+        years.
       </p>
       <div className="mt-2 grid gap-x-6 gap-y-3 md:grid-cols-2">
         <figure>

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { marlstone } from "@/server";
 import { PlacePage } from "@/ui/places/place-page";
-import { createPlace, putAwayPlace, savePlace } from "../actions";
+import { createPlace, putAwayPlace, savePlace, showPlace } from "../actions";
 
 type Params = { params: Promise<{ id: string }> };
 
@@ -22,6 +22,8 @@ export default async function OnePlacePage({ params }: Params) {
       versions={loaded.versions}
       standing={places.standingAt(id)}
       actions={{ create: createPlace, save: savePlace, putAway: putAwayPlace }}
+      weather={marlstone().places.weather()}
+      show={showPlace}
     />
   );
 }

@@ -1,9 +1,19 @@
 import type { Metadata } from "next";
+import { marlstone } from "@/server";
 import { PlacePage } from "@/ui/places/place-page";
-import { createPlace, putAwayPlace, savePlace } from "../actions";
+import { createPlace, putAwayPlace, savePlace, showPlace } from "../actions";
 
 export const metadata: Metadata = { title: "A new place" };
 
 export default function NewPlacePage() {
-  return <PlacePage actions={{ create: createPlace, save: savePlace, putAway: putAwayPlace }} />;
+  return (
+    <PlacePage
+      actions={{ create: createPlace, save: savePlace, putAway: putAwayPlace }}
+      weather={marlstone().places.weather()}
+      show={showPlace}
+    />
+  );
 }
+
+// what weather there is decides what is offered
+export const dynamic = "force-dynamic";

@@ -1,0 +1,203 @@
+import type { Page } from "@playwright/test";
+import {
+  expect,
+  faultsOn,
+  openGroup,
+  openPart,
+  pick,
+  saved,
+  TALL_POT,
+  test,
+  TROUGH,
+  typeInto,
+  words,
+} from "./marlstone";
+
+/** A setup's year, from its page. */
+async function openYear(page: Page): Promise<void> {
+  await page.getByRole("navigation", { name: "Pages of this setup" }).getByRole("link", { name: "Year" }).click();
+  await expect(page).toHaveURL(/\/year$/u);
+}
+/** The sentence under a heading. */
+const said = (page: Page, heading: string) =>
+  page.locator("main div", { has: page.getByRole("heading", { name: heading }) }).last();
+
+test("a place is described, told what is wrong with it, seen as a year, kept, and a setup is moved there in one choice", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await page.goto(`${marlstone.url}/places`);
+  await expect(page.getByRole("row", { name: /River terrace/u })).toContainText("mm a day in July");
+  await page.getByRole("link", { name: "A new place" }).click();
+  await page.getByRole("button", { name: "Save this place" }).click();
+  await expect(page.getByText("Give it a name first.")).toBeVisible();
+  await page.getByRole("textbox", { name: "Name" }).fill("Orchard shed");
+  await page.getByRole("combobox", { name: "What it is" }).selectOption({ label: "Under lamps" });
+  await page.getByRole("textbox", { name: "On for" }).fill("30");
+  await expect(page.getByText(/24/u).first()).toBeVisible();
+  await page.getByRole("button", { name: "Save this place" }).click();
+  await expect(page.getByText("Something above cannot be meant as it is written; nothing was stored.")).toBeVisible();
+  await page.getByRole("textbox", { name: "On for" }).fill("10");
+  await page.getByRole("combobox", { name: "Hemisphere" }).selectOption("south");
+  await page.getByRole("combobox", { name: "Frost dates" }).selectOption("said");
+  await page.getByRole("textbox", { name: "Last of spring" }).fill("31 April");
+  await expect(page.getByText("Write a day such as 12 May.").first()).toBeVisible();
+  await page.getByRole("textbox", { name: "Last of spring" }).fill("12 October");
+  await page.getByRole("textbox", { name: "First of autumn" }).fill("20 Apr");
+  await expect(
+    page.getByText(/last frost of spring comes by 12 October and the first of autumn by 20 April/u),
+  ).toBeVisible();
+  await expect(page.getByRole("img", { name: /^Warmth by month/u })).toBeVisible();
+  await page.getByRole("button", { name: "Save this place" }).click();
+  await expect(page.getByRole("heading", { name: "Orchard shed" })).toBeVisible();
+  await expect(page.getByText("No setup stands here yet")).toBeVisible();
+
+  await open(TROUGH);
+  const place = await openPart(page, /^stands at River terrace/u);
+  await pick(place.getByRole("combobox", { name: "Stands at" }), "Orchard shed");
+  await saved(page);
+  await expect(page.getByRole("listitem", { name: /^stands at Orchard shed/u })).toBeVisible();
+  expect(marlstone.stored(TROUGH)).not.toHaveProperty("here");
+  await page.getByRole("button", { name: /^Undo: Stands at Orchard shed/u }).click();
+  await expect(page.getByRole("listitem", { name: /^stands at River terrace/u })).toBeVisible();
+});
+
+test("what a day takes follows from the place, in its month; what is typed beats it; the place is taken back in one press", async ({
+  page,
+  open,
+}) => {
+  await open(TROUGH);
+  const day = await openPart(page, /^a day takes/u);
+  await expect(day).toContainText(words("a day takes 4\\.4 mm in July"));
+  const supply = await openGroup(page, "Supply against demand");
+  await expect(supply.getByText(words("Against a day in July that takes 4\\.4 mm"))).toBeVisible();
+  await typeInto(day.getByRole("textbox", { name: "A day takes" }), "2");
+  await expect(supply.getByText(words("Against a day that takes 2 mm"))).toBeVisible();
+  await saved(page);
+  const place = await openPart(page, /^stands at River terrace/u);
+  await expect(
+    place.getByText(words("What a day takes is said: 2 mm a day. From there it would be 4\\.4 mm a day in July")),
+  ).toBeVisible();
+  await place.getByRole("button", { name: "Take that" }).click();
+  await expect(supply.getByText(words("Against a day in July that takes 4\\.4 mm"))).toBeVisible();
+  await saved(page);
+});
+
+test("more plants are thirstier, once that is saved", async ({ page, open }) => {
+  await open(TROUGH);
+  const celery = await openPart(page, /Celery/u);
+  await typeInto(celery.getByRole("textbox", { name: /How many/u }), "1");
+  await saved(page);
+  await expect(page.getByRole("listitem", { name: /^a day takes/u })).not.toContainText(words("4\\.4 mm"));
+  await expect(page.getByRole("listitem", { name: /^a day takes/u })).toContainText(words("mm in July"));
+});
+
+test("a year says what is taken, how long a fill lasts and what falls in; what was poured sets it right, and is taken back", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await open(TROUGH);
+  await openYear(page);
+  await expect(page.getByRole("img", { name: /^What a day takes by month\. January/u })).toBeVisible();
+  await expect(said(page, "What a day takes")).toContainText(words("888 mL a day in July, when it takes most"));
+  await expect(said(page, "A fill")).toContainText(words("Lasts 2\\.6 days"));
+  await expect(said(page, "Rain on it")).toContainText("even a wet month is too little");
+  expect(await faultsOn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Why: A fill" }).click();
+  await expect(page.getByRole("dialog")).toContainText("December");
+  await page.keyboard.press("Escape");
+
+  await page.getByRole("button", { name: "Set it right" }).click();
+  await expect(page.getByText("Say how much, after how many days, and in which month.")).toBeVisible();
+  await page.getByRole("textbox", { name: "Poured" }).fill("9000 L");
+  await page.getByRole("textbox", { name: "After" }).fill("6");
+  await page.getByRole("combobox", { name: "In" }).selectOption({ label: "June" });
+  await page.getByRole("button", { name: "Set it right" }).click();
+  await expect(page.getByText(/Is the unit right, and was nothing spilt/u)).toBeVisible();
+  await page.getByRole("textbox", { name: "Poured" }).fill("9 L");
+  await page.getByRole("button", { name: "Set it right" }).click();
+  await expect(said(page, "What a day takes")).toContainText(
+    words("Set right by what was poured, 9 L after 6 days in June"),
+  );
+  await expect(page.getByRole("row", { name: /^June/u })).toContainText(words("1\\.5 L"));
+  expect(marlstone.stored(TROUGH)).toMatchObject({
+    demand: { by: "place", poured: { volumeCm3: 9000, days: 6, month: 5 } },
+  });
+  await page.getByRole("button", { name: "Back to what its place makes of it" }).click();
+  await expect(said(page, "What a day takes")).not.toContainText("Set right");
+});
+
+test("a pot that is taken in for the winter has another winter; days are typed as people write them", async ({
+  page,
+  open,
+}) => {
+  await open(TALL_POT);
+  const place = await openPart(page, /^stands at River terrace, then Glasshouse lean-to/u);
+  const from = place.getByRole("textbox", { name: "Stands at Glasshouse lean-to from" });
+  await expect(from).toHaveValue("1 November");
+  await typeInto(from, "the first frost");
+  await expect(place.getByText("Write a day such as 12 May.")).toBeVisible();
+  await typeInto(from, "20 april");
+  await expect(page.getByText("It cannot come to two places on one day.")).toBeVisible();
+  await typeInto(from, "Oct 15");
+  await expect(from).toHaveValue("15 October");
+  await saved(page);
+  await openYear(page);
+  await expect(page.getByRole("row", { name: /^January/u })).toContainText("none");
+  await expect(page.getByRole("row", { name: /^July/u })).toContainText(words("\\d L"));
+});
+
+test("two tabs on one place: the second save is told of the first and loses nothing", async ({
+  page,
+  context,
+  marlstone,
+}) => {
+  const other = await context.newPage();
+  for (const tab of [page, other]) {
+    await tab.goto(`${marlstone.url}/places`);
+    await tab.getByRole("link", { name: "Stair window" }).click();
+    await expect(tab.getByRole("heading", { name: "Stair window" })).toBeVisible();
+  }
+  await page.getByRole("textbox", { name: "Note" }).fill("the first");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Earlier versions (1)")).toBeVisible();
+  await other.getByRole("textbox", { name: "Note" }).fill("the second");
+  await other.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(other.getByText(/Someone saved Stair window since you opened it/u)).toBeVisible();
+  await expect(other.getByRole("textbox", { name: "Note" })).toHaveValue("the second");
+  await other.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(other.getByText("Earlier versions (2)")).toBeVisible();
+  await expect(other.getByRole("textbox", { name: "Note" })).toHaveValue("the second");
+});
+
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true });
+
+  test("places and years fit, in inches too, and a setup that stands nowhere says what to do", async ({
+    page,
+    open,
+    marlstone,
+  }) => {
+    const fits = async (): Promise<void> => {
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    };
+    await open(TROUGH);
+    await openYear(page);
+    await fits();
+    await page.getByRole("button", { name: /cm/u }).first().click();
+    await expect(said(page, "What a day takes")).toContainText(words("gal"));
+    await expect(page.getByRole("row", { name: /^July/u })).toContainText("°F");
+    await fits();
+    await page.goto(`${marlstone.url}/places`);
+    await fits();
+    await page.getByRole("link", { name: "River terrace" }).click();
+    await shownPlace(page);
+    await fits();
+    expect(await faultsOn(page)).toEqual([]);
+  });
+});
+
+const shownPlace = (page: Page): Promise<void> =>
+  expect(page.getByRole("img", { name: /^Warmth by month/u })).toBeVisible();
