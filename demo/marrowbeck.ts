@@ -348,6 +348,7 @@ const PLACE: Omit<Place, "name" | "stand"> = {
   weatherId: null,
   latitude: 52,
   elevationM: 40,
+  water: { tapMgPerL: 340, tapAlkalinityMgPerL: 190, roofM2: 14, buttL: 300 },
   lastFrost: null,
   firstFrost: null,
 };

@@ -22,7 +22,13 @@ import { surenessOf } from "../src/core/verdicts/sure";
 import { verdictsOf } from "../src/core/verdicts/verdicts";
 import { whoWouldLike } from "../src/core/verdicts/who-would";
 import { drainedAfterSoaking, settle } from "../src/core/testing/settled";
-import { MARROWBECK } from "../demo/marrowbeck";
+import { yearOfDemand } from "../src/core/demand/demand";
+import { placesHere, standingThere } from "../src/core/demand/here-of";
+import { wantsOf, yearOfWater } from "../src/core/demand/year-of-water";
+import { placeYearsOf } from "../src/core/place/place-years";
+import { whenSound } from "../src/core/water/checked";
+import { readWeather } from "../src/formats/weather/read";
+import { MARROWBECK, MARROWBECK_PLACES, standing, type MarrowbeckPlace } from "../demo/marrowbeck";
 
 // Times the core and prints each beside a baseline measured in the same run, since machines differ.
 
@@ -322,6 +328,74 @@ function benchLiving(): void {
   console.log(line("smallest change (budget 2000 ms)", worst.mend));
 }
 
+/** A place's years, what a setup takes of one, its year of water, and forty years read from a file. */
+function benchPlaces(): void {
+  const byId = new Map(CATALOGUE.map((one) => [one.id, one]));
+  const media = (id: string) => byId.get(id);
+  const ms = (call: () => void): number => {
+    call();
+    const started = performance.now();
+    call();
+    return performance.now() - started;
+  };
+  const line = (name: string, took: number): string =>
+    `  ${name.padEnd(58)} ${took.toFixed(1).padStart(7)} ms ${(took / floor).toFixed(0).padStart(8)} × floor`;
+  const drawing = ms(() => {
+    sink += placeYearsOf(MARROWBECK_PLACES.terrace).days.length;
+  });
+  const years = new Map(Object.entries(MARROWBECK_PLACES).map(([key, place]) => [key, placeYearsOf(place)]));
+  const one = placeYearsOf(MARROWBECK_PLACES.terrace, 1);
+  const worst = { year: 0, years: 0, water: 0 };
+  for (const setup of MARROWBECK) {
+    const stands = standing(setup, (place) => place);
+    const there = placesHere(
+      stands.places!,
+      (id) => MARROWBECK_PLACES[id as MarrowbeckPlace],
+      (place) => years.get(Object.entries(MARROWBECK_PLACES).find(([, known]) => known === place)![0])!,
+    )!;
+    worst.year = Math.max(
+      worst.year,
+      ms(() => {
+        sink += yearOfDemand(stands, one, inLibrary).thirstiest;
+      }),
+    );
+    worst.years = Math.max(
+      worst.years,
+      ms(() => {
+        sink += yearOfDemand(stands, there.at, inLibrary).thirstiest;
+      }),
+    );
+    const here = standingThere(stands, there, inLibrary);
+    worst.water = Math.max(
+      worst.water,
+      ms(() => {
+        const year = whenSound(here, media, (sound) => yearOfWater(sound, media, wantsOf(here, inLibrary)));
+        if (year.ok) sink += year.value.heldFullCm3;
+      }),
+    );
+  }
+  const rows = [
+    ["date", "tmin (°C)", "tmax (°C)", "humidity (%)", "rain (mm)"],
+    ...Array.from({ length: 40 * 365 }, (_, i) => [
+      new Date(Date.UTC(1980, 0, 1 + i)).toISOString().slice(0, 10),
+      "3.5",
+      "12,5",
+      "80",
+      "1.2",
+    ]),
+  ];
+  const reading = ms(() => {
+    const read = readWeather(rows, 52);
+    if (read.ok) sink += read.value.days.length;
+  });
+  console.log("\nWhere it stands, the slowest of the Marrowbeck setups:");
+  console.log(line("twenty years of a place, drawn", drawing));
+  console.log(line("a year of demand (budget 5 ms)", worst.year));
+  console.log(line("twenty years of demand by month", worst.years));
+  console.log(line("the year chart: fills and waterings by month (budget 300 ms)", worst.water));
+  console.log(line("forty years of days read (budget 2000 ms)", reading));
+}
+
 const floor = median(() => {
   sink += barePow();
 });
@@ -365,4 +439,5 @@ benchYears();
 benchMemory();
 benchTapered();
 benchLiving();
+benchPlaces();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

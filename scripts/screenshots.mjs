@@ -90,12 +90,17 @@ await picture("mix", undefined, {
     await page.waitForTimeout(1500);
   },
 });
-await picture("own-medium", undefined, {
-  path: "/media",
+await picture("place", undefined, {
+  path: "/places",
   act: async (page) => {
-    await page.getByRole("link", { name: "Weir-side leaf compost" }).click();
-    await page.getByRole("link", { name: "Change its figures" }).click();
-    await page.waitForTimeout(1800);
+    await page.getByRole("link", { name: "River terrace" }).click();
+    await page.waitForTimeout(2500);
+  },
+});
+await picture("year", "Terrace trough", {
+  act: async (page) => {
+    await page.getByRole("link", { name: "Year", exact: true }).click();
+    await page.waitForTimeout(2500);
   },
 });
 await picture("batch", "Platform planter", {
@@ -143,6 +148,5 @@ await picture("history", "Terrace trough", {
     await page.waitForTimeout(1200);
   },
 });
-await picture("keeping", undefined, { path: "/keeping" });
 await picture("phone", "Terrace trough", { phone: true });
 await browser.close();

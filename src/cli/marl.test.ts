@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { MARROWBECK, MARROWBECK_PLACES, standing } from "../../demo/marrowbeck";
 import { standingThere } from "../core/demand/here-of";
-import { drySuctionOf, yearOfWater } from "../core/demand/year-of-water";
+import { wantsOf, yearOfWater } from "../core/demand/year-of-water";
 import { inLibrary } from "../core/occupants/library/library";
 import type { Place } from "../core/place/place";
 import { placeYearsOf } from "../core/place/place-years";
@@ -110,7 +110,7 @@ describe("marl setup and marl mix", () => {
     expect(result.places).toEqual(["River terrace"]);
     expect(result.days).toHaveLength(365);
     const there = standingThere(setup, { at: placeYearsOf(place), found: [place] }, inLibrary);
-    const year = whenSound(there, medium, (sound) => yearOfWater(sound, medium, drySuctionOf(setup, inLibrary)));
+    const year = whenSound(there, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary)));
     if (!year.ok) throw new Error("the trough");
     result.months.forEach(({ takesCm3PerDay, fill }, month) => {
       expect(takesCm3PerDay!.typical).toBeCloseTo(year.value.months[month]!.takesCm3.typical, 3);

@@ -1,7 +1,7 @@
 import { nanoid } from "nanoid";
 import { CATALOGUE } from "../core/media/catalogue/catalogue";
 import type { Medium } from "../core/media/medium";
-import { drySuctionOf, yearOfWater, type YearOfWater } from "../core/demand/year-of-water";
+import { wantsOf, yearOfWater, type YearOfWater } from "../core/demand/year-of-water";
 import type { Setup } from "../core/stack/setup";
 import type { Result } from "../core/units/problem";
 import { whenSound } from "../core/water/checked";
@@ -60,11 +60,11 @@ export function openMarlstone(folder = dataFolder()) {
     usersOf: (mediumId) => usersOf(db, mediumId),
   });
   const yearOf = (setup: Setup): Result<YearOfWater> => {
-    const drySuctionCm = drySuctionOf(
+    const wants = wantsOf(
       setup,
       occupantsFrom((id) => (isOwnKind(id) ? occupants.byId(id) : undefined)),
     );
-    return whenSound(setup, context.medium, (sound) => yearOfWater(sound, context.medium, drySuctionCm));
+    return whenSound(setup, context.medium, (sound) => yearOfWater(sound, context.medium, wants));
   };
   return {
     close,
@@ -100,6 +100,16 @@ export function openMarlstone(folder = dataFolder()) {
     },
     /** What a setup's water does in each month, where it stands. */
     yearOf,
+    /** What all that stands at a place takes on a day of each month, rain on it left out. [L] */
+    takesAt: (placeId: string): readonly number[] => {
+      const sums = Array<number>(12).fill(0);
+      for (const { id } of places.standingAt(placeId)) {
+        const loaded = setups.load(id);
+        const year = loaded.status === "ok" ? yearOf(loaded.state.setup) : undefined;
+        if (year?.ok) year.value.months.forEach(({ takesCm3 }, month) => (sums[month]! += takesCm3.typical / 1000));
+      }
+      return sums;
+    },
     /** Sets a setup's day right by what was poured. */
     setPoured: (input: PouredInput): WriteOutcome =>
       setPoured(

@@ -4,7 +4,7 @@ import { failed, problem, type Result } from "@/core/units/problem";
 import { keptIdInput, saveKeptInput, type KeepOutcome, type SaveKeptInput } from "@/formats/kept";
 import { parsePlace } from "@/formats/place/schema";
 import { parseWith } from "@/formats/problems";
-import type { PlaceShown } from "@/formats/place/actions";
+import { placeShownInput, type PlaceShown, type PlaceShownInput } from "@/formats/place/actions";
 import { marlstone, storing } from "@/server";
 
 // Each: parse, one service call, the result as it is.
@@ -52,7 +52,8 @@ export async function takeBackPlace(input: { id: string }): Promise<boolean> {
 }
 
 /** What the year of a place would be; undefined for one that cannot be meant. */
-export async function showPlace(document: unknown): Promise<PlaceShown | undefined> {
-  const parsed = parsePlace(document);
-  return parsed.ok ? marlstone().places.shown(parsed.value) : undefined;
+export async function showPlace(input: PlaceShownInput): Promise<PlaceShown | undefined> {
+  const asked = parseWith(placeShownInput, input);
+  const parsed = asked.ok ? parsePlace(asked.value.document) : asked;
+  return asked.ok && parsed.ok ? marlstone().places.shown(parsed.value, asked.value.takesLPerDay) : undefined;
 }

@@ -1,4 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { standingThere } from "../demand/here-of";
+import { placeYearsOf } from "../place/place-years";
+import { OPEN, placeOf } from "../testing/places";
 import { MARROWBECK } from "../../../demo/marrowbeck";
 import { drainedAfterSoaking } from "../testing/settled";
 import { readSettled } from "../readings/readings";
@@ -288,6 +291,16 @@ describe("checks of a whole design", () => {
       `with one hole clogged ${stands(one, emptyCm3 + passesCm3 / 2)} would stand`,
     );
     expect(troubles(walled(one))).toContain("cloudburst");
+  });
+
+  it("take their storm from the climate of the place where one is known", () => {
+    const out = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
+    const at = (climateId: string): number => {
+      const place = placeOf(OPEN, { climateId });
+      return stormInflowCm3PerHour(standingThere(out, { at: placeYearsOf(place, 1), found: [place] }, () => undefined));
+    };
+    expect(at("mild-maritime")).toBeCloseTo(stormInflowCm3PerHour(out), 9);
+    expect(at("humid-subtropical") / at("mild-maritime")).toBeCloseTo(180 / 108, 9);
   });
 
   it("say of a cloudburst what the network does in the same storm, within a tenth and half a cm", () => {

@@ -22,12 +22,15 @@ export type Cloudburst = {
   readonly cloggedLevelCm: number | undefined;
 };
 
+/** Of its place's climate, where that is known. [mm/h] */
+export const stormMmPerHour = ({ here }: Pick<Setup, "here">): number => here?.stormMmPerHour ?? CLOUDBURST_MM_PER_HOUR;
+
 /** What falls into a vessel in a storm. [cm³/h] */
 export function stormInflowCm3PerHour(setup: Setup): number {
   const lid = fixtureOf(setup, "lid");
   const mouthCm2 = vesselAreaCm2(setup.vessel) * (lid ? lid.openShare : 1);
   const roofCm2 = setup.site.roofM2 * 1e4 * ROOF_YIELD;
-  return ((mouthCm2 + roofCm2) * CLOUDBURST_MM_PER_HOUR) / 10;
+  return ((mouthCm2 + roofCm2) * stormMmPerHour(setup)) / 10;
 }
 
 /** The ways out that water over the soil finds at once; those with soil over them pass what the soil brings. */

@@ -6,13 +6,7 @@ import { holeConductance } from "../water/discharge-flow";
 import { belowWaterCm3 } from "../water/network";
 import { layerAtHole } from "../water/side-hole";
 import type { Check, Design } from "./check";
-import {
-  cloudburst,
-  CLOUDBURST_MINUTES,
-  CLOUDBURST_MM_PER_HOUR,
-  isRainedOn,
-  stormInflowCm3PerHour,
-} from "./cloudburst";
+import { cloudburst, CLOUDBURST_MINUTES, isRainedOn, stormInflowCm3PerHour, stormMmPerHour } from "./cloudburst";
 
 /** Whether rain leaves as fast as it comes. */
 export function checkRain(design: Design): Check[] {
@@ -23,7 +17,10 @@ export function checkRain(design: Design): Check[] {
     formula:
       "What falls on the mouth, and on the roof led into it, against what the ways out pass: a hole as a weir while it is partly covered and as an orifice once it is drowned, Cd 0.6; into soil no more than each layer conducts, which fills its empty pores first and then leaves below.",
     inputs: [
-      ["storm", `${CLOUDBURST_MM_PER_HOUR} mm an hour for ${CLOUDBURST_MINUTES} minutes`],
+      [
+        "storm",
+        `${stormMmPerHour(setup)} mm an hour for ${CLOUDBURST_MINUTES} minutes${setup.here ? `, of the climate of ${setup.here.placeNames.join(" and ")}` : ""}`,
+      ],
       ["roof led into it", `${setup.site.roofM2} m²`],
       ["open to the sky", formatPercent(fixtureOf(setup, "lid")?.openShare ?? 1)],
       ["comes in", `${formatVolume(storm / 60, system)} a minute`],

@@ -1,6 +1,6 @@
 import type { OccupantLookup } from "../occupants/occupant";
 import { dayOfYearOf } from "../place/day-in-year";
-import { isInSun, isRainedOn, type Place } from "../place/place";
+import { climateOf, isInSun, isRainedOn, type Place } from "../place/place";
 import { movedYears, type PlaceYears } from "../place/place-years";
 import type { Here, Setup, Stay } from "../stack/setup";
 import { yearOfDemand } from "./demand";
@@ -36,6 +36,10 @@ export function standingThere(setup: Setup, { at, found }: PlacesHere, occupants
     placeNames: found.map(({ name }) => name),
     inSun: found.some(isInSun),
     inRain: found.some(isRainedOn),
+    stormMmPerHour: Math.max(...found.map((place) => climateOf(place)!.stormMmPerHour)),
+    tapMgPerL: found.find(({ water }) => water.tapMgPerL !== null)?.water.tapMgPerL ?? null,
+    tapAlkalinityMgPerL:
+      found.find(({ water }) => water.tapAlkalinityMgPerL !== null)?.water.tapAlkalinityMgPerL ?? null,
     frost: at.frost,
     months,
     month: thirstiest,

@@ -12,12 +12,12 @@ import { demandMmPerDay, lossesOf } from "../water/losses";
 import { networkOf } from "../water/network";
 import { supplyOf } from "../water/supply";
 import { standingThere } from "./here-of";
-import { drySuctionOf, yearOfWater, type YearOfWater } from "./year-of-water";
+import { wantsOf, yearOfWater, type YearOfWater } from "./year-of-water";
 
 const terrace = { at: placeYearsOf(placeOf(OPEN), 4), found: [placeOf(OPEN)] };
 const stands = (setup: Setup): Setup => standingThere({ ...setup, demand: { by: "place" } }, terrace, inLibrary);
 const yearOf = (setup: Setup): YearOfWater => {
-  const year = whenSound(setup, medium, (sound) => yearOfWater(sound, medium, drySuctionOf(setup, inLibrary)));
+  const year = whenSound(setup, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary)));
   if (!year.ok) throw new Error(year.problems[0]!.message);
   return year.value;
 };
@@ -53,7 +53,9 @@ describe("a setup's year", () => {
     const { months } = yearOf(DRAINED);
     expect(months[6]!.fill).toBeUndefined();
     expect(months[0]!.betweenDays!.typical).toBeGreaterThan(3 * months[6]!.betweenDays!.typical);
-    const early = whenSound(DRAINED, medium, (sound) => yearOfWater(sound, medium, 30));
+    const early = whenSound(DRAINED, medium, (sound) =>
+      yearOfWater(sound, medium, { drySuctionCm: 30, mostWaterMgPerL: 100 }),
+    );
     expect(early.ok && early.value.months[6]!.betweenDays!.typical).toBeLessThan(months[6]!.betweenDays!.typical);
   });
 
@@ -102,7 +104,9 @@ describe("a setup's year", () => {
       fc.property(anySetup, anyPlace, (setup, place) => {
         const there = { at: placeYearsOf(place, 1), found: [place] };
         const standing = standingThere({ ...setup, demand: { by: "place" } }, there, inLibrary);
-        const year = whenSound(standing, medium, (sound) => yearOfWater(sound, medium, 100));
+        const year = whenSound(standing, medium, (sound) =>
+          yearOfWater(sound, medium, { drySuctionCm: 100, mostWaterMgPerL: 100 }),
+        );
         if (!year.ok) return;
         const network = networkOf(standing, medium);
         if (!network.ok) return;

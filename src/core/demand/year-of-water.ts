@@ -1,7 +1,11 @@
 import type { OccupantLookup } from "../occupants/occupant";
 import { ROOT_LIMIT_PSI_CM } from "../water/limits";
 import type { Here, Setup } from "../stack/setup";
-import { soakedLevelCm, drainsAfterSoaking, rootZoneCm } from "../stack/geometry";
+import { boundariesCm, soakedLevelCm, drainsAfterSoaking, drainsAtCm, rootZoneCm } from "../stack/geometry";
+import { phLift, sitesMeqPerLitre } from "../mixing/amendments";
+import { siteOf } from "../stack/site";
+import { volumeBetweenCm3 } from "../vessel/area-by-height";
+import { vesselArea } from "../vessel/vessel";
 import { fixtureOf } from "../stack/fixtures";
 import { failed, ok, problem, type Result } from "../units/problem";
 import type { Range } from "../units/range";
@@ -9,6 +13,7 @@ import { daysInMonth } from "../place/day-in-year";
 import { branchOf, historyOf } from "../water/branch";
 import { budgetOf, type Budget } from "../water/budget";
 import type { CheckedSetup } from "../water/checked";
+import { saltsOf, WATERED_THROUGH, type MonthOfSalts } from "./salts";
 import { fallingNetwork } from "../water/falling";
 import { belowWaterCm3, mouthCm2, networkOf, type MediumLookup, type Network } from "../water/network";
 import { fullLevelCm, refillMark, wickingOf, type RefillMark } from "../water/refill-mark";
@@ -30,13 +35,38 @@ export type YearOfWater = {
   readonly months: readonly MonthOfWater[];
   /** A mean day of the five hottest in a row. [cm³] */
   readonly heatWaveCm3: Range;
+  /** What soil and store hold when full. [cm³] */
+  readonly heldFullCm3: number;
+  /** Two years of salts, from its first fill; undefined where nobody said what is dissolved in its water. */
+  readonly salts: readonly MonthOfSalts[] | undefined;
+  /** Water given in a year beside rain. [cm³] */
+  readonly givenCm3: number;
+  /** How far the alkalinity of what is given lifts the pH of the rooted soil in a year; undefined where it is not said. */
+  readonly limePerYear: Range | undefined;
+  /** The least that any who live there bear in their water; Infinity where nobody is named. [mg/L] */
+  readonly mostWaterMgPerL: number;
 };
+
+/** What those that live there ask of their water. */
+export type Wants = { readonly drySuctionCm: number; readonly mostWaterMgPerL: number };
+export function wantsOf(setup: Pick<Setup, "occupants">, lookup: OccupantLookup): Wants {
+  const most = setup.occupants.flatMap(({ occupantId }) => {
+    const found = lookup(occupantId);
+    return found?.life === "plant" ? [found.mostWaterPpm.typical] : [];
+  });
+  return { drySuctionCm: drySuctionOf(setup, lookup), mostWaterMgPerL: Math.min(Infinity, ...most) };
+}
+
+/** A milliequivalent of alkalinity weighs so much as CaCO₃. [mg] */
+const CACO3_MG_PER_MEQ = 50;
+
+const YEARS_OF_SALTS = 2;
 
 /** Where nobody is named who lives there: the end of the soil's buffer (de Boodt & Verdonck 1972). [cm] */
 export const USUAL_DRY_SUCTION_CM = -ROOT_LIMIT_PSI_CM;
 
 /** The suction at which the first of those that live there wants water. [cm] */
-export function drySuctionOf({ occupants }: Pick<Setup, "occupants">, lookup: OccupantLookup): number {
+function drySuctionOf({ occupants }: Pick<Setup, "occupants">, lookup: OccupantLookup): number {
   const limits = occupants.flatMap(({ occupantId }) => {
     const found = lookup(occupantId);
     return found?.life === "plant" ? [found.driestSuctionCm.typical] : [];
@@ -47,10 +77,14 @@ export function drySuctionOf({ occupants }: Pick<Setup, "occupants">, lookup: Oc
 const asIf = (setup: CheckedSetup, here: Here, month: number): CheckedSetup => ({ ...setup, here: { ...here, month } });
 
 /**
- * @param drySuctionCm  at which its roots want water
+ * @param wants  of those that live there
  * Fails with "no-place" where nothing is known of its place, or with what keeps its column from being made.
  */
-export function yearOfWater(setup: CheckedSetup, medium: MediumLookup, drySuctionCm: number): Result<YearOfWater> {
+export function yearOfWater(
+  setup: CheckedSetup,
+  medium: MediumLookup,
+  { drySuctionCm, mostWaterMgPerL }: Wants,
+): Result<YearOfWater> {
   const { here } = setup;
   if (!here) return failed(problem("places", "no-place", "It stands at no place yet."));
   const branch = branchOf(historyOf(setup));
@@ -75,10 +109,49 @@ export function yearOfWater(setup: CheckedSetup, medium: MediumLookup, drySuctio
   });
   const hottest = asIf(setup, here, here.heatWaveMonth);
   const perMm = takesPerMm(hottest, lasts.network, lasts.fullCm);
+  const { waterPpm } = siteOf(setup);
+  const givenCm3 = months.reduce(
+    (sum, { takesCm3, rainCm3 }, month) => sum + Math.max(0, takesCm3.typical * daysInMonth(month) - rainCm3.typical),
+    0,
+  );
+  const heldFullCm3 = budgetOf(setup, lasts.network).heldCm3(lasts.fullCm);
   return ok({
     months,
     heatWaveCm3: times(perMm, here.heatWaveMm),
+    heldFullCm3,
+    givenCm3,
+    mostWaterMgPerL,
+    limePerYear:
+      here.tapAlkalinityMgPerL === null
+        ? undefined
+        : phLift((here.tapAlkalinityMgPerL / CACO3_MG_PER_MEQ) * (givenCm3 / 1000), sitesOf(setup, medium)),
+    salts:
+      waterPpm === null
+        ? undefined
+        : saltsOf(
+            {
+              takesCm3PerDay: months.map(({ takesCm3 }) => takesCm3.typical),
+              rainCm3: months.map(({ rainCm3 }) => rainCm3.typical),
+              waterMgPerL: waterPpm,
+              heldCm3: heldFullCm3,
+              runsOut: drainsAtCm(setup) !== undefined,
+              givenThrough: setup.water.by === "soaking" ? WATERED_THROUGH : 0,
+            },
+            YEARS_OF_SALTS,
+          ),
   });
+}
+
+/** What the rooted soil can exchange. [meq] */
+function sitesOf(setup: Setup, medium: MediumLookup): number {
+  const heights = boundariesCm(setup);
+  const inside = vesselArea(setup.vessel);
+  return setup.layers.reduce((sum, { mediumId, rooted }, i) => {
+    const found = medium(mediumId);
+    if (!rooted || !found) return sum;
+    const litres = volumeBetweenCm3(inside, heights[i]!, heights[i + 1]!) / 1000;
+    return sum + litres * sitesMeqPerLitre(found);
+  }, 0);
 }
 
 const SURE: Range = { low: 1, typical: 1, high: 1 };

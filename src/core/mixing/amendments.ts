@@ -153,12 +153,20 @@ export function phShift(
   shares: readonly number[],
 ): Range | undefined {
   if (meqPerGram === 0 || dose.kind === "share") return undefined;
-  const sitesMeqPerLitre = parts.reduce(
-    (sum, { medium: { dryBulkDensityGPerCm3, cecMeqPer100g } }, i) =>
-      sum + shares[i]! * dryBulkDensityGPerCm3.typical * 1000 * ((cecMeqPer100g?.typical ?? UNKNOWN_CEC) / 100),
-    0,
-  );
-  const typical = (meqPerGram * gramsPerLitre) / (SITES_PER_PH * sitesMeqPerLitre);
+  const sites = parts.reduce((sum, { medium }, i) => sum + shares[i]! * sitesMeqPerLitre(medium), 0);
+  return phLift(meqPerGram * gramsPerLitre, sites);
+}
+
+/** What a litre of a medium can exchange. [meq/L] */
+export const sitesMeqPerLitre = ({
+  dryBulkDensityGPerCm3,
+  cecMeqPer100g,
+}: Pick<Medium, "dryBulkDensityGPerCm3" | "cecMeqPer100g">): number =>
+  dryBulkDensityGPerCm3.typical * 1000 * ((cecMeqPer100g?.typical ?? UNKNOWN_CEC) / 100);
+
+/** How far so much of a base, or of an acid where it is negative, moves the pH of what can exchange so much. [meq, meq] */
+export function phLift(meq: number, sitesMeq: number): Range {
+  const typical = meq / (SITES_PER_PH * sitesMeq);
   const [near, far] = [typical / BUFFER_FACTOR, typical * BUFFER_FACTOR];
   return { low: Math.min(near, far), typical, high: Math.max(near, far) };
 }

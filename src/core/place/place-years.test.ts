@@ -183,7 +183,14 @@ describe("a place", () => {
   it("is refused with what is wrong, by its field", () => {
     const wrong = placeOf(
       { kind: "lamps", photonsUmolPerM2S: -1, hoursPerDay: 25, heated: true },
-      { name: " ", climateId: "moon", latitude: 91, elevationM: Number.NaN, lastFrost: { month: 2, day: 30 } },
+      {
+        name: " ",
+        climateId: "moon",
+        latitude: 91,
+        elevationM: Number.NaN,
+        lastFrost: { month: 2, day: 30 },
+        water: { tapMgPerL: -1, tapAlkalinityMgPerL: null, roofM2: 9999, buttL: Number.NaN },
+      },
     );
     expect(placeProblems(wrong).map(({ path }) => path)).toEqual([
       "name",
@@ -192,6 +199,9 @@ describe("a place", () => {
       "elevationM",
       "stand.photonsUmolPerM2S",
       "stand.hoursPerDay",
+      "water.tapMgPerL",
+      "water.roofM2",
+      "water.buttL",
       "lastFrost",
       "firstFrost",
     ]);

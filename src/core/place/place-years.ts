@@ -24,6 +24,8 @@ export type DayAtPlace = {
   readonly lightMolPerM2: number;
   /** On the ground there; 0 under a roof. [mm] */
   readonly rainMm: number;
+  /** On a roof there, whatever the setup stands under. [mm] */
+  readonly skyRainMm: number;
   /** What short, well-watered grass would lose there. [mm] */
   readonly referenceMm: number;
   /** Whether what stands alone there has wind around it. */
@@ -187,6 +189,7 @@ function dayAt(place: Place, day: DayOfWeather, inside: Inside): DayAtPlace {
       humidity: Math.min(1, air.vapourKPa / saturated),
       lightMolPerM2,
       rainMm: isRainedOn(place) ? day.rainMm : 0,
+      skyRainMm: day.rainMm,
       inOpenAir: stand.kind === "outdoors",
       referenceMm:
         openShare *

@@ -51,6 +51,15 @@ export type Stand =
       readonly heated: boolean;
     };
 
+/** The water at hand there: what comes from the tap, and what a roof brings to a butt. */
+export type WaterThere = {
+  /** Dissolved solids, and alkalinity as CaCO₃; null while nobody has said. [mg/L] */
+  readonly tapMgPerL: number | null;
+  readonly tapAlkalinityMgPerL: number | null;
+  readonly roofM2: number;
+  readonly buttL: number;
+};
+
 export type Place = {
   readonly name: string;
   readonly note: string;
@@ -61,6 +70,7 @@ export type Place = {
   readonly latitude: number;
   readonly elevationM: number;
   readonly stand: Stand;
+  readonly water: WaterThere;
   /** As they are said where it is; null for what the climate makes of them. */
   readonly lastFrost: DayInYear | null;
   readonly firstFrost: DayInYear | null;
@@ -75,6 +85,7 @@ export const USUAL_PLACE: Place = {
   latitude: CLIMATES[0]!.latitude,
   elevationM: CLIMATES[0]!.elevationM,
   stand: { kind: "outdoors", facing: "open", shelter: "sheltered", roofed: false },
+  water: { tapMgPerL: null, tapAlkalinityMgPerL: null, roofM2: 0, buttL: 0 },
   lastFrost: null,
   firstFrost: null,
 };
@@ -99,6 +110,10 @@ export const PLACE_BOUNDS = {
   photonsUmolPerM2S: [1, 2500],
   hoursPerDay: [0, 24],
   openShare: [0, 1],
+  tapMgPerL: [0, 50_000],
+  tapAlkalinityMgPerL: [0, 2000],
+  roofM2: [0, 5000],
+  buttL: [0, 1_000_000],
 } as const;
 
 const LONGEST_NOTE = 1000;
@@ -132,6 +147,13 @@ export function placeProblems(place: Place): Problem[] {
   }
   if (stand.kind === "case")
     within("stand.openShare", stand.openShare, "openShare", "The share of a case that is open", "");
+  const { water } = place;
+  if (water.tapMgPerL !== null)
+    within("water.tapMgPerL", water.tapMgPerL, "tapMgPerL", "What is dissolved in tap water", " mg/L");
+  if (water.tapAlkalinityMgPerL !== null)
+    within("water.tapAlkalinityMgPerL", water.tapAlkalinityMgPerL, "tapAlkalinityMgPerL", "Alkalinity", " mg/L");
+  within("water.roofM2", water.roofM2, "roofM2", "A roof", " m²");
+  within("water.buttL", water.buttL, "buttL", "A butt", " L");
   for (const key of ["lastFrost", "firstFrost"] as const) {
     const day = place[key];
     if (day && !isDayInYear(day)) say(key, "A frost date is a day of the year, such as 12 May.");

@@ -1,6 +1,14 @@
+import { MARROWBECK, MARROWBECK_PLACES, standing, type MarrowbeckPlace } from "../../../demo/marrowbeck";
+import { placesHere, standingThere } from "../demand/here-of";
+import { wantsOf, yearOfWater } from "../demand/year-of-water";
+import { inLibrary } from "../occupants/library/library";
+import { placeYearsOf } from "../place/place-years";
+import type { Setup } from "../stack/setup";
+import { medium } from "../testing/setups";
+import { whenSound } from "../water/checked";
 import { describe, expect, it } from "vitest";
 import { formatDayOfYear, parseDayOfYear } from "../units/calendar-date";
-import { daysWords, inMonths } from "./year-sentences";
+import { daysWords, inMonths, yearSayings } from "./year-sentences";
 
 const plain = (text: string): string => text.replaceAll("\u00a0", " ");
 
@@ -37,5 +45,54 @@ describe("a day of a year, typed", () => {
       expect([text, parseDayOfYear(text)]).toEqual([text, undefined]);
     for (let month = 1; month <= 12; month++)
       expect(parseDayOfYear(formatDayOfYear({ month, day: 9 }))).toEqual({ month, day: 9 });
+  });
+});
+
+/** A demo setup where it stands. */
+function there(setup: Setup): Setup {
+  const stands = standing(setup, (place) => place);
+  const places = placesHere(
+    stands.places!,
+    (id) => MARROWBECK_PLACES[id as MarrowbeckPlace],
+    (place) => placeYearsOf(place),
+  );
+  return standingThere(stands, places!, inLibrary);
+}
+
+describe("a year in sentences", () => {
+  it("is, word for word, what year-words.txt holds", async () => {
+    const lines = [
+      ...MARROWBECK.map((setup) => [setup.name, there(setup), "metric"] as const),
+      ["In gallons: the trough", there(MARROWBECK[0]!), "imperial"] as const,
+      [
+        "Said, not derived: the trough",
+        { ...there(MARROWBECK[0]!), demand: { by: "said", mmPerDay: 4 } as const },
+        "metric",
+      ] as const,
+      [
+        "Set right: the trough, hard water, watered every week",
+        {
+          ...there(MARROWBECK[0]!),
+          demand: { by: "place", poured: { volumeCm3: 9000, days: 6, month: 5, times: 2 } } as const,
+          site: { ...MARROWBECK[0]!.site, waterPpm: 600 },
+          wateredEveryDays: 7,
+        },
+        "metric",
+      ] as const,
+    ].flatMap(([name, setup, system]) => {
+      const year = whenSound(setup, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary)));
+      if (!year.ok) throw new Error(year.problems[0]!.message);
+      return [
+        `# ${name}`,
+        ...yearSayings(setup, year.value, system).flatMap(({ heading, text, tone, why }) => [
+          `${heading}${tone === "trouble" ? " (trouble)" : ""}: ${text}`,
+          ...why.inputs.map(([what, value]) => `    ${what}: ${value}`),
+        ]),
+        "",
+      ];
+    });
+    const text = plain(lines.join("\n"));
+    expect(text).not.toMatch(/NaN|undefined|Infinity|-\d/u);
+    await expect(text).toMatchFileSnapshot("year-words.txt");
   });
 });

@@ -1,3 +1,4 @@
+import { flushCm3, MG_PER_L_PER_DS_PER_M } from "../demand/salts";
 import { drainsAtCm } from "../stack/geometry";
 import type { Setup } from "../stack/setup";
 import { daysInMonth } from "../place/day-in-year";
@@ -5,12 +6,17 @@ import type { MonthOfWater, YearOfWater } from "../demand/year-of-water";
 import { monthName } from "../units/calendar-date";
 import type { Range } from "../units/range";
 import { capitalised } from "../units/text";
+import { mouthCm2 } from "../water/network";
+import { RAIN_MG_PER_L } from "../demand/salts";
+import { softPartsFor } from "../place/butt";
+import { siteOf } from "../stack/site";
 import {
   formatDepthPerDay,
   formatHours,
   formatLength,
   formatRange,
   formatVolume,
+  NBSP,
   threeFigures,
   type UnitSystem,
 } from "../units/units";
@@ -70,13 +76,19 @@ const extremes = (values: readonly number[]): readonly [most: number, least: num
   values.indexOf(Math.min(...values)),
 ];
 
+/** Less in a day is not measured, but told by the month. [cm³] */
+const LITTLE_CM3 = 3;
+
 export function yearSayings(setup: Setup, year: YearOfWater, system: UnitSystem): readonly YearSaying[] {
   const { here } = setup;
   if (!here) return [];
   const { months } = year;
   const volume = (cm3: number): string => formatVolume(cm3, system);
-  const [most, least] = extremes(months.map(({ takesCm3 }) => takesCm3.typical));
   const isDerived = setup.demand.by === "place";
+  // what is said is the same all year; its place would still make a month of it
+  const [most, least] = isDerived
+    ? extremes(months.map(({ takesCm3 }) => takesCm3.typical))
+    : ([here.month, here.month] as const);
   const why = (formula: string, inputs: Why["inputs"]): Why => ({
     formula,
     inputs: [["it stands", here.placeNames.join(", then ")], ...inputs],
@@ -90,7 +102,9 @@ export function yearSayings(setup: Setup, year: YearOfWater, system: UnitSystem)
     heading: "What a day takes",
     tone: "plain",
     text: isDerived
-      ? `${volume(months[most]!.takesCm3.typical)} a day in ${monthName(most)}, when it takes most (${formatRange(months[most]!.takesCm3.low, months[most]!.takesCm3.high, (cm3) => formatVolume(cm3, system, months[most]!.takesCm3.high))} as plants and years differ); ${volume(months[least]!.takesCm3.typical)} in ${monthName(least)}. On the five hottest days in a row, mostly in ${monthName(here.heatWaveMonth)}, ${volume(year.heatWaveCm3.typical)} a day in most years and ${volume(year.heatWaveCm3.high)} in one of ten.${poured ? ` Set right by what was poured, ${volume(poured.volumeCm3)} after ${threeFigures(poured.days, 1)} days in ${monthName(poured.month)}: ${threeFigures(poured.times, 2)} times what its place makes of it.` : ""}`
+      ? months[most]!.takesCm3.high < LITTLE_CM3
+        ? `So little that it is told by the month: ${volume(months[most]!.takesCm3.typical * daysInMonth(most))} in ${monthName(most)}, when it takes most, and ${volume(months[least]!.takesCm3.typical * daysInMonth(least))} in ${monthName(least)}.`
+        : `${volume(months[most]!.takesCm3.typical)} a day in ${monthName(most)}, when it takes most (${formatRange(months[most]!.takesCm3.low, months[most]!.takesCm3.high, (cm3) => formatVolume(cm3, system, months[most]!.takesCm3.high))} as plants and years differ); ${volume(months[least]!.takesCm3.typical)} in ${monthName(least)}. On the five hottest days in a row, mostly in ${monthName(here.heatWaveMonth)}, ${volume(year.heatWaveCm3.typical)} a day in most years and ${volume(year.heatWaveCm3.high)} in one of ten.${poured ? ` Set right by what was poured, ${volume(poured.volumeCm3)} after ${threeFigures(poured.days, 1)} days in ${monthName(poured.month)}: ${threeFigures(poured.times, 2)} times what its place makes of it.` : ""}`
       : `${volume(months[most]!.takesCm3.typical)} a day, all year: what a day takes is said on its page, and beats what its place makes of it. That would be ${formatDepthPerDay(hereMost.mmPerDay.typical, system)} in ${monthName(here.month)}, with the soil bare.`,
     why: why(
       "Leaves lose so many times what short grass does over the ground they cover, the bare surface what light and air the leaves leave it; dressings, walls and trays are counted.",
@@ -111,6 +125,124 @@ export function yearSayings(setup: Setup, year: YearOfWater, system: UnitSystem)
     ...waterings(months, most, least, why),
     ...rain(setup, months, system, why),
     ...trays(months, here.months, why),
+    ...hands(setup, months, why),
+    ...salts(setup, year, system, why),
+    ...lime(setup, year, system, why),
+  ];
+}
+
+/** How people water; "when I remember" may be three weeks. */
+const HANDS: readonly (readonly [words: string, everyDays: number])[] = [
+  ["daily", 1],
+  ["every other day", 2],
+  ["twice a week", 3.5],
+  ["every Sunday", 7],
+  ["every other Sunday", 14],
+  ["when one remembers, say every three weeks", 21],
+];
+/** Given so much sooner than it is wanted, what likes to dry never does. */
+const MUCH_SOONER = 4;
+
+/** Which hand suits it, month by month: from one filling or soaking to the next. */
+function hands(setup: Setup, months: readonly MonthOfWater[], why: MakeWhy): readonly YearSaying[] {
+  const lasting = months.map(({ fill, betweenDays }) => (fill ?? { days: betweenDays }).days?.typical);
+  if (lasting.every((days) => days === undefined)) return [];
+  const dryMonths = (everyDays: number): readonly number[] =>
+    lasting.flatMap((days, month) => (days !== undefined && days < everyDays ? [month] : []));
+  const told = (everyDays: number): string => {
+    const dry = dryMonths(everyDays);
+    return dry.length === 0
+      ? "in time all year"
+      : dry.length === 12
+        ? "too late all year"
+        : `too late ${inMonths(dry)}`;
+  };
+  const own = setup.wateredEveryDays;
+  const every = (days: number): string => (days === 1 ? "daily" : `every ${threeFigures(days, 1)} days`);
+  const late = own === null ? [] : dryMonths(own);
+  // a reservoir that is topped up early is none the worse
+  const early =
+    own === null || months.some(({ fill }) => fill)
+      ? []
+      : lasting.flatMap((days, month) => (days !== undefined && days > MUCH_SOONER * own ? [month] : []));
+  const suits = [...HANDS].reverse().find(([, days]) => dryMonths(days).length === 0);
+  return [
+    {
+      heading: "Given how it is watered",
+      tone: late.length > 0 ? "trouble" : "plain",
+      text: [
+        own === null
+          ? ""
+          : late.length === 0
+            ? `${capitalised(every(own))}, as it is said, is in time all year.`
+            : `${capitalised(every(own))}, as it is said, is too late ${inMonths(late)}: its roots are dry before water comes.`,
+        early.length > 0
+          ? `${capitalised(inMonths(early))} it comes long before it is wanted, and the soil stays wet.`
+          : "",
+        suits
+          ? `In time all year, at the slackest: ${suits[0]}.`
+          : "No hand suits it all year: in its driest month it wants water more than once a day.",
+      ]
+        .filter(Boolean)
+        .join(" "),
+      why: why("How long it lasts in each month, against how often water comes. Rain is not counted.", [
+        ...HANDS.map(([words, days]) => [words, told(days)] as const),
+      ]),
+    },
+  ];
+}
+
+/** Salts that grew so much are told of as a number of times. */
+const MANY_TIMES = 1.5;
+/** From here on most crops grow less: 3 dS/m. */
+const SALTY_MG_PER_L = 1920;
+/** Less than this in what it holds harms nobody, bog plants among them. */
+const HARMLESS_MG_PER_L = 150;
+const SHARE_LEFT = 0.25;
+/** mg on a cm² in a year, from which a crust is seen. */
+const CRUST_MG_PER_CM2 = 20;
+
+/** What the water leaves behind, and what washes it out. */
+function salts(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy): readonly YearSaying[] {
+  const { waterPpm } = siteOf(setup);
+  const { here } = setup;
+  if (!year.salts || waterPpm === null || !here || !(year.heldFullCm3 > 0)) return [];
+  const mgPerL = (value: number): string => `${threeFigures(value, 0)}${NBSP}mg/L`;
+  const [first, second] = [year.salts[11]!, year.salts.at(-1)!];
+  const highest = Math.max(...year.salts.map((one) => one.mgPerL));
+  const gathers = highest > Math.max(HARMLESS_MG_PER_L, MANY_TIMES * waterPpm);
+  const comesTo = (value: number): string =>
+    `${mgPerL(value)} (some ${threeFigures(value / MG_PER_L_PER_DS_PER_M, 1)}${NBSP}dS/m)`;
+  const surfaceMg =
+    here.months.reduce((sum, { surfaceMm, leavesMm }, month) => {
+      const share = surfaceMm + leavesMm > 0 ? surfaceMm / (surfaceMm + leavesMm) : 0;
+      const given = Math.max(
+        0,
+        year.months[month]!.takesCm3.typical * daysInMonth(month) - year.months[month]!.rainCm3.typical,
+      );
+      return sum + share * given * (waterPpm / 1000);
+    }, 0) / mouthCm2(setup);
+  return [
+    {
+      heading: "Salts",
+      tone: gathers && second.mgPerL > Math.min(SALTY_MG_PER_L, 2 * year.mostWaterMgPerL) ? "trouble" : "plain",
+      text: gathers
+        ? `Of water with ${mgPerL(waterPpm)} what is dissolved stays: ${comesTo(first.mgPerL)} in what it holds after a year, ${comesTo(second.mgPerL)} after two, if roots took up none. ${setup.water.by === "volume" || drainsAtCm(setup) === undefined ? "It has no way out to flush them through: give rain water, or renew the soil in time." : `${formatVolume(flushCm3(year.heldFullCm3, SHARE_LEFT), system)} of clear water poured through from the top until it runs out leaves a quarter of them: once a year, or when leaves brown at their rims.`}${surfaceMg > CRUST_MG_PER_CM2 && setup.water.by === "level" ? ` Risen from below, ${threeFigures(surfaceMg / 100, 1)}${NBSP}kg/m² of it in a year stays on the surface as a crust: scrape it off.` : ""}`
+        : `What is dissolved in its water, ${mgPerL(waterPpm)}, hardly gathers: ${comesTo(second.mgPerL)} in what it holds after two years${year.salts.some(({ outMg }) => outMg > 0) ? ", for rain washes it out" : ""}.`,
+      why: {
+        ...why(
+          "What comes in with the water given and rain, less what runs out, of which half has been through the soil; watered from the top, a fifth of what is given runs out; mixed through what soil and store hold. Feed is not in it.",
+          [
+            ["it holds", formatVolume(year.heldFullCm3, system)],
+            ...year.salts.slice(0, 12).map((one, month) => [monthName(month), mgPerL(one.mgPerL)] as const),
+          ],
+        ),
+        source:
+          "A balance of salts as leaching is reckoned in pots and beds (Rhoades 1974; Ayers & Westcot 1985); 640 mg/L to a dS/m.",
+        uncertainty:
+          "What roots take up and what falls out as lime makes it less, feed more. How well water runs through rather than by: 0.2 to 0.8.",
+      },
+    },
   ];
 }
 
@@ -143,7 +275,7 @@ function fills(
               : "",
             atMost.mark.kind === "too-weak"
               ? ""
-              : `Lasts ${daysWords(atMost.days)} in ${monthName(most)}: ${mark(atMost)}, ${formatVolume(atMost.usableCm3, system)} under full.`,
+              : `Lasts ${daysWords(atMost.days)} ${most === least ? "all year" : `in ${monthName(most)}`}: ${mark(atMost)}, ${formatVolume(atMost.usableCm3, system)} under full.`,
             atLeast.mark.kind === "too-weak" || most === least
               ? ""
               : `In ${monthName(least)} it lasts ${daysWords(atLeast.days)}.`,
@@ -180,7 +312,10 @@ function waterings(months: readonly MonthOfWater[], most: number, least: number,
     {
       heading: "Between waterings",
       tone: "plain",
-      text: `Soaked through, its roots want water again after ${daysWords(atMost)} in ${monthName(most)}, and ${daysWords(atLeast)} in ${monthName(least)}.`,
+      text:
+        most === least
+          ? `Soaked through, its roots want water again after ${daysWords(atMost)}, all year.`
+          : `Soaked through, its roots want water again after ${daysWords(atMost)} in ${monthName(most)}, and ${daysWords(atLeast)} in ${monthName(least)}.`,
       why: why(
         "From soaked and drained until the suction in the middle of the roots is what the first of those that live there wants water at.",
         months.flatMap(({ betweenDays }, month) =>
@@ -257,6 +392,57 @@ function trays(
       why: why("The water that stands in the tray, over what a day takes.", [
         ...warm.map(({ month, trayHours }) => [monthName(month), daysWords(hours(trayHours))] as const),
       ]),
+    },
+  ];
+}
+
+/** Less than this in a year is no matter. */
+const LIME_TOLD_PH = 0.05;
+/** By so much in a year acid lovers turn yellow before they are repotted. */
+const LIME_TROUBLE_PH = 0.5;
+/** By so much in a year it is lime that rules, and no soil that buffers. */
+const LIME_RULES_PH = 2;
+
+/** What the alkalinity of its tap does to the soil, and how rain mends it. */
+function lime(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy): readonly YearSaying[] {
+  const { here } = setup;
+  const { limePerYear, givenCm3 } = year;
+  const alkalinity = here?.tapAlkalinityMgPerL ?? null;
+  if (!limePerYear || alkalinity === null || !Number.isFinite(limePerYear.high) || limePerYear.high < LIME_TOLD_PH)
+    return [];
+  const ph = (value: number): string => threeFigures(value, value < 1 ? 2 : 1);
+  const most = year.mostWaterMgPerL;
+  const parts =
+    here!.tapMgPerL === null || !Number.isFinite(most) ? undefined : softPartsFor(here!.tapMgPerL, RAIN_MG_PER_L, most);
+  const isMuch = limePerYear.typical > LIME_TROUBLE_PH;
+  return [
+    {
+      heading: "Lime in its tap water",
+      tone: "plain",
+      text: [
+        limePerYear.typical > LIME_RULES_PH
+          ? "All from the tap, its alkalinity is more than this soil can buffer: within a season it is as limy as the water, pH 7.5 to 8."
+          : `All from the tap, its alkalinity would lift the soil by ${isMuch ? `about ${ph(limePerYear.typical)}` : `${ph(limePerYear.low)} to ${ph(limePerYear.high)}`} pH in a year, at most: roots and rot work against it.`,
+        isMuch ? "What loves acid soil turns yellow then; give it rain." : "",
+        parts !== undefined && parts > 0
+          ? `One part of it to ${threeFigures(parts, 1)} of rain comes to ${threeFigures(most, 0)}${NBSP}mg/L, the most that all who live there are at ease with.`
+          : "",
+      ]
+        .filter(Boolean)
+        .join(" "),
+      why: {
+        ...why(
+          "The base that comes in with the water, against a quarter of what the rooted soil can exchange for each step of pH.",
+          [
+            ["given in a year, beside rain", formatVolume(givenCm3, system)],
+            ["alkalinity of the tap, as CaCO₃", `${threeFigures(alkalinity, 0)}${NBSP}mg/L`],
+            ["lift in a year", `${ph(limePerYear.low)} to ${ph(limePerYear.high)} pH`],
+          ],
+        ),
+        source: "Reasoned from exchange capacities on record; no titration of mixes stands behind it.",
+        uncertainty:
+          "Within a factor of 1.6 for the soil; roots that take up ammonium and soils that rot make it less.",
+      },
     },
   ];
 }

@@ -145,6 +145,11 @@ export type Here = {
   readonly placeNames: readonly string[];
   readonly inSun: boolean;
   readonly inRain: boolean;
+  /** A heavy short storm of its climate. [mm/h] */
+  readonly stormMmPerHour: number;
+  /** Of the tap there, as far as it is said. [mg/L] */
+  readonly tapMgPerL: number | null;
+  readonly tapAlkalinityMgPerL: number | null;
   /** January first. */
   readonly months: readonly MonthHere[];
   /** The month, from 0, that a day is of where no other is named: the one in which it takes most. */

@@ -11,6 +11,7 @@ export function siteOf({ site, here }: Pick<Setup, "site" | "here">): Site {
     rain: site.rain === "unsaid" ? (here.inRain ? "open" : "sheltered") : site.rain,
     coldestC: site.coldestC ?? toHalf(Math.min(...months.map(({ coldestC }) => coldestC))),
     warmestC: site.warmestC ?? toHalf(Math.max(...months.map(({ warmestC }) => warmestC))),
+    waterPpm: site.waterPpm ?? here.tapMgPerL,
     humidity: site.humidity ?? months.reduce((sum, { humidity }) => sum + humidity, 0) / months.length,
   };
 }

@@ -51,6 +51,12 @@ export const anyPlace: fc.Arbitrary<Place> = fc.record({
   latitude: between(PLACE_BOUNDS.latitude),
   elevationM: between(PLACE_BOUNDS.elevationM),
   stand: anyStand,
+  water: fc.record({
+    tapMgPerL: fc.option(between(PLACE_BOUNDS.tapMgPerL), { nil: null }),
+    tapAlkalinityMgPerL: fc.option(between(PLACE_BOUNDS.tapAlkalinityMgPerL), { nil: null }),
+    roofM2: between(PLACE_BOUNDS.roofM2),
+    buttL: between(PLACE_BOUNDS.buttL),
+  }),
   lastFrost: fc.constant(null),
   firstFrost: fc.constant(null),
 });

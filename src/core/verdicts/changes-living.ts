@@ -104,13 +104,15 @@ export function places({ setup, occupant, system }: Changing): Family[] {
 const RAIN_PPM = 15;
 
 export function rainWater({ setup }: Changing): Family[] {
-  const { site } = setup;
+  const site = siteOf(setup);
   if (site.waterPpm !== null && site.waterPpm <= RAIN_PPM) return [];
   return [
     {
       id: "rain-water",
       turns: ["water-solids"],
-      steps: [{ label: "Give it rain water", setup: withSite(setup, { ...site, waterPpm: RAIN_PPM }), effort: 1 }],
+      steps: [
+        { label: "Give it rain water", setup: withSite(setup, { ...setup.site, waterPpm: RAIN_PPM }), effort: 1 },
+      ],
     },
   ];
 }

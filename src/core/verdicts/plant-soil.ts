@@ -6,6 +6,7 @@ import { FEEDING, LIMING } from "../mixing/given";
 import { fixturesOf } from "../stack/fixtures";
 import { boundariesCm } from "../stack/geometry";
 import { stageOf, type Setup, type StackLayer } from "../stack/setup";
+import { siteOf } from "../stack/site";
 import { atStage } from "../demand/stage";
 import { perimeterCm, vesselAreaCm2 } from "../vessel/vessel";
 import { rootZoneOf, type Judged, type RootZone } from "./plant-water";
@@ -187,7 +188,8 @@ function judgeFeed(asked: Asked, plant: Plant): Judged[] {
 /** Over this a plant takes what comes from most taps. [mg/L] */
 const ANY_TAP_PPM = 400;
 
-function judgeWaterSolids({ setup: { site } }: Asked, plant: Plant): Judged[] {
+function judgeWaterSolids({ setup }: Asked, plant: Plant): Judged[] {
+  const site = siteOf(setup);
   const { mostWaterPpm: most } = plant;
   if (site.waterPpm === null)
     return most.typical < ANY_TAP_PPM ? [{ limit: "water-solids", grade: "unknown", ppm: null, most }] : [];

@@ -1,6 +1,6 @@
 import { daysOfDemand } from "../../core/demand/demand";
 import { placesHere, standingThere } from "../../core/demand/here-of";
-import { drySuctionOf, yearOfWater } from "../../core/demand/year-of-water";
+import { wantsOf, yearOfWater } from "../../core/demand/year-of-water";
 import { monthName } from "../../core/units/calendar-date";
 import { failed, ok, problem } from "../../core/units/problem";
 import type { Range } from "../../core/units/range";
@@ -55,7 +55,7 @@ export function answerDemand(file: SetupFile, year: number, years: number) {
   const sound = checked(setup, medium);
   if (!sound.ok) return failed(...sound.problems.map((one) => ({ ...one, path: `setup.${one.path}` })));
   const standing = { ...sound.value, here: standingThere(setup, there, occupant).here };
-  const water = yearOfWater(standing, medium, drySuctionOf(setup, occupant));
+  const water = yearOfWater(standing, medium, wantsOf(setup, occupant));
   if (!water.ok) return water;
   const days = daysOfDemand(setup, there.at, occupant).slice(year * YEAR_DAYS, (year + 1) * YEAR_DAYS);
   return ok({

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { Butt } from "../../core/place/butt";
 import type { PlaceMonth } from "../../core/place/place-months";
 import type { FrostDates } from "../../core/place/place-years";
 import type { Gaps } from "../../core/place/weather";
@@ -12,7 +13,14 @@ export type PlaceShown = {
   readonly months: readonly PlaceMonth[];
   readonly frost: FrostDates | null;
   readonly gaps: Gaps | null;
+  /** Of the roof and butt there, drawn on by what stands there; and of one twice as large. Null where there is none. */
+  readonly butt: Butt | null;
+  readonly larger: Butt | null;
 };
+
+const twelve = z.array(z.number().min(0).max(1e9)).length(12);
+export const placeShownInput = z.strictObject({ document: z.unknown(), takesLPerDay: twelve });
+export type PlaceShownInput = z.infer<typeof placeShownInput>;
 
 const MOST_COLUMNS = 200;
 const text = z.string().max(400);

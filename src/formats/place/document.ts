@@ -15,6 +15,7 @@ export const placeDocument = ({
   latitude,
   elevationM,
   stand,
+  water,
   lastFrost,
   firstFrost,
 }: Place): PlaceDocument => ({
@@ -27,6 +28,7 @@ export const placeDocument = ({
   latitude,
   elevationM,
   stand,
+  water,
   lastFrost,
   firstFrost,
 });

@@ -48,6 +48,12 @@ export const placeSchema = tied<PlaceDocument>()(
     latitude: number,
     elevationM: number,
     stand: standSchema,
+    water: z.strictObject({
+      tapMgPerL: number.nullable(),
+      tapAlkalinityMgPerL: number.nullable(),
+      roofM2: number,
+      buttL: number,
+    }),
     lastFrost: dayInYear,
     firstFrost: dayInYear,
   }),

@@ -19,7 +19,7 @@ export const placesFacade = (db: Db, context: KeptContext) => ({
   standingAt: (id: string) => setupsAtPlace(db, id),
   /** Those there are to choose from, by name. */
   names: () => service.listPlaces(db).map(({ id, value }) => ({ id, name: value.name })),
-  shown: (place: Place) => service.placeShown(db, place),
+  shown: (place: Place, takesLPerDay: readonly number[]) => service.placeShown(db, place, takesLPerDay),
   weather: () => listWeather(db),
   weatherCsv: (id: string) => weatherCsv(db, id),
   lookAtWeather: (text: string, { latitude, choices }: WeatherInput) => lookAtWeather(text, latitude, choices),

@@ -1,3 +1,4 @@
+import { buttOf } from "../../core/place/butt";
 import type { Place } from "../../core/place/place";
 import { placeMonthsOf, type PlaceMonth } from "../../core/place/place-months";
 import { placeYearsOf, YEARS_DRAWN, type PlaceYears } from "../../core/place/place-years";
@@ -86,10 +87,21 @@ export function yearsOf(db: Db, place: Place): PlaceYears {
   return made;
 }
 
-/** A place as it would be, for who describes it. */
-export function placeShown(db: Db, place: Place): PlaceShown {
+/**
+ * A place as it would be, for who describes it.
+ * @param takesLPerDay  what all that stands there takes on a day of each month
+ */
+export function placeShown(db: Db, place: Place, takesLPerDay: readonly number[]): PlaceShown {
   const { frost, gaps = null, ...years } = yearsOf(db, place);
-  return { months: placeMonthsOf({ frost, ...years }), frost, gaps };
+  const { roofM2, buttL } = place.water;
+  const isThere = roofM2 > 0 && buttL > 0;
+  return {
+    months: placeMonthsOf({ frost, ...years }),
+    frost,
+    gaps,
+    butt: isThere ? buttOf(years, { roofM2, buttL }, takesLPerDay) : null,
+    larger: isThere ? buttOf(years, { roofM2, buttL: 2 * buttL }, takesLPerDay) : null,
+  };
 }
 
 export type PlaceLine = {

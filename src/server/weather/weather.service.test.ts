@@ -73,7 +73,7 @@ describe("weather from a file", () => {
   it("decides what follows from a place that has it, and goes along with the house", () => {
     const weatherId = kept();
     const drawn = placeOf(OPEN, { name: "Terrace" });
-    const of = (to: Marlstone, place = { ...drawn, weatherId }) => to.places.shown(place);
+    const of = (to: Marlstone, place = { ...drawn, weatherId }) => to.places.shown(place, Array<number>(12).fill(0));
     expect(of(marlstone).gaps).toEqual({
       years: [2022, 2023],
       days: 730,

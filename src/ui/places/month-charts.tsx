@@ -88,7 +88,7 @@ export function MonthBars({
             tooltipType="none"
             isAnimationActive={false}
           >
-            <ErrorBar dataKey="off" width={4} stroke="var(--ink)" strokeWidth={1.2} />
+            <ErrorBar dataKey="off" width={4} stroke="var(--ink)" strokeWidth={1.2} isAnimationActive={false} />
           </Line>
         )}
         <Tooltip

@@ -14,8 +14,10 @@ import { failed, ok, problem, type Problem, type Result } from "@/core/units/pro
 import {
   parseShare,
   parseTemperatureC,
+  parseVolumeCm3,
   shareFieldText,
   temperatureFieldText,
+  volumeFieldText,
   type UnitSystem,
 } from "@/core/units/units";
 
@@ -39,6 +41,10 @@ export type PlaceTexts = {
   latitude: string;
   hemisphere: "north" | "south";
   elevation: string;
+  tap: string;
+  alkalinity: string;
+  roof: string;
+  butt: string;
   frosts: "climate" | "said";
   lastFrost: string;
   firstFrost: string;
@@ -73,26 +79,15 @@ export function textsOfPlace(place: Place, system: UnitSystem): PlaceTexts {
     latitude: String(Math.abs(place.latitude)),
     hemisphere: place.latitude < 0 ? "south" : "north",
     elevation: elevationText(place.elevationM, system),
+    tap: place.water.tapMgPerL === null ? "" : String(place.water.tapMgPerL),
+    alkalinity: place.water.tapAlkalinityMgPerL === null ? "" : String(place.water.tapAlkalinityMgPerL),
+    roof: String(place.water.roofM2),
+    butt: volumeFieldText(1000 * place.water.buttL, system),
     frosts: place.lastFrost ? "said" : "climate",
     lastFrost: place.lastFrost ? formatDayOfYear(place.lastFrost) : "",
     firstFrost: place.firstFrost ? formatDayOfYear(place.firstFrost) : "",
   };
 }
-
-/** Fields by the place in a document that is wrong with them. */
-export const FIELD_OF: Readonly<Record<string, keyof PlaceTexts>> = {
-  name: "name",
-  note: "note",
-  climateId: "climateId",
-  latitude: "latitude",
-  elevationM: "elevation",
-  "stand.heatedToC": "heatedTo",
-  "stand.photonsUmolPerM2S": "photons",
-  "stand.hoursPerDay": "hours",
-  "stand.openShare": "openShare",
-  lastFrost: "lastFrost",
-  firstFrost: "firstFrost",
-};
 
 export function readPlace(texts: PlaceTexts, system: UnitSystem): Result<Place> {
   const problems: Problem[] = [];
@@ -103,6 +98,8 @@ export function readPlace(texts: PlaceTexts, system: UnitSystem): Result<Place> 
   };
   const number = (path: string, text: string, least: number, most: number, unit = ""): number =>
     take(path, parseNumber(text, least, most, unit), Number.NaN);
+  const unsaid = (path: string, text: string, most: number, unit: string): number | null =>
+    text.trim() === "" ? null : number(path, text, 0, most, unit);
   const frostDay = (path: string, text: string): DayInYear | null => {
     if (texts.frosts === "climate") return null;
     const day = parseDayOfYear(text);
@@ -163,6 +160,12 @@ export function readPlace(texts: PlaceTexts, system: UnitSystem): Result<Place> 
     latitude: texts.hemisphere === "south" && latitude > 0 ? -latitude : latitude,
     elevationM: Math.round(elevation * factor),
     stand: stand(),
+    water: {
+      tapMgPerL: unsaid("water.tapMgPerL", texts.tap, 50_000, "mg/l"),
+      tapAlkalinityMgPerL: unsaid("water.tapAlkalinityMgPerL", texts.alkalinity, 2000, "mg/l"),
+      roofM2: number("water.roofM2", texts.roof, 0, 5000, "m²"),
+      buttL: take("water.buttL", parseVolumeCm3(texts.butt, system), Number.NaN) / 1000,
+    },
     lastFrost: frostDay("lastFrost", texts.lastFrost),
     firstFrost: frostDay("firstFrost", texts.firstFrost),
   };

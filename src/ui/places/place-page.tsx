@@ -6,8 +6,9 @@ import { CLIMATES } from "@/core/place/climates";
 import { FACINGS, PLACE_KINDS, SHELTERS, USUAL_PLACE, WINDOW_FACINGS, type Place } from "@/core/place/place";
 import type { Kept, KeptVersion } from "@/formats/kept";
 import { placeDocument } from "@/formats/place/document";
-import type { PlaceShown } from "@/formats/place/actions";
-import { temperatureUnitName } from "@/core/units/units";
+import type { PlaceShown, PlaceShownInput } from "@/formats/place/actions";
+import { temperatureUnitName, volumeUnitName } from "@/core/units/units";
+import { buttSentence } from "@/core/readings/butt-sentence";
 import { EarlierVersions } from "../common/keep";
 import { KeepBar, type KeepActions } from "../common/keep-bar";
 import { useUnits } from "../common/preferences";
@@ -20,17 +21,20 @@ import { WeatherPart, type WeatherLine } from "./weather-part";
 
 /** Climates that places stand in; that of rooms is made of theirs. */
 const OUTDOORS = CLIMATES.filter(({ id }) => id !== "heated-indoors");
+const NOTHING_TAKEN: readonly number[] = Array<number>(12).fill(0);
+type Show = (input: PlaceShownInput) => Promise<PlaceShown | undefined>;
+
 /** A pause in typing, after which the year is worked out anew. [ms] */
 const PAUSE_MS = 250;
 
 /** The year of what is described, as soon as it is known; the last one stays until then. */
-function useShown(key: string, show: (document: unknown) => Promise<PlaceShown | undefined>): PlaceShown | undefined {
+function useShown(key: string, takesLPerDay: readonly number[], show: Show): PlaceShown | undefined {
   const [shown, setShown] = useState<PlaceShown>();
   useEffect(() => {
     if (key === "") return undefined;
     let isWanted = true;
     const timer = setTimeout(() => {
-      show(placeDocument(JSON.parse(key) as Place))
+      show({ document: placeDocument(JSON.parse(key) as Place), takesLPerDay: [...takesLPerDay] })
         .then((answer) => {
           if (isWanted && answer) setShown(answer);
         })
@@ -41,7 +45,7 @@ function useShown(key: string, show: (document: unknown) => Promise<PlaceShown |
       isWanted = false;
       clearTimeout(timer);
     };
-  }, [key, show]);
+  }, [key, takesLPerDay, show]);
   return shown;
 }
 const YES_NO = { yes: "yes", no: "no" } as const;
@@ -51,6 +55,7 @@ export function PlacePage({
   stored,
   versions = [],
   standing = [],
+  takesLPerDay = NOTHING_TAKEN,
   weather,
   show,
   actions,
@@ -59,9 +64,11 @@ export function PlacePage({
   versions?: readonly KeptVersion<Place>[];
   /** The setups that stand there. */
   standing?: readonly { readonly id: string; readonly name: string }[];
+  /** What they take on a day of each month. */
+  takesLPerDay?: readonly number[];
   /** Files of measured weather there are. */
   weather: readonly WeatherLine[];
-  show: (document: unknown) => Promise<PlaceShown | undefined>;
+  show: Show;
   actions: KeepActions<Place>;
 }) {
   const system = useUnits();
@@ -72,7 +79,7 @@ export function PlacePage({
   // a name is none of the weather's affair
   const shown = useMemo(() => readPlace({ ...texts, name: "a place", note: "" }, system), [texts, system]);
   const key = shown.ok ? JSON.stringify(shown.value) : "";
-  const lastAnswer = useShown(key, show);
+  const lastAnswer = useShown(key, takesLPerDay, show);
   const climate = OUTDOORS.find(({ id }) => id === texts.climateId);
   const entry = (name: keyof PlaceTexts, label: string, path: string, unit = "", className = "w-20 text-right") => (
     <Entry form={form} name={name} label={label} said={saidOf(problems, path)} unit={unit} className={className} />
@@ -220,6 +227,19 @@ export function PlacePage({
             gaps={lastAnswer?.gaps ?? null}
             onChoose={(id) => form.setValue("weatherId", id)}
           />
+          <section aria-label="Water there" className="border-t border-rule pt-2">
+            <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+              {entry("tap", "Dissolved in tap water (empty: not known)", "water.tapMgPerL", "mg/L")}
+              {entry("alkalinity", "Its alkalinity, as CaCO₃", "water.tapAlkalinityMgPerL", "mg/L")}
+              {entry("roof", "Roof led into a butt", "water.roofM2", "m²")}
+              {entry("butt", "The butt holds", "water.buttL", volumeUnitName(system))}
+            </div>
+            {lastAnswer?.butt && lastAnswer.larger && (
+              <p className="mt-1 max-w-[75ch] leading-snug">
+                {buttSentence(lastAnswer.butt, lastAnswer.larger, standing.length, system)}
+              </p>
+            )}
+          </section>
           <Entry
             form={form}
             name="note"

@@ -47,8 +47,8 @@ export function PlaceYear({
         {frost
           ? `Outdoors there, the last frost of spring comes by ${formatDayOfYear(frost.last)} and the first of autumn by ${formatDayOfYear(frost.first)}.`
           : "In most years it does not freeze outdoors there."}{" "}
-        {isMeasured ? "Of its weather file." : "Of twenty years drawn from its climate."} Whiskers hold eight of ten
-        years.
+        {isMeasured ? "Made of its weather file." : "Made of twenty years drawn from its climate."} Whiskers hold eight
+        of ten years.
       </p>
       <div className="mt-2 grid gap-x-6 gap-y-3 md:grid-cols-2">
         <figure>

@@ -138,7 +138,7 @@ export function WeatherPart({
           {many(gaps.years.length, "year")}, {gaps.years[0]} to {gaps.years.at(-1)}.{" "}
           {gaps.bridged + gaps.drawn === 0
             ? "No day is missing."
-            : `Of ${many(gaps.days, "day")} ${many(gaps.bridged, "day")} missing for up to three in a row ${gaps.bridged === 1 ? "is" : "are"} told from those beside, dry; ${many(gaps.drawn, "day")} ${gaps.drawn === 1 ? "is" : "are"} drawn from the climate.`}
+            : `Of ${many(gaps.days, "day")}, ${gaps.bridged.toLocaleString("en")} missing for up to three in a row ${gaps.bridged === 1 ? "is" : "are"} told from those beside them, dry; ${gaps.drawn.toLocaleString("en")} ${gaps.drawn === 1 ? "is" : "are"} drawn from the climate.`}
           {gaps.without.length > 0 &&
             ` It does not say everything: ${gaps.without.map((one) => WITHOUT_WORDS[one]).join("; ")}.`}
         </p>
