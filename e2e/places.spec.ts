@@ -63,6 +63,65 @@ test("a place is described, told what is wrong with it, seen as a year, kept, an
   await expect(page.getByRole("listitem", { name: /^stands at River terrace/u })).toBeVisible();
 });
 
+test("a setup that stands nowhere says what to do, and is brought to its place from there", async ({ page, open }) => {
+  await open(TROUGH);
+  const place = await openPart(page, /^stands at River terrace/u);
+  await pick(place.getByRole("combobox", { name: "Stands at" }), "nowhere that is described");
+  await saved(page);
+  await openYear(page);
+  await expect(page.getByText("It stands at no place yet")).toBeVisible();
+  await page.getByRole("main").getByRole("link", { name: "its own page" }).click();
+  await pick(page.getByRole("combobox", { name: "Stands at" }), "Stair window");
+  await saved(page);
+  await openYear(page);
+  await expect(said(page, "What a day takes")).toContainText(words("mL a day in July"));
+});
+
+test("a weather file is looked at with its bad line, kept, and makes the place's year; its days come out again", async ({
+  page,
+  marlstone,
+}) => {
+  const days = Array.from({ length: 365 }, (_, i) => {
+    const date = new Date(Date.UTC(2023, 0, 1 + i)).toISOString().slice(0, 10);
+    return `${date};${i === 9 ? "cold" : "11,5"};31,5`;
+  });
+  const file = (name: string, text: string) => ({ name, mimeType: "text/csv", buffer: Buffer.from(text) });
+  await page.goto(`${marlstone.url}/places`);
+  await page.getByRole("link", { name: "River terrace" }).click();
+  await shownPlace(page);
+  const input = page.locator("input[type=file]");
+  await input.setInputFiles(file("picture.csv", "\u0000\u0001 no weather"));
+  await expect(page.getByText(/No line names its columns/u)).toBeVisible();
+  await input.setInputFiles(file("Lock.csv", ["date;tmin (°C);tmax (°C)", ...days].join("\n")));
+  await expect(page.getByText("Line 11: “cold” under “tmin (°C)” is no number.")).toBeVisible();
+  await page.getByRole("button", { name: "Leave those lines out" }).click();
+  await expect(page.getByText(/364 days; 1 day missing/u)).toBeVisible();
+  await page.getByRole("button", { name: "Keep these days" }).click();
+  await expect(page.getByRole("combobox", { name: "Weather" })).toHaveText(/Lock, 2023 to 2023/u);
+  await expect(page.getByText(/1 missing for up to three in a row is told from those beside/u)).toBeVisible();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Earlier versions (1)")).toBeVisible();
+  await expect(page.getByText("Made of its weather file.", { exact: false })).toBeVisible();
+  const csv = await page.request.get((await page.getByRole("link", { name: "Its days as CSV" }).getAttribute("href"))!);
+  expect((await csv.text()).split("\r\n")[1]).toBe("2023-01-01,11.5,31.5,,,,");
+  await page.goto(`${marlstone.url}/places`);
+  await expect(page.getByRole("row", { name: /River terrace/u })).toContainText(words("12 °C to 32 °C"));
+});
+
+test("what is described stays what it was when the units change", async ({ page, marlstone }) => {
+  await page.goto(`${marlstone.url}/places`);
+  await page.getByRole("link", { name: "Glasshouse lean-to" }).click();
+  await shownPlace(page);
+  const kept = page.getByRole("textbox", { name: /^Kept warmer than/u });
+  await expect(kept).toHaveValue("5");
+  await page.getByRole("button", { name: /^Units/u }).click();
+  await expect(kept).toHaveValue("41");
+  await expect(page.getByRole("textbox", { name: "Over the sea" })).toHaveValue("131");
+  await page.getByRole("button", { name: /^Units/u }).click();
+  await expect(kept).toHaveValue("5");
+  await expect(page.getByText(/The roof brings/u)).toContainText("takes");
+});
+
 test("what a day takes follows from the place, in its month; what is typed beats it; the place is taken back in one press", async ({
   page,
   open,
@@ -175,18 +234,14 @@ test("two tabs on one place: the second save is told of the first and loses noth
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true });
 
-  test("places and years fit, in inches too, and a setup that stands nowhere says what to do", async ({
-    page,
-    open,
-    marlstone,
-  }) => {
+  test("places and years fit, in inches too", async ({ page, open, marlstone }) => {
     const fits = async (): Promise<void> => {
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     };
     await open(TROUGH);
     await openYear(page);
     await fits();
-    await page.getByRole("button", { name: /cm/u }).first().click();
+    await page.getByRole("button", { name: /^Units/u }).click();
     await expect(said(page, "What a day takes")).toContainText(words("gal"));
     await expect(page.getByRole("row", { name: /^July/u })).toContainText("°F");
     await fits();

@@ -135,7 +135,7 @@ function judgeCold(setup: Setup, plant: Plant): Judged[] {
       lives: frostC,
       kind: "summer",
       month,
-      frost: coldestC >= frostC.typical ? undefined : setup.here?.frost,
+      frost: known && coldestC < frostC.typical ? known : undefined,
     });
   } else {
     const grade = atLeast(coldestC, frostC);

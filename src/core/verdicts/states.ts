@@ -50,14 +50,21 @@ export type WaterStates = {
    */
   readonly levelKeeping: (heightCm: number, suctionCm: number) => number | undefined;
   readonly everyDays: number | null;
+  /** The same of a month of its year, from 0; undefined where what a day takes is no matter of months. */
+  readonly inMonth: (month: number) => { readonly setup: Setup; readonly states: WaterStates } | undefined;
 };
 
 /**
  * @param settled the setup's own settled state
  * @param day     the same a day after a soaking, for one that drains; without it the settled state stands in for it
- * @param on      the day of a season it is about; without it, any day
+ * @param on      the day of a season it is about, or its month from 0; without it, any day
  */
-export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, on?: CalendarDate): WaterStates {
+export function waterStates(
+  setup: Setup,
+  settled: Settled,
+  day?: ColumnState,
+  on?: CalendarDate | { readonly month: number },
+): WaterStates {
   const { network, column } = settled;
   const drains = drainsAfterSoaking(setup);
   const { water } = setup;
@@ -70,7 +77,8 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, o
       : levelCm;
   const falling = fallingNetwork(network, branchOf(historyOf(setup)), fullCm);
   const budget = budgetOf(setup, falling);
-  const momentOf = (kind: MomentKind): Moment => (on ? { kind, on } : { kind });
+  const momentOf = (kind: MomentKind): Moment =>
+    !on ? { kind } : "year" in on ? { kind, on } : { kind, month: on.month };
   const at = (kind: MomentKind, level: number): WaterState => {
     const profile = heightProfile(column, equilibriumAtWaterTable(falling.column, level));
     return { moment: momentOf(kind), waterTableCm: level, profile };
@@ -123,6 +131,12 @@ export function waterStates(setup: Setup, settled: Settled, day?: ColumnState, o
     daysUntil,
     levelKeeping,
     everyDays,
+    inMonth(month) {
+      const { here } = setup;
+      if (!here || setup.demand.by !== "place") return undefined;
+      const then: Setup = { ...setup, here: { ...here, month } };
+      return { setup: then, states: waterStates(then, settled, day, { month }) };
+    },
   };
 }
 

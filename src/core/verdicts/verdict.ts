@@ -17,8 +17,8 @@ export type Grade = (typeof GRADES)[number];
 
 /** Water as it stands in a moment that matters. */
 export type MomentKind = "watered" | "settled" | "mark" | "driest";
-/** When a verdict's water stands so: between two waterings, and in a season on its day. */
-export type Moment = { readonly kind: MomentKind; readonly on?: CalendarDate };
+/** When a verdict's water stands so: between two waterings, and in a season on its day or in its month, from 0. */
+export type Moment = { readonly kind: MomentKind; readonly on?: CalendarDate; readonly month?: number };
 
 export type Finding = {
   /** The setup's entry it is about. */

@@ -19,10 +19,34 @@ export function verdictsOf(
   states: WaterStates,
 ): readonly Verdict[] {
   const asked: Asked = { setup, medium, occupants, states };
-  return setup.occupants.map((occupancy) => verdictOf(asked, occupancy));
+  const wettest = inWettestMonth(asked);
+  return setup.occupants.map((occupancy) => verdictOf(asked, wettest, occupancy));
 }
 
-function verdictOf(asked: Asked, occupancy: Occupancy): Verdict {
+/**
+ * A rhythm that is right in the month that takes most keeps the soil wet in the one that takes least: summer hides a wet
+ * mix, winter shows it. Undefined where no rhythm is said, or all months are one.
+ */
+function inWettestMonth({ setup, states, ...rest }: Asked): Asked | undefined {
+  const { here } = setup;
+  if (!here || states.everyDays === null) return undefined;
+  const takes = here.months.map(({ mmPerDay }) => mmPerDay.typical);
+  const then = states.inMonth(takes.indexOf(Math.min(...takes)));
+  return then && { ...rest, ...then };
+}
+
+/** Wet for good or for days: one question, answered by how long it lasts. */
+const aboutOf = (limit: Judged["limit"]): string => (limit === "wet-for-good" || limit === "wet-days" ? "wet" : limit);
+
+/** Of each limit the worse of two months. */
+function worseOf(summer: readonly Judged[], winter: readonly Judged[]): readonly Judged[] {
+  return summer.map((one) => {
+    const other = winter.find(({ limit }) => aboutOf(limit) === aboutOf(one.limit));
+    return other && GRADES.indexOf(other.grade) < GRADES.indexOf(one.grade) ? other : one;
+  });
+}
+
+function verdictOf(asked: Asked, wettest: Asked | undefined, occupancy: Occupancy): Verdict {
   const grown = asked.occupants(occupancy.occupantId);
   // it is judged by the size it has now
   const occupant = grown?.life === "plant" ? atStage(grown, stageOf(occupancy)) : grown;
@@ -31,7 +55,10 @@ function verdictOf(asked: Asked, occupancy: Occupancy): Verdict {
     : [
         ...(occupant.life === "plant"
           ? [
-              ...judgeWater(asked, occupant, stageOf(occupancy)),
+              ...worseOf(
+                judgeWater(asked, occupant, stageOf(occupancy)),
+                wettest ? judgeWater(wettest, occupant, stageOf(occupancy)) : [],
+              ),
               ...judgeSoil(asked, occupant, occupancy.count),
               ...judgePlantPlace(asked, occupant),
               ...judgeRest(asked, occupant),

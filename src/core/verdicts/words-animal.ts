@@ -4,6 +4,7 @@ import {
   layerDoes,
   layerWords,
   feltAs,
+  isDated,
   momentWords,
   reasons,
   type Of,
@@ -206,7 +207,7 @@ const PROVIDED_WORDS: Record<Want, readonly [there: string, none: string, some: 
 };
 
 function surfaceText({ suctionCm, at, band, side, grade }: Of<"surface-damp">, system: UnitSystem): string {
-  const when = at.kind === "driest" || at.on ? ` ${momentWords(at)}` : "";
+  const when = at.kind === "driest" || isDated(at) ? ` ${momentWords(at)}` : "";
   if (side === "within" && grade === "suits") return `The surface is ${feltAs(suctionCm)}${when}, as it likes.`;
   const likes = side === "wet" ? "wetter than it likes" : "drier than it likes";
   const mends =

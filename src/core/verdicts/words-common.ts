@@ -5,7 +5,7 @@ import type { Why } from "../readings/sentences";
 import type { Setup } from "../stack/setup";
 import { formatLength, formatRange, threeFigures, type UnitSystem } from "../units/units";
 import type { MediumLookup } from "../water/network";
-import { formatDayOfYear } from "../units/calendar-date";
+import { formatDayOfYear, monthName } from "../units/calendar-date";
 import type { Grade, Moment, MomentKind, Told } from "./verdict";
 
 /** What all sentences of verdicts are made with. */
@@ -39,8 +39,10 @@ const MOMENT_WORDS: Record<MomentKind, string> = {
   mark: "at the refill mark",
   driest: "before the next watering",
 };
-export const momentWords = ({ kind, on }: Moment): string =>
-  on ? `${MOMENT_WORDS[kind]} on ${formatDayOfYear(on)}` : MOMENT_WORDS[kind];
+export const momentWords = ({ kind, on, month }: Moment): string =>
+  `${MOMENT_WORDS[kind]}${on ? ` on ${formatDayOfYear(on)}` : month === undefined ? "" : ` in ${monthName(month)}`}`;
+/** Whether it is of a day or month of its own. */
+export const isDated = ({ on, month }: Moment): boolean => on !== undefined || month !== undefined;
 
 /** "4 to 6 cm" */
 export const range = (value: Range, format: (one: number) => string): string =>

@@ -7,12 +7,14 @@ import {
   suction,
   NEEDS_NONE,
   feltAs,
+  isDated,
   momentWords,
   reasons,
   type Of,
   type Speaking,
   type Text,
 } from "./words-common";
+import { monthName } from "../units/calendar-date";
 import { formatLength, formatPercent, threeFigures } from "../units/units";
 
 export type WaterLimit =
@@ -82,11 +84,13 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
     }
     case "wet-for-good": {
       const { roomCm, wettestSuctionCm, suctionCm, usedCm } = told;
+      const { month } = told.at;
+      const stays = month === undefined ? "It stays" : `In ${monthName(month)} it stays`;
       return {
         text:
           told.grade === "suits"
-            ? `It stays ${feltAs(suctionCm)}, as it likes.`
-            : `It stays ${feltAs(suctionCm)}: ${roomCm.typical < 0.1 ? `nowhere do the ${cm(usedCm)} its roots would fill` : `only the upper ${cm(roomCm.typical)} of the ${cm(usedCm)} its roots would fill`} keep the ${suction(wettestSuctionCm.typical, system)} of suction under which it rots.${told.grade === "care" ? ` If it bears ${suction(wettestSuctionCm.low, system)}, it has ${cm(roomCm.high)}.` : ""}`,
+            ? `${stays} ${feltAs(suctionCm)}, as it likes.`
+            : `${stays} ${feltAs(suctionCm)}: ${roomCm.typical < 0.1 ? `nowhere do the ${cm(usedCm)} its roots would fill` : `only the upper ${cm(roomCm.typical)} of the ${cm(usedCm)} its roots would fill`} keep the ${suction(wettestSuctionCm.typical, system)} of suction under which it rots.${told.grade === "care" ? ` If it bears ${suction(wettestSuctionCm.low, system)}, it has ${cm(roomCm.high)}.` : ""}`,
         why: why(
           "The wettest suction at which it thrives, held against the suction by height in the state that lasts: full, as the vessel keeps it.",
           [
@@ -232,7 +236,7 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
           : wanted.low < 0
             ? `it likes from ${cm(-wanted.low)} under water to ${cm(wanted.high)} over it`
             : `it likes ${range(wanted, cm)} over water`;
-      const when = told.at.kind === "mark" || told.at.on ? ` ${momentWords(told.at)}` : "";
+      const when = told.at.kind === "mark" || isDated(told.at) ? ` ${momentWords(told.at)}` : "";
       return {
         text: !stands
           ? `No free water stands in here${when}; ${likes}: keep some.`
@@ -279,7 +283,7 @@ export function waterWords(told: Of<WaterLimit>, speaking: Speaking): Text {
 function airText(told: Of<"air">, cm: (height: number) => string): string {
   const { airedCm, usedCm, leastAirSpace, meanAirSpace, goodAirSpace, at } = told;
   const good = `${formatPercent(goodAirSpace.typical)} is good`;
-  const when = at.on ? ` ${momentWords(at)}` : "";
+  const when = isDated(at) ? ` ${momentWords(at)}` : "";
   const mean = `${formatPercent(meanAirSpace)} of air at its roots${when}`;
   const least = formatPercent(leastAirSpace.typical);
   if (told.grade === "suits")

@@ -23,6 +23,8 @@ import {
 
 /** A place as it is typed, and read back: what cannot be meant is said at its field. */
 export type PlaceTexts = {
+  /** The units it is typed in. */
+  system: UnitSystem;
   name: string;
   note: string;
   kind: PlaceKind;
@@ -61,6 +63,7 @@ export const textOfElevation = elevationText;
 export function textsOfPlace(place: Place, system: UnitSystem): PlaceTexts {
   const { stand } = place;
   return {
+    system,
     name: place.name,
     note: place.note,
     kind: stand.kind,
@@ -89,7 +92,8 @@ export function textsOfPlace(place: Place, system: UnitSystem): PlaceTexts {
   };
 }
 
-export function readPlace(texts: PlaceTexts, system: UnitSystem): Result<Place> {
+export function readPlace(texts: PlaceTexts): Result<Place> {
+  const { system } = texts;
   const problems: Problem[] = [];
   const take = <T>(path: string, read: Result<T>, otherwise: T): T => {
     if (read.ok) return read.value;

@@ -74,10 +74,15 @@ export function PlacePage({
   const system = useUnits();
   const form = useForm<PlaceTexts>({ defaultValues: textsOfPlace(stored?.value ?? USUAL_PLACE, system) });
   const texts = useWatch({ control: form.control }) as PlaceTexts;
-  const read = useMemo(() => readPlace(texts, system), [texts, system]);
+  const read = useMemo(() => readPlace(texts), [texts]);
+  // what is typed is in the units it was typed in until it can be written anew in others
+  const units = texts.system;
+  useEffect(() => {
+    if (units !== system && read.ok) form.reset(textsOfPlace(read.value, system));
+  }, [form, read, system, units]);
   const problems = read.ok ? [] : read.problems;
   // a name is none of the weather's affair
-  const shown = useMemo(() => readPlace({ ...texts, name: "a place", note: "" }, system), [texts, system]);
+  const shown = useMemo(() => readPlace({ ...texts, name: "a place", note: "" }), [texts]);
   const key = shown.ok ? JSON.stringify(shown.value) : "";
   const lastAnswer = useShown(key, takesLPerDay, show);
   const climate = OUTDOORS.find(({ id }) => id === texts.climateId);
@@ -157,7 +162,7 @@ export function PlacePage({
               </>
             )}
             {texts.kind === "glasshouse" &&
-              entry("heatedTo", "Kept warmer than (empty: not heated)", "stand.heatedToC", temperatureUnitName(system))}
+              entry("heatedTo", "Kept warmer than (empty: not heated)", "stand.heatedToC", temperatureUnitName(units))}
             {isAtWindow &&
               choose(
                 "window",
@@ -187,7 +192,7 @@ export function PlacePage({
                     const chosen = OUTDOORS.find(({ id }) => id === event.target.value);
                     if (!chosen) return;
                     form.setValue("latitude", String(chosen.latitude));
-                    form.setValue("elevation", textOfElevation(chosen.elevationM, system));
+                    form.setValue("elevation", textOfElevation(chosen.elevationM, units));
                   },
                 })}
               >
@@ -203,7 +208,7 @@ export function PlacePage({
               ["north", "north"],
               ["south", "south: seasons turned round"],
             ])}
-            {entry("elevation", "Over the sea", "elevationM", elevationUnit(system))}
+            {entry("elevation", "Over the sea", "elevationM", elevationUnit(units))}
             {choose("frosts", "Frost dates", [
               ["climate", "as the climate has them"],
               ["said", "my own"],
@@ -232,7 +237,7 @@ export function PlacePage({
               {entry("tap", "Dissolved in tap water (empty: not known)", "water.tapMgPerL", "mg/L")}
               {entry("alkalinity", "Its alkalinity, as CaCO₃", "water.tapAlkalinityMgPerL", "mg/L")}
               {entry("roof", "Roof led into a butt", "water.roofM2", "m²")}
-              {entry("butt", "The butt holds", "water.buttL", volumeUnitName(system))}
+              {entry("butt", "The butt holds", "water.buttL", volumeUnitName(units))}
             </div>
             {lastAnswer?.butt && lastAnswer.larger && (
               <p className="mt-1 max-w-[75ch] leading-snug">

@@ -93,7 +93,7 @@ export function YearPage({
             {year.ok ? (
               <Shown here={here} isSaid={isSaid} year={year.value} sayings={sayings} system={system}>
                 <PouredForm
-                  key={version}
+                  key={`${version} ${system}`}
                   setupId={setupId}
                   version={version}
                   month={here.month}
