@@ -4,7 +4,7 @@ import { climateOf, isInSun, isRainedOn, type Place } from "../place/place";
 import { movedYears, type PlaceYears } from "../place/place-years";
 import type { Here, Setup, Stay } from "../stack/setup";
 import { yearOfDemand } from "./demand";
-import { hereRounded } from "./here";
+import { atMonth, hereRounded } from "./here";
 
 /** Where a setup stands through the year, as far as its places are known. */
 export type PlacesHere = { readonly at: PlaceYears; readonly found: readonly Place[] };
@@ -42,7 +42,7 @@ export function standingThere(setup: Setup, { at, found }: PlacesHere, occupants
       found.find(({ water }) => water.tapAlkalinityMgPerL !== null)?.water.tapAlkalinityMgPerL ?? null,
     frost: at.frost,
     months,
-    month: thirstiest,
+    ...atMonth(thirstiest),
     heatWaveMm,
     heatWaveMonth,
   };

@@ -1,5 +1,9 @@
+import { monthName } from "../units/calendar-date";
 import type { Range } from "../units/range";
 import type { Here } from "../stack/setup";
+
+/** A month as the one that is reckoned with. */
+export const atMonth = (month: number): Pick<Here, "month" | "monthName"> => ({ month, monthName: monthName(month) });
 
 /** Digits that are sent to pages: more than any of it is known to, and fewer than a number has. */
 const DIGITS = 4;

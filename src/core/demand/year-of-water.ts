@@ -13,6 +13,7 @@ import { daysInMonth } from "../place/day-in-year";
 import { branchOf, historyOf } from "../water/branch";
 import { budgetOf, type Budget } from "../water/budget";
 import type { CheckedSetup } from "../water/checked";
+import { atMonth } from "./here";
 import { saltsOf, WATERED_THROUGH, type MonthOfSalts } from "./salts";
 import { fallingNetwork } from "../water/falling";
 import { belowWaterCm3, mouthCm2, networkOf, type MediumLookup, type Network } from "../water/network";
@@ -74,7 +75,10 @@ function drySuctionOf({ occupants }: Pick<Setup, "occupants">, lookup: OccupantL
   return limits.length > 0 ? Math.min(...limits) : USUAL_DRY_SUCTION_CM;
 }
 
-const asIf = (setup: CheckedSetup, here: Here, month: number): CheckedSetup => ({ ...setup, here: { ...here, month } });
+const asIf = (setup: CheckedSetup, here: Here, month: number): CheckedSetup => ({
+  ...setup,
+  here: { ...here, ...atMonth(month) },
+});
 
 /**
  * @param wants  of those that live there

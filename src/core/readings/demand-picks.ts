@@ -5,7 +5,7 @@ import { USUAL_DEMAND_MM_PER_DAY } from "../water/losses";
  * (Allen et al. 1998 give 1–3, 2–7 and 4–10 mm), over the vessel's area, foliage as wide as the vessel. [mm/day]
  */
 export const DEMAND_PICKS = [
-  { name: "low", mmPerDay: 1.5, about: "cool, shaded or under cover" },
-  { name: "usual", mmPerDay: USUAL_DEMAND_MM_PER_DAY, about: "a mild growing day" },
-  { name: "hot day", mmPerDay: 8, about: "sun and dry wind" },
+  { name: "low", mmPerDay: 1.5 },
+  { name: "usual", mmPerDay: USUAL_DEMAND_MM_PER_DAY },
+  { name: "hot day", mmPerDay: 8 },
 ] as const;

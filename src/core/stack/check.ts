@@ -1,4 +1,3 @@
-import { dayOfYearOf, isDayInYear } from "../place/day-in-year";
 import { LONGEST_NAME } from "../units/text";
 import { problem, type Problem } from "../units/problem";
 import { formatDepthPerDay, formatFlow, formatLength, formatPower, type UnitSystem } from "../units/units";
@@ -99,17 +98,6 @@ export function checkSetup(
       `The most Marlstone reckons with is ${formatDepthPerDay(GREATEST_DEMAND_MM_PER_DAY, system)}. Is the unit right?`,
     );
   }
-  if (demand.by === "place" && demand.poured) {
-    const { volumeCm3, days, month, times } = demand.poured;
-    const isOne =
-      volumeCm3 > 0 && days > 0 && days <= LONGEST_RHYTHM_DAYS && Number.isInteger(month) && month >= 0 && month < 12;
-    if (!isOne || !(times >= 1 / MOST_TIMES_DERIVED && times <= MOST_TIMES_DERIVED))
-      add(
-        "demand.poured",
-        "out-of-range",
-        `What was poured comes to less than a ${MOST_TIMES_DERIVED}th or more than ${MOST_TIMES_DERIVED} times what its place makes of it. Is the unit right, and was nothing spilt?`,
-      );
-  }
   const { insideDepthCm } = setup.vessel;
   if (!(setup.fillFromCm >= 0)) add("fillFromCm", "below-base", "The fill cannot begin under the base of the vessel.");
   const height = stackHeightCm(setup);
@@ -123,14 +111,12 @@ export function checkSetup(
     );
   }
   problems.push(...checkFixtures(setup, cm, system), ...checkWater(setup, cm), ...checkPlanting(setup, cm));
-  problems.push(...checkLiving(setup), ...checkPlaces(setup));
+  problems.push(...checkLiving(setup));
   if (!(setup.site.roofM2 >= 0 && setup.site.roofM2 <= GREATEST_ROOF_M2))
     add("site.roofM2", "out-of-range", `A roof has between 0 and ${GREATEST_ROOF_M2} m².`);
   return problems;
 }
 
-/** No pot is thirstier, or less thirsty, than what follows from its place by more than this. */
-const MOST_TIMES_DERIVED = 20;
 export const MOST_OCCUPANTS = 24;
 export const MOST_OF_A_KIND = 10_000;
 const LONGEST_RHYTHM_DAYS = 365;
@@ -170,30 +156,6 @@ function checkLiving({ occupants, site, wateredEveryDays }: Setup): Problem[] {
     problems.push(
       problem("wateredEveryDays", "out-of-range", "It is watered every 6 hours to every 365 days, or as it wants."),
     );
-  return problems;
-}
-
-/** Moved more often than this in a year, it stands nowhere. */
-export const MOST_PLACES = 6;
-
-/** Where it stands through the year. */
-function checkPlaces({ places = [] }: Setup): Problem[] {
-  if (places.length > MOST_PLACES)
-    return [problem("places", "too-many", `In a year it stands at ${MOST_PLACES} places at most.`)];
-  const problems: Problem[] = [];
-  const days = new Set<number>();
-  places.forEach(({ from }, i) => {
-    if (from === null) {
-      if (places.length > 1)
-        problems.push(problem(`places[${i}].from`, "no-day", "Say from which day of the year it stands there."));
-      return;
-    }
-    if (!isDayInYear(from))
-      problems.push(problem(`places[${i}].from`, "no-day", "A day of the year is such as 12 May."));
-    else if (days.has(dayOfYearOf(from)))
-      problems.push(problem(`places[${i}].from`, "same-day", "It cannot come to two places on one day."));
-    else days.add(dayOfYearOf(from));
-  });
   return problems;
 }
 

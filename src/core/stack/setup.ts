@@ -154,6 +154,8 @@ export type Here = {
   readonly months: readonly MonthHere[];
   /** The month, from 0, that a day is of where no other is named: the one in which it takes most. */
   readonly month: number;
+  /** Its name: a page that only names it need not know all twelve. */
+  readonly monthName: string;
   /** A mean day of the five in a row that take most, and the month most of them come in. [mm/day] */
   readonly heatWaveMm: Range;
   readonly heatWaveMonth: number;

@@ -1,6 +1,7 @@
 import { type Setup } from "../stack/setup";
 import { drainsAfterSoaking, drainsAtCm, openingsOf, rootZoneCm, soakedLevelCm } from "../stack/geometry";
 import type { Column } from "../water/column";
+import { atMonth } from "../demand/here";
 import { branchOf, historyOf } from "../water/branch";
 import { budgetOf } from "../water/budget";
 import { equilibriumAtWaterTable } from "../water/equilibrium";
@@ -134,7 +135,7 @@ export function waterStates(
     inMonth(month) {
       const { here } = setup;
       if (!here || setup.demand.by !== "place") return undefined;
-      const then: Setup = { ...setup, here: { ...here, month } };
+      const then: Setup = { ...setup, here: { ...here, ...atMonth(month) } };
       return { setup: then, states: waterStates(then, settled, day, { month }) };
     },
   };

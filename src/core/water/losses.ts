@@ -1,7 +1,6 @@
 import { DRESSED_EVAPORATION, fixtureOf } from "../stack/fixtures";
 import { boundariesCm, stackHeightCm, type Zone } from "../stack/geometry";
 import type { MonthHere, Setup, Standing } from "../stack/setup";
-import { monthName } from "../units/calendar-date";
 import { standsOnCm2, wallAreaCm2 } from "../vessel/vessel";
 import { mouthCm2, type Network } from "./network";
 import type { UptakeLimits } from "./uptake";
@@ -25,7 +24,7 @@ export const monthHere = ({ demand, here }: Pick<Setup, "demand" | "here">): Mon
 
 /** Behind what a day takes: " in July" where that follows from the place, and nothing where it is said. */
 export const inItsMonth = ({ demand, here }: Pick<Setup, "demand" | "here">): string =>
-  demand.by === "place" && here ? ` in ${monthName(here.month)}` : "";
+  demand.by === "place" && here ? ` in ${here.monthName}` : "";
 
 /** A day that is reckoned with, in words: "a day", or "a day in July". */
 export const dayInWords = (setup: Pick<Setup, "demand" | "here">): string => `a day${inItsMonth(setup)}`;

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { MOST_RECIPE_PARTS } from "../../core/mixing/recipe";
-import { MOST_LAYERS, MOST_OCCUPANTS, MOST_PLACES } from "../../core/stack/check";
+import { MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
+import { MOST_PLACES } from "../../core/stack/stays";
 import { failed, ok, type Problem, type Result } from "../../core/units/problem";
 import { mixSchema, parseMix } from "../mix/schema";
 import { ownMediumSchema, parseOwnMedium } from "../own-medium/schema";

@@ -1,13 +1,7 @@
 import { z } from "zod";
+import { MOST_PLACES, pouredProblems, stayProblems } from "../../core/stack/stays";
 import { keptId, mediumId, occupantId } from "../ids";
-import {
-  LONGEST_NAME,
-  MOST_AMENDMENTS,
-  MOST_FIXTURES,
-  MOST_LAYERS,
-  MOST_OCCUPANTS,
-  MOST_PLACES,
-} from "../../core/stack/check";
+import { LONGEST_NAME, MOST_AMENDMENTS, MOST_FIXTURES, MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../../core/stack/fixtures";
 import {
   CHILDREN,
@@ -24,7 +18,7 @@ import {
   type Demand,
   type Standing,
 } from "../../core/stack/setup";
-import { ok, type Result } from "../../core/units/problem";
+import { failed, ok, type Result } from "../../core/units/problem";
 import { MOST_POURS } from "../../core/vessel/poured";
 import { FOOD_SAFE, VESSEL_MATERIALS, type Vessel } from "../../core/vessel/vessel";
 import { checkKind, fromText, parseWith } from "../problems";
@@ -231,6 +225,12 @@ export function parseSetup(value: unknown): Result<Setup> {
   if (!document.ok) return document;
   const parsed = parseWith(setupSchema, SETUP_UPGRADES.upgraded(document.value));
   if (!parsed.ok) return parsed;
+  const { places, demand } = parsed.value;
+  const problems = [
+    ...stayProblems(places ?? []),
+    ...(demand.by === "place" && demand.poured ? pouredProblems(demand.poured) : []),
+  ];
+  if (problems.length > 0) return failed(...problems);
   const { kind: _kind, version: _version, ...setup } = parsed.value;
   return ok(setup);
 }

@@ -108,15 +108,17 @@ describe("places", () => {
     expect(months[0]!.coldestC).toBeGreaterThan(14);
     expect(months[6]!.lightMolPerDay).toBeGreaterThan(20);
     expect(months[11]!.lightMolPerDay).toBeLessThan(1);
+    const twice = [
+      { placeId: out, from },
+      { placeId: room, from },
+    ];
     expect(
-      marlstone.setups.create({
-        ...POT,
-        places: [
-          { placeId: out, from },
-          { placeId: room, from },
-        ],
+      marlstone.setups.saveChanges({
+        setupId: pot,
+        baseVersion: versionOf(pot),
+        changes: [{ id: "change-twice", label: "Twice", document: setupDocument({ ...POT, places: twice }) }],
       }),
-    ).toMatchObject({ ok: false, problems: [{ path: "places[1].from", code: "same-day" }] });
+    ).toMatchObject({ status: "refused", problems: [{ path: "places[1].from", code: "same-day" }] });
   });
 
   it("are no part of what is stored: a save of what a page has writes the same document", () => {

@@ -1,5 +1,6 @@
 import type { Setup } from "../../core/stack/setup";
 import { newProblems } from "../../core/stack/edit";
+import { pouredProblems } from "../../core/stack/stays";
 import { keptFor } from "../../core/units/once";
 import { problem, type Problem, type Result } from "../../core/units/problem";
 import { type MediumLookup } from "../../core/water/settle";
@@ -351,10 +352,11 @@ export function setPoured(
   const derived = takes.value[poured.month]!;
   if (!(derived > 0))
     return { status: "refused", problems: [problem("", "nothing-taken", "Nothing is taken of it in that month.")] };
-  return write("Set right by what was poured", {
-    by: "place",
-    poured: { ...poured, times: Number((poured.volumeCm3 / poured.days / derived).toPrecision(4)) },
-  });
+  const said = { ...poured, times: Number((poured.volumeCm3 / poured.days / derived).toPrecision(4)) };
+  const problems = pouredProblems(said);
+  return problems.length > 0
+    ? { status: "refused", problems }
+    : write("Set right by what was poured", { by: "place", poured: said });
 }
 
 /** Undo or redo one step. Made on an older version it changes nothing and answers with the present state. */

@@ -9,7 +9,7 @@ const TAB_HERE = "font-semibold text-ink shadow-[inset_0_-2px_0_var(--ink)]";
 export function SetupPages({ setupId, here }: { setupId: string; here: SetupPagePath }) {
   const tab = pageAt(here);
   return (
-    <nav aria-label="Pages of this setup" className="no-print flex flex-wrap gap-x-4">
+    <nav aria-label="Pages of this setup" className="no-print flex flex-wrap gap-x-2.5 sm:gap-x-4">
       {SETUP_PAGES.map((page) => (
         <Link
           key={page.path}

@@ -9,6 +9,7 @@ import { SearchedChoice } from "../fields/searched-choice";
 import { layerName } from "../open-setup/layer-changes";
 import { layerOfKey } from "../open-setup/part-key";
 import type { SetupActions } from "../open-setup/save-queue";
+import { compareDrainage } from "../open-setup/compare-drainage";
 import type { SetupStore } from "../open-setup/setup-store";
 import { mediumChoices } from "../parts/layer/medium-choices";
 import { Compared } from "./compared";
@@ -70,7 +71,7 @@ function Ways({ store, newId, versionBefore, pairs }: Props & { pairs: ReturnTyp
             The version before ({undoLabel})
           </Way>
         )}
-        <Way onPress={() => store.compareDrainage(newId, system)}>
+        <Way onPress={() => compareDrainage(store, newId, system)}>
           {without ? "Without drainage layer" : "With drainage layer"}
         </Way>
         {pairs.map(({ id, label, setup }) => (

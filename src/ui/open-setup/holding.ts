@@ -1,12 +1,11 @@
-import { withOrWithoutDrainage, type WithOrWithout } from "@/core/stack/drainage-layer";
+import { type WithOrWithout } from "@/core/stack/drainage-layer";
 import type { Setup } from "@/core/stack/setup";
 import type { UnitSystem } from "@/core/units/units";
-import { asDampAs } from "@/core/water/same-damp";
 import type { Designing } from "./designing";
 import type { Workings } from "./setup-store";
 
 /** Holding a state against what is changed since. */
-export function holding({ getState, put, medium }: Workings, { offer, say }: Designing) {
+export function holding({ getState, put }: Workings, { offer, say }: Designing) {
   const hold = (change?: WithOrWithout): void =>
     put({ living: undefined, holding: { setup: getState().setup, change } });
   const letGo = (): void => put({ holding: undefined });
@@ -23,16 +22,6 @@ export function holding({ getState, put, medium }: Workings, { offer, say }: Des
     letGo,
     /** Holds the present state against what it becomes by a change. */
     compare,
-    /** Holds the present state and takes its drainage layer out, or puts one in. */
-    compareDrainage(newId: () => string, system: UnitSystem): void {
-      const { committed } = getState();
-      const other = withOrWithoutDrainage(committed, medium, newId());
-      const change = other && { ...other, setup: asDampAs(committed, other.setup, medium) };
-      if (!change)
-        return say("There is no drainage layer to take out, and no room under the lowest layer to put one in.");
-      const label = change.kind === "without" ? "Without the drainage layer" : "With a drainage layer";
-      compare(label, change.setup, system, change);
-    },
     /** Shows a state that was, with the present one now held against it: nothing is changed by it. */
     holdAgainst: (setup: Setup): void => put({ living: undefined, holding: { setup, change: undefined } }),
   };

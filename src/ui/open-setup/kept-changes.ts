@@ -1,11 +1,11 @@
 import type { SetupDocument } from "@/formats/setup/document";
-import { browserShelf, drawerIn, keysOn, leftIn, pagesThere, parsed, thisPage, type Shelf } from "../outbox/drawer";
+import { browserShelf, drawerIn, keysOn, leftIn, pagesThere, thisPage } from "../outbox/drawer";
 import type { Drawer } from "../outbox/outbox";
-import type { Change, KeptChange } from "./save-queue";
+import type { KeptChange } from "./save-queue";
 
 /** Changes of a setup that the server has not acknowledged, in this browser. */
 const laneOf = (setupId: string): string => `setup-${setupId}`;
-/** Where Marlstone kept them until each had a key of its own: all of a page's in one entry. */
+/** Where Marlstone kept them until each had a key of its own: all of a page's in one entry (./earlier-changes). */
 const EARLIER = "marlstone.unsaved.";
 
 export const keeperFor = (setupId: string): Drawer<KeptChange> => drawerIn(browserShelf(), laneOf(setupId));
@@ -19,19 +19,20 @@ export type LeftOver = {
 /** What pages that are gone left unsaved of a setup. It stays where it is until it is forgotten. */
 export async function leftOvers(setupId: string): Promise<readonly LeftOver[]> {
   const shelf = browserShelf();
-  const found = leftOn(shelf, setupId);
+  // what this page itself keeps is in its own queue
+  const own = leftIn(shelf, laneOf(setupId), readChange).filter(({ page }) => page !== thisPage);
+  const prefix = `${EARLIER}${setupId}.`;
+  const older = keysOn(shelf).some((key) => key.startsWith(prefix))
+    ? (await import("./earlier-changes")).earlierChanges(shelf, prefix, readChange)
+    : [];
+  const found: readonly (LeftOver & { readonly page: string })[] = [
+    ...own.map(({ page, items, forget }) => ({ page, changes: items, forget })),
+    ...older,
+  ];
   if (found.length === 0) return [];
   const there = await pagesThere();
   return found.filter(({ page }) => !there.has(page));
 }
-
-/** All that lies there of a setup, by page; what this page itself keeps is in its own queue. */
-const leftOn = (shelf: Shelf, setupId: string): readonly (LeftOver & { readonly page: string })[] => [
-  ...leftIn(shelf, laneOf(setupId), readChange)
-    .filter(({ page }) => page !== thisPage)
-    .map(({ page, items, forget }) => ({ page, changes: items, forget })),
-  ...earlier(shelf, setupId),
-];
 
 function readChange(value: unknown): KeptChange | undefined {
   const change = value as Partial<KeptChange> | undefined;
@@ -46,19 +47,3 @@ function readChange(value: unknown): KeptChange | undefined {
 }
 const isDocument = (value: unknown): value is SetupDocument =>
   typeof value === "object" && value !== null && "version" in value;
-
-function earlier(shelf: Shelf, setupId: string): readonly (LeftOver & { readonly page: string })[] {
-  const prefix = `${EARLIER}${setupId}.`;
-  const keys = keysOn(shelf).filter((key) => key.startsWith(prefix));
-  return keys.sort().flatMap((key) => {
-    const kept = parsed(shelf.getItem(key)) as { baseVersion?: unknown; changes?: unknown } | undefined;
-    const { baseVersion, changes } = kept ?? {};
-    if (!Number.isInteger(baseVersion) || !Array.isArray(changes)) return [];
-    const read = (changes as readonly Change[]).flatMap(
-      (change) => readChange({ ...change, baseVersion: baseVersion as number }) ?? [],
-    );
-    return read.length > 0
-      ? [{ page: key.slice(prefix.length), changes: read, forget: () => shelf.removeItem(key) }]
-      : [];
-  });
-}

@@ -3,7 +3,8 @@ import { fixtureName } from "./fixture-words";
 import { BASE_HOLES, layer, MIX, medium, potWith, wallHole } from "@/core/testing/setups";
 import type { Fixture } from "@/core/stack/fixtures";
 import type { Setup } from "@/core/stack/setup";
-import { addAbove, layerName, removeLayer, rootedIn, rootsWords } from "./layer-changes";
+import { addAbove, rootedIn, rootsWords } from "./adding-layers";
+import { layerName, removeLayer } from "./layer-changes";
 import { partKey } from "./part-key";
 import { makeSetupStore } from "./setup-store";
 

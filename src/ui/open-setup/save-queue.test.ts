@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { potWith } from "@/core/testing/setups";
 import { rename } from "@/core/stack/edit";
 import type { SaveInput, SetupState, WriteOutcome } from "@/formats/setup/actions";
-import { latestOf, SaveQueue, sendLeftOver, type Change, type KeptChange, type QueueStatus } from "./save-queue";
+import { latestLeft, SaveQueue, sendLeftOver, type Change, type KeptChange, type QueueStatus } from "./save-queue";
 
 const POT = potWith({ kind: "drained", outletCm: 0 });
 const change = (name: string): Change => ({
@@ -330,13 +330,13 @@ describe("the save queue", () => {
     expect(sent.at(-1)!.changes[0]!.id).toBe("change-b");
   });
 
-  it("shows what an earlier Marlstone kept as it would be written today", () => {
+  it("shows what an earlier Marlstone kept as it would be written today", async () => {
     const { demand: _demand, ...old } = change("old").document;
     const kept = { ...change("old"), baseVersion: 1, document: { ...old, version: 4, demandMmPerDay: 7 } };
-    const latest = latestOf([kept as unknown as KeptChange]);
+    const latest = await latestLeft([kept as unknown as KeptChange]);
     expect(latest).toMatchObject({ name: "old", demand: { by: "said", mmPerDay: 7 } });
     expect(latest).not.toHaveProperty("version");
-    expect(latestOf([kept as unknown as KeptChange, ...left(1, change("new"))]).name).toBe("new");
+    expect((await latestLeft([kept as unknown as KeptChange, ...left(1, change("new"))])).name).toBe("new");
   });
 
   it("follows a newer version only while nothing waits", async () => {

@@ -1,8 +1,7 @@
 import type { Setup } from "@/core/stack/setup";
 import type { Problem } from "@/core/units/problem";
 import type { SaveInput, SetAsideInput, SetupState, StepInput, WriteOutcome } from "@/formats/setup/actions";
-import type { SetupDocument } from "@/formats/setup/document";
-import { SETUP_UPGRADES } from "@/formats/setup/upgrade";
+import { SETUP_VERSION, type SetupDocument } from "@/formats/setup/document";
 import { Outbox, type Drawer } from "../outbox/outbox";
 
 /** The writes a setup's page makes; each may reject when the server cannot be reached. */
@@ -281,10 +280,15 @@ export function sendLeftOver(
   ).adopt(changes);
 }
 
-/** The last document among kept changes: what the grower last saw. */
-export function latestOf(changes: readonly KeptChange[]): Setup {
+/** The last document among changes this page has kept: what the grower last saw. */
+export const latestOf = (changes: readonly KeptChange[]): Setup => setupIn(changes.at(-1)!.document);
+
+/** The same among changes that an earlier page kept: one of an earlier Marlstone is of an earlier version. */
+export async function latestLeft(changes: readonly KeptChange[]): Promise<Setup> {
   const { document } = changes.at(-1)!;
-  // a change kept by an earlier Marlstone is of an earlier version
-  const { kind: _kind, version: _version, ...setup } = SETUP_UPGRADES.upgraded(document) as SetupDocument;
-  return setup;
+  if (document.version === SETUP_VERSION) return setupIn(document);
+  const { SETUP_UPGRADES } = await import("@/formats/setup/upgrade");
+  return setupIn(SETUP_UPGRADES.upgraded(document) as SetupDocument);
 }
+
+const setupIn = ({ kind: _kind, version: _version, ...setup }: SetupDocument): Setup => setup;

@@ -4,6 +4,7 @@ import { MIX, layer, medium, potWith, withHeld } from "@/core/testing/setups";
 import type { Setup } from "@/core/stack/setup";
 import type { SetupState } from "@/formats/setup/actions";
 import { drainedAfterSoaking, runSetup, supplyOf } from "../../core/testing/settled";
+import { compareDrainage } from "./compare-drainage";
 import { partKey } from "./part-key";
 import { makeSetupStore } from "./setup-store";
 import { questionsOf } from "./asked";
@@ -156,11 +157,11 @@ describe("the page's store", () => {
 
   it("takes a drainage layer out as one step while it holds the state with it, and says when there is none to speak of", () => {
     const { store, kept } = storeOf(POT);
-    store.compareDrainage(() => "new", "metric");
+    compareDrainage(store, () => "new", "metric");
     expect(kept.map(([label, { layers }]) => [label, layers.length])).toEqual([["Without the drainage layer", 1]]);
     expect(store.getState().held).toMatchObject({ setup: POT, change: { kind: "without" } });
     const bare = storeOf(potWith(POT, [layer("pea-gravel-6-10", 8)]));
-    bare.store.compareDrainage(() => "new", "metric");
+    compareDrainage(bare.store, () => "new", "metric");
     expect(bare.store.getState()).toMatchObject({
       held: undefined,
       notice: expect.stringContaining("no drainage layer") as string,

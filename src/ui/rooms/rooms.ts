@@ -14,7 +14,7 @@ export const ROOMS: readonly Room[] = [
   { href: "/media", name: "Media", hint: "what layers are made of" },
   { href: "/mixes", name: "Mixes", hint: "recipes and batches" },
   { href: "/living", name: "Living things", hint: "plants and animals" },
-  { href: "/places", name: "Places", hint: "where setups stand: weather, light, frost" },
+  { href: "/places", name: "Places", hint: "where setups stand, and their weather" },
   { href: "/files", name: "Files", hint: "import, export, open a copy, the whole house" },
   { href: "/keeping", name: "Keeping", hint: "backup, access, passphrase" },
 ];

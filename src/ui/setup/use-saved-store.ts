@@ -5,7 +5,14 @@ import { setupDocument } from "@/formats/setup/document";
 import type { SetupState } from "@/formats/setup/actions";
 import { lookupIn } from "../common/media";
 import { keeperFor, leftOvers } from "../open-setup/kept-changes";
-import { SaveQueue, sendLeftOver, latestOf, type OnStored, type SetupActions } from "../open-setup/save-queue";
+import {
+  SaveQueue,
+  sendLeftOver,
+  latestLeft,
+  latestOf,
+  type OnStored,
+  type SetupActions,
+} from "../open-setup/save-queue";
 import { makeSetupStore, type Offer, type SetupStore } from "../open-setup/setup-store";
 import { holdPage } from "../outbox/drawer";
 import { livingOr } from "../outbox/outbox";
@@ -42,11 +49,12 @@ export function useSavedStore(
     };
     document.addEventListener("visibilitychange", onVisible);
     addEventListener("online", onVisible);
-    void leftOvers(setupId).then(([last, ...others]) => {
+    void leftOvers(setupId).then(async ([last, ...others]) => {
       for (const { changes, forget } of others) sendLeftOver(setupId, changes, actions, forget);
       if (!last) return;
+      const setup = await latestLeft(last.changes);
       // what has been changed meanwhile was made on what is stored, and goes on top
-      if (!queue.isBusy) store.adopt({ ...initial, setup: latestOf(last.changes) });
+      if (!queue.isBusy) store.adopt({ ...initial, setup });
       store.say("Changes that were not saved last time are taken up again.");
       // the queue keeps them under this tab's own name before they go under the other
       queue.adopt(last.changes);

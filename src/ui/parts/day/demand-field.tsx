@@ -8,6 +8,13 @@ import { useUnits } from "../../common/preferences";
 import { NumberField } from "../../fields/number-field";
 import type { SetupStore } from "../../open-setup/setup-store";
 
+/** When such a day is. */
+const ABOUT: Record<(typeof DEMAND_PICKS)[number]["name"], string> = {
+  low: "cool, shaded or under cover",
+  usual: "a mild growing day",
+  "hot day": "sun and dry wind",
+};
+
 /** What a day takes, typed or picked. */
 export function DemandField({ store }: { store: SetupStore }) {
   const system = useUnits();
@@ -50,13 +57,13 @@ export function DemandField({ store }: { store: SetupStore }) {
             </button>
           )}
           {!closed &&
-            DEMAND_PICKS.map(({ name, mmPerDay, about }) => (
+            DEMAND_PICKS.map(({ name, mmPerDay }) => (
               <button
                 key={name}
                 type="button"
                 className={`press ${!fromPlace && demand === mmPerDay ? "press-main" : ""}`}
                 aria-pressed={!fromPlace && demand === mmPerDay}
-                title={about}
+                title={ABOUT[name]}
                 onClick={() => {
                   const problems = offer(
                     `A day that takes: ${name}`,

@@ -1,6 +1,6 @@
 import { nextLayers } from "@/core/design/next-layer";
 import { folkNamesOf } from "@/core/media/words";
-import { addAbove } from "../../open-setup/layer-changes";
+import { addAbove } from "../../open-setup/adding-layers";
 import { layerOfKey, partKey } from "../../open-setup/part-key";
 import type { SetupStore } from "../../open-setup/setup-store";
 import type { Adding } from "../part";

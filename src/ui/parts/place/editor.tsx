@@ -2,7 +2,8 @@
 import { useStore } from "zustand";
 import { withSite } from "@/core/stack/edit";
 import { CHILDREN, RAIN, SUN, UNSAID_SITE, type Here, type Site } from "@/core/stack/setup";
-import { lightHere, siteOf } from "@/core/stack/site";
+import { lightHere } from "@/core/stack/here-figures";
+import { siteOf } from "@/core/stack/site";
 import { formatPercent, formatTemperature, threeFigures, type UnitSystem } from "@/core/units/units";
 import type { Problem } from "@/core/units/problem";
 import { useUnits } from "../../common/preferences";

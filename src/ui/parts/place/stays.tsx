@@ -3,8 +3,9 @@ import Link from "next/link";
 import { useStore } from "zustand";
 import { withDemand, withPlaces } from "@/core/stack/edit";
 import type { Setup, Stay } from "@/core/stack/setup";
-import { formatDayOfYear, monthName, parseDayOfYear } from "@/core/units/calendar-date";
-import { failed, ok, problem } from "@/core/units/problem";
+import { formatDayOfYear, parseDayOfYear } from "@/core/units/calendar-date";
+import { stayProblems } from "@/core/stack/stays";
+import { failed, ok, problem, type Problem } from "@/core/units/problem";
 import { formatDepthPerDay } from "@/core/units/units";
 import { useUnits } from "../../common/preferences";
 import { Choice } from "../../fields/choice";
@@ -32,10 +33,11 @@ export function Stays({ store }: { store: SetupStore }) {
       known.some(({ id }) => id === placeId) ? [] : [[placeId, nameOf(placeId)] as const],
     ),
   ];
-  const offer = (label: string, next: readonly Stay[]): void => {
-    const problems = store.offer(label, withPlaces(store.getState().committed, next), system);
-    store.say(problems[0]?.message);
+  const stand = (label: string, next: readonly Stay[]): readonly Problem[] => {
+    const problems = stayProblems(next);
+    return problems.length > 0 ? problems : store.offer(label, withPlaces(store.getState().committed, next), system);
   };
+  const offer = (label: string, next: readonly Stay[]): void => store.say(stand(label, next)[0]?.message);
   const moveTo = (i: number, placeId: string): void => {
     const next = placeId === NOWHERE ? places.filter((_, k) => k !== i) : withStay(places, i, placeId);
     // one that is left alone stands there all year
@@ -64,11 +66,7 @@ export function Stays({ store }: { store: SetupStore }) {
                   const read = from ? ok(from) : failed(problem("", "unreadable", "Write a day such as 12 May."));
                   if (!read.ok) return read.problems;
                   const next = places.map((one, k) => (k === i ? { ...one, from: read.value } : one));
-                  return store.offer(
-                    `Stands at ${nameOf(stay.placeId)} from ${formatDayOfYear(read.value)}`,
-                    withPlaces(store.getState().committed, next),
-                    system,
-                  );
+                  return stand(`Stands at ${nameOf(stay.placeId)} from ${formatDayOfYear(read.value)}`, next);
                 }}
               />
             </label>
@@ -116,7 +114,7 @@ function FromPlace({ store, setup }: { store: SetupStore; setup: Setup }) {
   const system = useUnits();
   const { here, demand } = setup;
   if (!here) return null;
-  const there = `${formatDepthPerDay(here.months[here.month]!.mmPerDay.typical, system)} in ${monthName(here.month)}`;
+  const there = `${formatDepthPerDay(here.months[here.month]!.mmPerDay.typical, system)} in ${here.monthName}`;
   return demand.by === "place" ? (
     <p className="mt-1 text-sm leading-snug text-soft">
       What a day takes follows from there: {there}, when it takes most.
