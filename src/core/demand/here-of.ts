@@ -36,6 +36,7 @@ export function standingThere(setup: Setup, { at, found }: PlacesHere, occupants
     placeNames: found.map(({ name }) => name),
     inSun: found.some(isInSun),
     inRain: found.some(isRainedOn),
+    isIndoors: found.every(({ stand }) => stand.kind !== "outdoors" && stand.kind !== "glasshouse"),
     stormMmPerHour: Math.max(...found.map((place) => climateOf(place)!.stormMmPerHour)),
     tapMgPerL: found.find(({ water }) => water.tapMgPerL !== null)?.water.tapMgPerL ?? null,
     tapAlkalinityMgPerL:

@@ -145,6 +145,8 @@ export type Here = {
   readonly placeNames: readonly string[];
   readonly inSun: boolean;
   readonly inRain: boolean;
+  /** Within walls all year: its air is a room's, not the weather's. */
+  readonly isIndoors: boolean;
   /** A heavy short storm of its climate. [mm/h] */
   readonly stormMmPerHour: number;
   /** Of the tap there, as far as it is said. [mg/L] */

@@ -11,7 +11,10 @@ export function siteOf({ site, here }: Pick<Setup, "site" | "here">): Site {
     coldestC: site.coldestC ?? toHalf(Math.min(...months.map(({ coldestC }) => coldestC))),
     warmestC: site.warmestC ?? toHalf(Math.max(...months.map(({ warmestC }) => warmestC))),
     waterPpm: site.waterPpm ?? here.tapMgPerL,
-    humidity: site.humidity ?? months.reduce((sum, { humidity }) => sum + humidity, 0) / months.length,
+    // what kinds want of damp is said of rooms: damp nights outdoors are no matter to who stands there
+    humidity:
+      site.humidity ??
+      (here.isIndoors ? months.reduce((sum, { humidity }) => sum + humidity, 0) / months.length : null),
   };
 }
 

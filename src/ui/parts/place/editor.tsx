@@ -34,8 +34,10 @@ function fromPlace(here: Here, system: UnitSystem): string {
     RAIN_WORDS[rain],
     `${threeFigures(lightHere(here).typical, 1)} mol/m² of light a day in the growing half of the year`,
     `${formatTemperature(coldestC!, system)} to ${formatTemperature(warmestC!, system)}`,
-    `${formatPercent(humidity!)} humidity`,
-  ].join(", ");
+    humidity === null ? "" : `${formatPercent(humidity)} humidity`,
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 /** Where it stands, as far as the design is checked against them. */
