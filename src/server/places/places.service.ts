@@ -17,7 +17,7 @@ import { PLACE_TABLES } from "../kept/kept.repo";
 import { setupsAtPlace } from "../kept/users.repo";
 import * as kept from "../kept/kept.service";
 import type { PlaceShown } from "../../formats/place/actions";
-import { findWeather } from "../weather/weather.service";
+import { findWeather, hasWeather } from "../weather/weather.service";
 import { ownOccupantsOf } from "../occupants/occupants.service";
 
 /** Places, kept in versions: setups name them, and what follows from them is worked out here. */
@@ -70,20 +70,19 @@ export const setPlacePutAway = (db: Db, id: string, putAway: boolean, context: k
 
 /** Twenty years take some 50 ms to draw, and a house has few places. */
 const MOST_YEARS_KEPT = 100;
-const yearsKnown = new WeakMap<Db, Map<string, PlaceYears>>();
+const yearsKnown = new Map<string, PlaceYears>();
 
 /** The years of a place as it is now: of its weather file, which never changes, or drawn. */
 export function yearsOf(db: Db, place: Place): PlaceYears {
-  // a name and a note are none of the weather's affair
-  const text = PLACES.textOf({ ...place, name: "", note: "" });
-  const known = yearsKnown.get(db) ?? new Map<string, PlaceYears>();
-  yearsKnown.set(db, known);
-  const found = known.get(text);
+  const weatherId = place.weatherId !== null && hasWeather(db, place.weatherId) ? place.weatherId : null;
+  // a name and a note are none of the weather's affair, nor is a file that is not here
+  const text = PLACES.textOf({ ...place, name: "", note: "", weatherId });
+  const found = yearsKnown.get(text);
   if (found) return found;
-  const weather = place.weatherId === null ? undefined : findWeather(db, place.weatherId);
+  const weather = weatherId === null ? undefined : findWeather(db, weatherId);
   const made = placeYearsOf(place, YEARS_DRAWN, weather);
-  if (known.size >= MOST_YEARS_KEPT) known.delete(known.keys().next().value!);
-  known.set(text, made);
+  if (yearsKnown.size >= MOST_YEARS_KEPT) yearsKnown.delete(yearsKnown.keys().next().value!);
+  yearsKnown.set(text, made);
   return made;
 }
 

@@ -51,6 +51,8 @@ export function keepWeather(
   return ok(id);
 }
 
+export const hasWeather = (db: Db, id: string): boolean => repo.weatherRow(db, id) !== undefined;
+
 /** Weather that is kept; undefined when it is not here. */
 export function findWeather(db: Db, id: string): Weather | undefined {
   const row = repo.weatherRow(db, id);
