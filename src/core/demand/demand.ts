@@ -50,7 +50,7 @@ const COVERED = Math.PI / 4;
 /** What lets water go of a setup, on each day of a year. */
 type Canopy = {
   readonly leavesOverMouth: Float64Array;
-  /** Times the reference that leaves lose over the mouth, in a room or under glass, and in the open. */
+  /** Times the reference that leaves lose over the mouth, in a room, and where sun reaches them from all sides. */
   readonly inside: Float64Array;
   readonly outside: Float64Array;
   /** By how much what they lose may be off: of the plants' own coefficients. */
@@ -113,13 +113,13 @@ const openShareOf = (setup: Setup): number => {
 };
 
 function dayOf(
-  { dayOfYear, year, referenceMm, tMinC, tMaxC, rainMm, inOpenAir }: DayAtPlace,
+  { dayOfYear, year, referenceMm, tMinC, tMaxC, rainMm, openAllRound }: DayAtPlace,
   { leavesOverMouth, inside, outside }: Canopy,
   openShare: number,
 ): DayOfDemand {
   const over = leavesOverMouth[dayOfYear - 1]!;
   const drinks = (tMinC + tMaxC) / 2 > FROZEN_C;
-  const byLeaves = (inOpenAir ? outside : inside)[dayOfYear - 1]!;
+  const byLeaves = (openAllRound ? outside : inside)[dayOfYear - 1]!;
   const shaded = Math.min(1, over);
   // the ground gets what light and air the leaves leave it
   const bySurface = Math.max(

@@ -28,8 +28,8 @@ export type DayAtPlace = {
   readonly skyRainMm: number;
   /** What short, well-watered grass would lose there. [mm] */
   readonly referenceMm: number;
-  /** Whether what stands alone there has wind around it. */
-  readonly inOpenAir: boolean;
+  /** Whether sun and moving air reach what stands there from its sides: in the open, and under glass all round. */
+  readonly openAllRound: boolean;
 };
 
 export type PlaceYears = {
@@ -190,7 +190,7 @@ function dayAt(place: Place, day: DayOfWeather, inside: Inside): DayAtPlace {
       lightMolPerM2,
       rainMm: isRainedOn(place) ? day.rainMm : 0,
       skyRainMm: day.rainMm,
-      inOpenAir: stand.kind === "outdoors",
+      openAllRound: stand.kind === "outdoors" || stand.kind === "glasshouse",
       referenceMm:
         openShare *
         penmanMonteithMm({
