@@ -83,6 +83,14 @@ describe("what a day takes", () => {
     expect(share[planted]).toBeCloseTo(0.05, 2);
   });
 
+  it("of a crop put in as a seedling is that of a grown one by summer; a shrub put in young stays small for its year", () => {
+    const at = (id: string, stage: "seed" | "young" | "grown"): number =>
+      yearOfDemand({ ...POT, occupants: [{ id: "a", occupantId: id, count: 1, stage }] }, open, inLibrary).months[7]!
+        .leavesMm;
+    expect(at("celery", "seed")).toBe(at("celery", "grown"));
+    expect(at("rosemary", "young")).toBeLessThan(0.9 * at("rosemary", "grown"));
+  });
+
   it("of what sleeps in winter falls to a seventh between the frosts, half a year later in the south", () => {
     const sleeper = made({ dormancy: "winter" });
     const north = leafShareOf(sleeper, open);

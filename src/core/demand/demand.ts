@@ -6,7 +6,7 @@ import { fixtureOf } from "../stack/fixtures";
 import { stageOf, type MonthHere, type Setup } from "../stack/setup";
 import type { Range } from "../units/range";
 import { mouthCm2 } from "../water/network";
-import { leafShareOf, monthsByWarmth } from "./growing";
+import { isOfOneSummer, leafShareOf, monthsByWarmth } from "./growing";
 import { atStage } from "./stage";
 import { THIRST } from "./thirst";
 
@@ -62,7 +62,9 @@ const AS_IT_IS: Range = { low: 1, typical: 1, high: 1 };
 function canopyOf(setup: Setup, at: PlaceYears, occupants: OccupantLookup): Canopy {
   const plants = setup.occupants.flatMap(({ occupantId, count, stage }) => {
     const found = occupants(occupantId);
-    return found?.life === "plant" ? [{ plant: atStage(found, stageOf({ stage })), count }] : [];
+    if (found?.life !== "plant") return [];
+    // a crop of one summer grows up within it, however small it is put in
+    return [{ plant: isOfOneSummer(found) ? found : atStage(found, stageOf({ stage })), count }];
   });
   const leavesOverMouth = new Float64Array(YEAR_DAYS);
   const inside = new Float64Array(YEAR_DAYS);
@@ -103,13 +105,14 @@ const leavesCm2 = ({ spreadCm }: Plant): number => COVERED * spreadCm.typical **
  * Some hundredths of a mm leave by seams and corks. [mm/day]
  */
 const BY_SEAMS_MM = 0.03;
-const WITHOUT_LID_SHUT_SHARE = 0.01;
+/** The neck of a bottle without a cork lets out as much as a lid that is open by so much. Judged. 0…1 */
+const NECK_SHARE = 0.01;
 
 /** How much of the mouth is open to the air. 0…1 */
 const openShareOf = (setup: Setup): number => {
   const lid = fixtureOf(setup, "lid");
   if (lid) return lid.openShare;
-  return setup.vessel.shape === "bottle" ? WITHOUT_LID_SHUT_SHARE : 1;
+  return setup.vessel.shape === "bottle" ? NECK_SHARE : 1;
 };
 
 function dayOf(
