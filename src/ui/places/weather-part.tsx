@@ -42,12 +42,16 @@ const NO_ANSWER = "Marlstone does not answer, so nothing was read. Try again.";
 const many = (count: number, one: string): string => `${count.toLocaleString("en")} ${one}${count === 1 ? "" : "s"}`;
 
 async function send(file: File, input: WeatherInput): Promise<Result<Taken>> {
-  const response = await fetch(`/places/weather?asked=${encodeURIComponent(JSON.stringify(input))}`, {
+  const response = await fetch(`/files/weather?asked=${encodeURIComponent(JSON.stringify(input))}`, {
     method: "POST",
     headers: { "Content-Type": "text/plain" },
     body: file,
   });
-  return (await response.json()) as Result<Taken>;
+  const text = await response.text();
+  // the door answers in plain words
+  return response.headers.get("content-type")?.startsWith("application/json")
+    ? (JSON.parse(text) as Result<Taken>)
+    : { ok: false, problems: [{ path: "", code: "not-let-in", message: text.trim() || NO_ANSWER }] };
 }
 
 /** Where a place's days come from: its climate, or a file of measured ones, looked at before it is kept. */
@@ -128,7 +132,7 @@ export function WeatherPart({
           />
         </label>
         {known && (
-          <a href={`/places/weather/${known.id}`} download className="inline-flex items-center pointer-coarse:min-h-11">
+          <a href={`/files/weather/${known.id}`} download className="inline-flex items-center pointer-coarse:min-h-11">
             Its days as CSV
           </a>
         )}

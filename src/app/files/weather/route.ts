@@ -3,7 +3,7 @@ import { weatherInput } from "@/formats/place/actions";
 import { parseWith } from "@/formats/problems";
 import type { WeatherRead } from "@/formats/weather/read";
 import { marlstone, storing } from "@/server";
-import { bodyText } from "../../files/body-text";
+import { bodyText } from "../body-text";
 
 /** Forty years of hours. [bytes] */
 const MOST_BYTES = 64 * 1024 * 1024;

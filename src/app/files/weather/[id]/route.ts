@@ -1,6 +1,6 @@
 import { fileNameOf } from "@/formats/setup-file/document";
 import { marlstone } from "@/server";
-import { fromData, sendFile, sendProblems } from "../../../files/send";
+import { fromData, sendFile, sendProblems } from "../../send";
 
 /** Measured days as CSV, as they are kept. */
 export function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Response | Promise<Response> {
