@@ -1,4 +1,4 @@
-import { flushCm3, MG_PER_L_PER_DS_PER_M } from "../demand/salts";
+import { flushCm3, MG_PER_L_PER_DS_PER_M, RAIN_MG_PER_L } from "../demand/salts";
 import { drainsAtCm } from "../stack/geometry";
 import type { Setup } from "../stack/setup";
 import { daysInMonth } from "../place/day-in-year";
@@ -7,7 +7,6 @@ import { monthName } from "../units/calendar-date";
 import type { Range } from "../units/range";
 import { capitalised } from "../units/text";
 import { mouthCm2 } from "../water/network";
-import { RAIN_MG_PER_L } from "../demand/salts";
 import { softPartsFor } from "../place/butt";
 import { siteOf } from "../stack/site";
 import {
@@ -36,7 +35,7 @@ const LONG_DAYS = 60;
 const MOSQUITO_DAYS = 5;
 
 const SOURCE =
-  "Reference evapotranspiration by Penman & Monteith and the dual crop coefficient (Allen et al. 1998); weather drawn after Richardson (1981) from the climate of its place.";
+  "Reference evapotranspiration by Penman & Monteith and the dual crop coefficient (Allen et al. 1998); weather as it was measured at its place, or drawn after Richardson (1981) from its climate.";
 
 /** "2.6 days (2 to 3.5)", and in words where it is long. */
 export function daysWords({ low, typical, high }: Range): string {
@@ -94,7 +93,7 @@ export function yearSayings(setup: Setup, year: YearOfWater, system: UnitSystem)
     inputs: [["it stands", here.placeNames.join(", then ")], ...inputs],
     source: SOURCE,
     uncertainty:
-      "Twenty drawn years: the range holds eight of ten of them, and what is not known of the plants' thirst. Wind in one's own corner, leaf over the rim and how far a plant has grown decide more than any table; what you pour tells better.",
+      "The range holds eight of ten years of its place, and what is not known of the plants' thirst. Wind in one's own corner, leaf over the rim and how far a plant has grown decide more than any table; what you pour tells better.",
   });
   const poured = setup.demand.by === "place" ? setup.demand.poured : undefined;
   const hereMost = here.months[most]!;
