@@ -54,8 +54,8 @@ test("a place is described, told what is wrong with it, seen as a year, kept, an
   await expect(page.getByText("No setup stands here yet")).toBeVisible();
 
   await open(TROUGH);
-  const place = await openPart(page, /^stands at River terrace/u);
-  await pick(place.getByRole("combobox", { name: "Stands at" }), "Orchard shed");
+  await openPart(page, /^stands at River terrace/u);
+  await pick(page.getByRole("combobox", { name: "Stands at" }), "Orchard shed");
   await saved(page);
   await expect(page.getByRole("listitem", { name: /^stands at Orchard shed/u })).toBeVisible();
   expect(marlstone.stored(TROUGH)).not.toHaveProperty("here");
