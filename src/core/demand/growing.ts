@@ -20,7 +20,7 @@ const DAYS_TO_FULL = { fast: 50, medium: 75, slow: 110 } as const;
 /** Of its full leaf, as it is put in. */
 const BEGINS_WITH = 0.05;
 /** What a resting plant keeps of its thirst: bare twigs, a shut rosette. Judged, 0.05 to 0.3. */
-export const RESTING_SHARE = 0.15;
+const RESTING_SHARE = 0.15;
 /** A season that frost does not end goes on so long after it is planted. [days] */
 const LONGEST_SEASON_DAYS = 180;
 const WEEK_DAYS = 7;
@@ -41,7 +41,7 @@ export function monthsByWarmth({ days }: PlaceYears): readonly number[] {
 }
 
 /** The days from which planting windows are counted; where it does not freeze, the middle of the coldest month. */
-export function seasonMarks(
+function seasonMarks(
   frost: FrostDates | null,
   byWarmth: readonly number[],
 ): { readonly "last-frost": number; readonly "first-frost": number } {

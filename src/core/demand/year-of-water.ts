@@ -64,7 +64,7 @@ const CACO3_MG_PER_MEQ = 50;
 const YEARS_OF_SALTS = 2;
 
 /** Where nobody is named who lives there: the end of the soil's buffer (de Boodt & Verdonck 1972). [cm] */
-export const USUAL_DRY_SUCTION_CM = -ROOT_LIMIT_PSI_CM;
+const USUAL_DRY_SUCTION_CM = -ROOT_LIMIT_PSI_CM;
 
 /** The suction at which the first of those that live there wants water. [cm] */
 function drySuctionOf({ occupants }: Pick<Setup, "occupants">, lookup: OccupantLookup): number {
@@ -229,7 +229,3 @@ function lastingOf(
 }
 
 const NEVER: Range = { low: 0, typical: 0, high: 0 };
-
-/** The year's sum of a month's mean day. */
-export const sumOfYear = (perDay: readonly number[]): number =>
-  perDay.reduce((sum, value, month) => sum + value * daysInMonth(month), 0);

@@ -90,16 +90,6 @@ export const USUAL_PLACE: Place = {
   firstFrost: null,
 };
 
-/** What each kind of place is until more is said of it. */
-export const USUAL_STAND: { readonly [Kind in PlaceKind]: Extract<Stand, { kind: Kind }> } = {
-  outdoors: { kind: "outdoors", facing: "open", shelter: "sheltered", roofed: false },
-  glasshouse: { kind: "glasshouse", heatedToC: null },
-  windowsill: { kind: "windowsill", facing: "east", heated: true },
-  room: { kind: "room", heated: true },
-  lamps: { kind: "lamps", photonsUmolPerM2S: 150, hoursPerDay: 12, heated: true },
-  case: { kind: "case", facing: "east", openShare: 0.05, heated: true },
-};
-
 const byId = new Map(CLIMATES.map((climate) => [climate.id, climate]));
 export const climateOf = ({ climateId }: Pick<Place, "climateId">): Climate | undefined => byId.get(climateId);
 

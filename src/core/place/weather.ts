@@ -20,7 +20,7 @@ export type MeasuredDay = {
 export type Weather = { readonly name: string; readonly days: readonly MeasuredDay[] };
 
 /** So many days in a row without a measurement are told from those beside them; more are drawn from the climate. */
-export const MOST_BRIDGED_DAYS = 3;
+const MOST_BRIDGED_DAYS = 3;
 /** Least days of a year: with fewer it is no year of the file's. */
 const LEAST_DAYS_OF_YEAR = 180;
 

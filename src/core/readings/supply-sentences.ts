@@ -49,6 +49,7 @@ export function supplySayings(
   const demand = perDay(demandCm3PerHour, areaCm2, system);
   const aDay = dayInWords(setup);
   const here = monthHere(setup);
+  const times = setup.demand.by === "place" ? (setup.demand.poured?.times ?? 1) : 1;
   const stuck = repelsIfDry !== undefined && historyOf(setup) === "dry";
   // a stack that sheds water has no mark until it is soaked: told is the one it has then
   const marked = stuck ? soaked : shown;
@@ -60,7 +61,7 @@ export function supplySayings(
         ? [
             [
               "such days, with plants and years as they differ",
-              `${formatDepthPerDay(here.mmPerDay.low, system)} to ${formatDepthPerDay(here.mmPerDay.high, system)}, with the soil bare`,
+              `${formatDepthPerDay(times * here.mmPerDay.low, system)} to ${formatDepthPerDay(times * here.mmPerDay.high, system)}, with the soil bare`,
             ] as const,
           ]
         : []),

@@ -84,6 +84,7 @@ const REST = [
   ["demand", "what a day takes"],
   ["planting", "how it is planted"],
   ["site", "where it stands"],
+  ["places", "the places it stands at"],
   ["occupants", "who lives there"],
   ["wateredEveryDays", "how often it is watered"],
 ] as const satisfies readonly (readonly [keyof Setup, string])[];

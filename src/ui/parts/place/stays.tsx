@@ -7,6 +7,7 @@ import { formatDayOfYear, parseDayOfYear } from "@/core/units/calendar-date";
 import { stayProblems } from "@/core/stack/stays";
 import { failed, ok, problem, type Problem } from "@/core/units/problem";
 import { formatDepthPerDay } from "@/core/units/units";
+import { demandMmPerDay } from "@/core/water/losses";
 import { useUnits } from "../../common/preferences";
 import { Choice } from "../../fields/choice";
 import { TextField } from "../../fields/text-field";
@@ -114,7 +115,9 @@ function FromPlace({ store, setup }: { store: SetupStore; setup: Setup }) {
   const system = useUnits();
   const { here, demand } = setup;
   if (!here) return null;
-  const there = `${formatDepthPerDay(here.months[here.month]!.mmPerDay.typical, system)} in ${here.monthName}`;
+  // what was poured sets it right, here as in the line of the day
+  const mmPerDay = demand.by === "place" ? demandMmPerDay(setup) : here.months[here.month]!.mmPerDay.typical;
+  const there = `${formatDepthPerDay(mmPerDay, system)} in ${here.monthName}`;
   return demand.by === "place" ? (
     <p className="mt-1 text-sm leading-snug text-soft">
       What a day takes follows from there: {there}, when it takes most.
