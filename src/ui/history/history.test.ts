@@ -70,7 +70,9 @@ describe("two versions", () => {
       "the water in it otherwise",
       "what a day takes otherwise",
     ]);
-    expect(said({ ...POT, places: [{ placeId: "north-yard", from: null }] })).toEqual(["the places it stands at otherwise"]);
+    expect(said({ ...POT, places: [{ placeId: "north-yard", from: null }] })).toEqual([
+      "the places it stands at otherwise",
+    ]);
     const told = toldDifferences(POT, withLayer(POT, gravel.id, { thicknessCm: 9 }), medium, "metric").join("\n");
     expect(told).toMatch(/9\u00a0cm thick instead of 5\u00a0cm/u);
     expect(told).toMatch(/air at the roots/u);
