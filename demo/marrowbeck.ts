@@ -5,6 +5,7 @@ import { NO_FIGURES, type OwnMedium } from "../src/core/media/own-medium";
 import type { Pack } from "../src/core/mixing/batch";
 import type { DayInYear } from "../src/core/place/day-in-year";
 import type { Place } from "../src/core/place/place";
+import { RAIN_ID, TAP_ID, UNKNOWN_TAP, type Part, type Water } from "../src/core/place/waters";
 import type { Mix } from "../src/formats/mix/document";
 
 /** Marrowbeck, a lock-keeper's house on a river, now a shared growing house. Invented; plausible in its physics. */
@@ -342,13 +343,20 @@ export const MARROWBECK_PACKS: readonly Pack[] = [
   { mediumId: "pea-gravel-6-10", kind: "bag", amount: 20, unit: "kg", swells: 1, price: 5 },
 ];
 
+const LOCK_TAP: Water = {
+  ...UNKNOWN_TAP,
+  mgPerL: 340,
+  hardnessMgPerL: 230,
+  alkalinityMgPerL: 190,
+  ph: 7.6,
+};
 const PLACE: Omit<Place, "name" | "stand"> = {
   note: "",
   climateId: "mild-maritime",
   weatherId: null,
   latitude: 52,
   elevationM: 40,
-  water: { tapMgPerL: 340, tapAlkalinityMgPerL: 190, roofM2: 14, buttL: 300 },
+  water: { waters: [LOCK_TAP], roofM2: 14, buttL: 300 },
   lastFrost: null,
   firstFrost: null,
 };
@@ -394,11 +402,26 @@ const STAND: readonly (readonly [string, readonly (readonly [MarrowbeckPlace, Da
   ["Seed tray", [["stair", null]]],
 ];
 
+/** What they are given; the others get what comes from the tap. */
+const GIVEN: readonly (readonly [string, readonly Part[]])[] = [
+  ["Stone-sink bog", [{ waterId: RAIN_ID, parts: 1 }]],
+  ["Stair window", [{ waterId: RAIN_ID, parts: 1 }]],
+  [
+    "Lingonberry",
+    [
+      { waterId: TAP_ID, parts: 1 },
+      { waterId: RAIN_ID, parts: 3 },
+    ],
+  ],
+];
+
 /** A setup as it stands in its place, and takes what that makes of it. */
 export function standing(setup: Setup, idOf: (place: MarrowbeckPlace) => string): Setup {
   const stays = STAND.find(([begins]) => setup.name.startsWith(begins))?.[1] ?? [];
+  const blend = GIVEN.find(([begins]) => setup.name.startsWith(begins))?.[1];
   return {
     ...setup,
+    ...(blend && { blend }),
     demand: { by: "place" },
     places: stays.map(([place, from]) => ({ placeId: idOf(place), from })),
   };

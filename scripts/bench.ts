@@ -22,7 +22,7 @@ import { surenessOf } from "../src/core/verdicts/sure";
 import { verdictsOf } from "../src/core/verdicts/verdicts";
 import { whoWouldLike } from "../src/core/verdicts/who-would";
 import { drainedAfterSoaking, settle } from "../src/core/testing/settled";
-import { yearOfDemand } from "../src/core/demand/demand";
+import { daysOfDemand, yearOfDemand } from "../src/core/demand/demand";
 import { placesHere, standingThere } from "../src/core/demand/here-of";
 import { wantsOf, yearOfWater } from "../src/core/demand/year-of-water";
 import { placeYearsOf } from "../src/core/place/place-years";
@@ -369,7 +369,9 @@ function benchPlaces(): void {
     worst.water = Math.max(
       worst.water,
       ms(() => {
-        const year = whenSound(here, media, (sound) => yearOfWater(sound, media, wantsOf(here, inLibrary)));
+        const year = whenSound(here, media, (sound) =>
+          yearOfWater(sound, media, wantsOf(here, inLibrary), { days: daysOfDemand(here, there.at, inLibrary) }),
+        );
         if (year.ok) sink += year.value.heldFullCm3;
       }),
     );

@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { MARROWBECK, MARROWBECK_PLACES, standing } from "../../demo/marrowbeck";
+import { daysOfDemand } from "../core/demand/demand";
 import { standingThere } from "../core/demand/here-of";
 import { wantsOf, yearOfWater } from "../core/demand/year-of-water";
 import { inLibrary } from "../core/occupants/library/library";
@@ -77,7 +78,7 @@ describe("marl setup and marl mix", () => {
     spawnSync(process.execPath, ["scripts/marl.mjs", ...args], { input, encoding: "utf8" });
   const TROUGH = MARROWBECK.find(({ name }) => name.startsWith("Terrace trough"))!;
   const file = (setup = TROUGH): string =>
-    JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], places: [], packs: [] }));
+    JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], places: [], weather: [], packs: [] }));
 
   it("say what the page says: readings, checks, supply and verdicts", () => {
     const { status, stdout, stderr } = marl(file(), "setup", "-", "--draws", "4");
@@ -103,14 +104,15 @@ describe("marl setup and marl mix", () => {
     const { placeId, place } = { placeId: "terrace", place: MARROWBECK_PLACES.terrace };
     const setup = standing(TROUGH, () => placeId);
     const text = (places: { placeId: string; place: Place }[]): string =>
-      JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], places, packs: [] }));
+      JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], places, weather: [], packs: [] }));
     const { status, stdout, stderr } = marl(text([{ placeId, place }]), "demand", "-");
     expect([status, stderr]).toEqual([0, ""]);
     const result = JSON.parse(stdout) as Extract<ReturnType<typeof answerDemand>, { ok: true }>["value"];
     expect(result.places).toEqual(["River terrace"]);
     expect(result.days).toHaveLength(365);
     const there = standingThere(setup, { at: placeYearsOf(place), found: [place] }, inLibrary);
-    const year = whenSound(there, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary)));
+    const days = daysOfDemand(setup, placeYearsOf(place), inLibrary);
+    const year = whenSound(there, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary), { days }));
     if (!year.ok) throw new Error("the trough");
     result.months.forEach(({ takesCm3PerDay, fill }, month) => {
       expect(takesCm3PerDay!.typical).toBeCloseTo(year.value.months[month]!.takesCm3.typical, 3);
@@ -149,6 +151,7 @@ describe("marl setup and marl mix", () => {
       media: [{ mediumId: "own:grit", medium: own }],
       occupants: [],
       places: [],
+      weather: [],
       packs: [],
     };
     const result = JSON.parse(marl(JSON.stringify(setupFileDocument(packed)), "setup", "-").stdout) as SetupResult;

@@ -13,6 +13,9 @@ const idLike = (pattern: string, message: string): z.ZodString =>
 
 /** Of a setup, a mix, a medium or kind of one's own, a build. */
 export const keptId = idLike(KEPT, "is not an id");
+/** Of a water at a place; and of a setup that is named in another. */
+export const waterId = keptId;
+export const setupId = keptId;
 /** Of a medium: of the catalogue, of one's own, or a mix in a version; an old document names none. */
 export const mediumId = idLike(
   `(?:own:${KEPT}|mix:${KEPT}(?:@[1-9]\\d{0,8})?|${SHIPPED})`,

@@ -1,7 +1,10 @@
 import { nanoid } from "nanoid";
 import { CATALOGUE } from "../core/media/catalogue/catalogue";
 import type { Medium } from "../core/media/medium";
-import { wantsOf, yearOfWater, type YearOfWater } from "../core/demand/year-of-water";
+import { daysInMonth } from "../core/place/day-in-year";
+import { monthsAt } from "../core/stack/stays";
+import { daysOfDemand } from "../core/demand/demand";
+import { wantsOf, yearOfWater, type DaysThere, type YearOfWater } from "../core/demand/year-of-water";
 import type { Setup } from "../core/stack/setup";
 import type { Result } from "../core/units/problem";
 import { whenSound } from "../core/water/checked";
@@ -59,12 +62,31 @@ export function openMarlstone(folder = dataFolder()) {
     mixes: (most) => mediaOfMixes(db, mixContext, most),
     usersOf: (mediumId) => usersOf(db, mediumId),
   });
-  const yearOf = (setup: Setup): Result<YearOfWater> => {
-    const wants = wantsOf(
-      setup,
-      occupantsFrom((id) => (isOwnKind(id) ? occupants.byId(id) : undefined)),
+  const kinds = occupantsFrom((id) => (isOwnKind(id) ? occupants.byId(id) : undefined));
+  /** What a setup's water does through the year; what is led into it is asked for on the way, each once. */
+  const yearOf = (setup: Setup, asked: readonly string[] = []): Result<YearOfWater> => {
+    const there = places.yearsHere(setup);
+    const days = there ? daysOfDemand(setup, there.at, kinds) : [];
+    const runsIn = overflowOf(setup.runsIn ?? [], days.length, asked);
+    return whenSound(setup, context.medium, (sound) =>
+      yearOfWater(sound, context.medium, wantsOf(setup, kinds), { days, runsIn }),
     );
-    return whenSound(setup, context.medium, (sound) => yearOfWater(sound, context.medium, wants));
+  };
+  /** What runs over of setups together, on so many days. */
+  const overflowOf = (ids: readonly string[], count: number, asked: readonly string[]): DaysThere["runsIn"] => {
+    const names: string[] = [];
+    const cm3 = new Float64Array(count);
+    for (const id of ids) {
+      // led round in a ring, it comes back to where it was asked for
+      const loaded = asked.includes(id) ? undefined : setups.load(id);
+      if (loaded?.status !== "ok") continue;
+      const year = yearOf(loaded.state.setup, [...asked, id]);
+      if (!year.ok) continue;
+      names.push(loaded.state.setup.name);
+      const { outCm3 } = year.value;
+      if (outCm3.length > 0) for (let i = 0; i < count; i++) cm3[i]! += outCm3[i % outCm3.length]!;
+    }
+    return names.length > 0 ? { names, cm3 } : undefined;
   };
   return {
     close,
@@ -100,15 +122,34 @@ export function openMarlstone(folder = dataFolder()) {
     },
     /** What a setup's water does in each month, where it stands. */
     yearOf,
-    /** What all that stands at a place takes on a day of each month, rain on it left out. [L] */
-    takesAt: (placeId: string): readonly number[] => {
-      const sums = Array<number>(12).fill(0);
-      for (const { id } of places.standingAt(placeId)) {
+    /**
+     * What is asked of a place's butt on a day of each month, beside the rain that falls on what stands there: by those
+     * that are given rain, or if none is, by all as if they were. [L]
+     */
+    takesAt: (placeId: string): { readonly takesLPerDay: readonly number[]; readonly isGiven: boolean } => {
+      const asked = places.standingAt(placeId).flatMap(({ id }) => {
         const loaded = setups.load(id);
-        const year = loaded.status === "ok" ? yearOf(loaded.state.setup) : undefined;
-        if (year?.ok) year.value.months.forEach(({ takesCm3 }, month) => (sums[month]! += takesCm3.typical / 1000));
-      }
-      return sums;
+        if (loaded.status !== "ok") return [];
+        const { setup } = loaded.state;
+        const year = yearOf(setup, [id]);
+        if (!year.ok) return [];
+        const stands = monthsAt(setup.places ?? [], placeId);
+        return [
+          {
+            rainShare: setup.here?.given.rainShare ?? 0,
+            litres: year.value.months.map(
+              ({ givenCm3 }, month) => (stands[month]! * givenCm3) / 1000 / daysInMonth(month),
+            ),
+          },
+        ];
+      });
+      const isGiven = asked.some(({ rainShare }) => rainShare > 0);
+      return {
+        isGiven,
+        takesLPerDay: Array.from({ length: 12 }, (_, month) =>
+          asked.reduce((sum, { rainShare, litres }) => sum + (isGiven ? rainShare : 1) * litres[month]!, 0),
+        ),
+      };
     },
     /** Sets a setup's day right by what was poured. */
     setPoured: (input: PouredInput): WriteOutcome =>

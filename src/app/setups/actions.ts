@@ -6,11 +6,13 @@ import { parseWith } from "@/formats/problems";
 import { parseSetup } from "@/formats/setup/schema";
 import {
   pouredInput,
+  waterInInput,
   saveInput,
   setAsideInput,
   setupIdInput,
   stepInput,
   type PouredInput,
+  type WaterInInput,
   type SaveInput,
   type SetAsideInput,
   type SetupState,
@@ -48,6 +50,13 @@ export async function settleSetAside(input: SetAsideInput): Promise<WriteOutcome
 export async function setPoured(input: PouredInput): Promise<WriteOutcome> {
   const parsed = parseWith(pouredInput, input);
   return parsed.ok ? written((to) => to.setPoured(parsed.value)) : { status: "refused", problems: parsed.problems };
+}
+
+export async function setWaterIn(input: WaterInInput): Promise<WriteOutcome> {
+  const parsed = parseWith(waterInInput, input);
+  return parsed.ok
+    ? written((to) => to.setups.setWaterIn(parsed.value))
+    : { status: "refused", problems: parsed.problems };
 }
 
 export async function reloadSetup(input: { setupId: string }): Promise<SetupState | undefined> {

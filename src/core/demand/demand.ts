@@ -1,5 +1,6 @@
 import type { OccupantLookup, Plant } from "../occupants/occupant";
 import { daysInMonth, monthOfDay, YEAR_DAYS } from "../place/day-in-year";
+import { ROOF_YIELD } from "../place/butt";
 import { placeMonthsOf, rangeOfYears, type PlaceMonth } from "../place/place-months";
 import type { DayAtPlace, PlaceYears } from "../place/place-years";
 import { fixtureOf } from "../stack/fixtures";
@@ -24,7 +25,7 @@ export type DayOfDemand = {
   /** Over the mouth. [mm] */
   readonly leavesMm: number;
   readonly surfaceMm: number;
-  /** Onto the mouth, before anything runs over. [mm] */
+  /** Onto the mouth and off the roof that is led into it, before anything runs over. [mm over the mouth] */
   readonly rainMm: number;
 };
 
@@ -115,10 +116,18 @@ const openShareOf = (setup: Setup): number => {
   return setup.vessel.shape === "bottle" ? NECK_SHARE : 1;
 };
 
+/** How much of the sky's water comes in: by the mouth where rain falls there, and by roofs, each over the mouth. */
+type Catching = { readonly openShare: number; readonly roofOverMouth: number };
+const CM2_PER_M2 = 1e4;
+const catchingOf = (setup: Setup): Catching => ({
+  openShare: openShareOf(setup),
+  roofOverMouth: (ROOF_YIELD * CM2_PER_M2 * setup.site.roofM2) / mouthCm2(setup),
+});
+
 function dayOf(
-  { dayOfYear, year, referenceMm, tMinC, tMaxC, rainMm, openAllRound }: DayAtPlace,
+  { dayOfYear, year, referenceMm, tMinC, tMaxC, rainMm, skyRainMm, openAllRound }: DayAtPlace,
   { leavesOverMouth, inside, outside }: Canopy,
-  openShare: number,
+  { openShare, roofOverMouth }: Catching,
 ): DayOfDemand {
   const over = leavesOverMouth[dayOfYear - 1]!;
   const drinks = (tMinC + tMaxC) / 2 > FROZEN_C;
@@ -137,15 +146,15 @@ function dayOf(
     leavesOverMouth: over,
     leavesMm: drinks ? out * byLeaves * referenceMm : 0,
     surfaceMm: out * bySurface * referenceMm,
-    rainMm: openShare * rainMm,
+    rainMm: openShare * rainMm + roofOverMouth * skyRainMm,
   };
 }
 
 /** Each day of the years of a place. */
 export function daysOfDemand(setup: Setup, at: PlaceYears, occupants: OccupantLookup): readonly DayOfDemand[] {
   const canopy = canopyOf(setup, at, occupants);
-  const openShare = openShareOf(setup);
-  return at.days.map((day) => dayOf(day, canopy, openShare));
+  const catching = catchingOf(setup);
+  return at.days.map((day) => dayOf(day, canopy, catching));
 }
 
 export type YearOfDemand = {
@@ -172,7 +181,7 @@ export function yearOfDemand(
   placeMonths: readonly PlaceMonth[] = placeMonthsOf(at),
 ): YearOfDemand {
   const canopy = canopyOf(setup, at, occupants);
-  const openShare = openShareOf(setup);
+  const catching = catchingOf(setup);
   const { years } = at;
   const sums = Array.from({ length: 12 }, () => ({
     leaves: new Float64Array(years),
@@ -185,7 +194,7 @@ export function yearOfDemand(
     const month = monthOfDay(day.dayOfYear);
     const sum = sums[month]!;
     const year = Math.floor(i / YEAR_DAYS);
-    const { leavesMm, surfaceMm, rainMm } = dayOf(day, canopy, openShare);
+    const { leavesMm, surfaceMm, rainMm } = dayOf(day, canopy, catching);
     sum.leaves[year]! += leavesMm / daysInMonth(month);
     sum.surface[year]! += surfaceMm / daysInMonth(month);
     sum.rain[year]! += rainMm;

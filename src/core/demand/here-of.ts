@@ -1,6 +1,7 @@
 import type { OccupantLookup } from "../occupants/occupant";
 import { dayOfYearOf } from "../place/day-in-year";
 import { climateOf, isInSun, isRainedOn, type Place } from "../place/place";
+import { blendOf, watersAtHand } from "../place/waters";
 import { movedYears, type PlaceYears } from "../place/place-years";
 import type { Here, Setup, Stay } from "../stack/setup";
 import { yearOfDemand } from "./demand";
@@ -32,15 +33,14 @@ export function placesHere(
 /** A setup with what follows from where it stands. */
 export function standingThere(setup: Setup, { at, found }: PlacesHere, occupants: OccupantLookup): Setup {
   const { months, thirstiest, heatWaveMm, heatWaveMonth } = yearOfDemand(setup, at, occupants);
+  const waters = watersAtHand(found.map(({ water }) => water.waters));
   const here: Here = {
     placeNames: found.map(({ name }) => name),
     inSun: found.some(isInSun),
     inRain: found.some(isRainedOn),
     isIndoors: found.every(({ stand }) => stand.kind !== "outdoors" && stand.kind !== "glasshouse"),
     stormMmPerHour: Math.max(...found.map((place) => climateOf(place)!.stormMmPerHour)),
-    tapMgPerL: found.find(({ water }) => water.tapMgPerL !== null)?.water.tapMgPerL ?? null,
-    tapAlkalinityMgPerL:
-      found.find(({ water }) => water.tapAlkalinityMgPerL !== null)?.water.tapAlkalinityMgPerL ?? null,
+    given: blendOf(setup.blend, (id) => waters.find((water) => water.id === id)),
     frost: at.frost,
     months,
     ...atMonth(thirstiest),

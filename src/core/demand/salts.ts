@@ -1,11 +1,11 @@
-import { daysInMonth } from "../place/day-in-year";
+import { RAIN_WATER } from "../place/waters";
 
 /**
- * Salts that come with water and gather where little or nothing runs out: a balance by month, with what is in the soil
- * mixed through. What roots take up is left out, so it is the most there can be; what feed brings is not in it.
+ * Salts that come with water and feed and gather where little or nothing runs out: a balance by month, with what is in the
+ * soil mixed through. What roots take up of the water's is left out, so it is the most there can be.
  */
 export type MonthOfSalts = {
-  /** What came in with the water that was given, and what ran out. [mg] */
+  /** What came in with the water that was given, with rain and from feed, and what ran out. [mg] */
   readonly inMg: number;
   readonly outMg: number;
   /** In what the soil and its store hold, at the month's end. [mg, mg/L] */
@@ -14,17 +14,16 @@ export type MonthOfSalts = {
 };
 
 export type SaltsAsked = {
-  /** By month, January first: what is taken, and what rain falls in. [cm³] */
-  readonly takesCm3PerDay: readonly number[];
+  /** By month, January first: what is given, what rain falls in, and what runs out. [cm³] */
+  readonly givenCm3: readonly number[];
   readonly rainCm3: readonly number[];
+  readonly outCm3: readonly number[];
+  /** What feed leaves of its salts, by month. [mg] */
+  readonly feedMg: readonly number[];
   /** Of the water given; rain has next to nothing. [mg/L] */
   readonly waterMgPerL: number;
   /** What soil and store hold when full. [cm³] */
   readonly heldCm3: number;
-  /** Whether what is too much runs out. */
-  readonly runsOut: boolean;
-  /** Of what is given so much runs out at once, as where it is watered through from the top. 0…1 */
-  readonly givenThrough: number;
 };
 
 /** Who waters until it runs out below gives about so much too much. Judged, 0.1 to 0.3. */
@@ -32,24 +31,20 @@ export const WATERED_THROUGH = 0.2;
 
 /** Of what runs out, so much has been through the soil; the rest ran by it (leaching efficiency 0.2 to 0.8). */
 const THROUGH = 0.5;
-export const RAIN_MG_PER_L = 10;
+export const RAIN_MG_PER_L = RAIN_WATER.mgPerL!;
 const CM3_PER_L = 1000;
 
 /** @returns so many years of months, one after another, beginning with none in it but what its water brought at first */
 export function saltsOf(asked: SaltsAsked, years: number): readonly MonthOfSalts[] {
-  const { takesCm3PerDay, rainCm3, waterMgPerL, heldCm3, runsOut, givenThrough } = asked;
+  const { givenCm3, rainCm3, outCm3, feedMg, waterMgPerL, heldCm3 } = asked;
   const months: MonthOfSalts[] = [];
   let heldMg = (waterMgPerL * heldCm3) / CM3_PER_L;
   for (let year = 0; year < years; year++)
     for (let month = 0; month < 12; month++) {
-      const taken = takesCm3PerDay[month]! * daysInMonth(month);
-      const rain = rainCm3[month]!;
-      const given = Math.max(0, taken - rain) / (1 - givenThrough);
-      const out = runsOut ? Math.max(0, rain - taken) + givenThrough * given : 0;
-      const inMg = (given * waterMgPerL + rain * RAIN_MG_PER_L) / CM3_PER_L;
+      const inMg = (givenCm3[month]! * waterMgPerL + rainCm3[month]! * RAIN_MG_PER_L) / CM3_PER_L + feedMg[month]!;
       // what runs out thins what is held step by step: an exponential, however much it is
       const before = heldMg + inMg;
-      const outMg = heldCm3 > 0 ? before * (1 - Math.exp((-THROUGH * out) / heldCm3)) : 0;
+      const outMg = heldCm3 > 0 ? before * (1 - Math.exp((-THROUGH * outCm3[month]!) / heldCm3)) : 0;
       heldMg = before - outMg;
       months.push({ inMg, outMg, heldMg, mgPerL: heldCm3 > 0 ? (heldMg / heldCm3) * CM3_PER_L : 0 });
     }

@@ -11,13 +11,15 @@ import { whenSound } from "../water/checked";
 import { demandMmPerDay, lossesOf } from "../water/losses";
 import { networkOf } from "../water/network";
 import { supplyOf } from "../water/supply";
+import { daysOfDemand } from "./demand";
 import { standingThere } from "./here-of";
 import { wantsOf, yearOfWater, type YearOfWater } from "./year-of-water";
 
 const terrace = { at: placeYearsOf(placeOf(OPEN), 4), found: [placeOf(OPEN)] };
 const stands = (setup: Setup): Setup => standingThere({ ...setup, demand: { by: "place" } }, terrace, inLibrary);
 const yearOf = (setup: Setup): YearOfWater => {
-  const year = whenSound(setup, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary)));
+  const days = daysOfDemand(setup, terrace.at, inLibrary);
+  const year = whenSound(setup, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary), { days }));
   if (!year.ok) throw new Error(year.problems[0]!.message);
   return year.value;
 };
@@ -54,7 +56,7 @@ describe("a setup's year", () => {
     expect(months[6]!.fill).toBeUndefined();
     expect(months[0]!.betweenDays!.typical).toBeGreaterThan(3 * months[6]!.betweenDays!.typical);
     const early = whenSound(DRAINED, medium, (sound) =>
-      yearOfWater(sound, medium, { drySuctionCm: 30, mostWaterMgPerL: 100 }),
+      yearOfWater(sound, medium, { drySuctionCm: 30, mostWaterMgPerL: 100 }, { days: [] }),
     );
     expect(early.ok && early.value.months[6]!.betweenDays!.typical).toBeLessThan(months[6]!.betweenDays!.typical);
   });
@@ -105,7 +107,12 @@ describe("a setup's year", () => {
         const there = { at: placeYearsOf(place, 1), found: [place] };
         const standing = standingThere({ ...setup, demand: { by: "place" } }, there, inLibrary);
         const year = whenSound(standing, medium, (sound) =>
-          yearOfWater(sound, medium, { drySuctionCm: 100, mostWaterMgPerL: 100 }),
+          yearOfWater(
+            sound,
+            medium,
+            { drySuctionCm: 100, mostWaterMgPerL: 100 },
+            { days: daysOfDemand(standing, there.at, inLibrary) },
+          ),
         );
         if (!year.ok) return;
         const network = networkOf(standing, medium);

@@ -3,17 +3,21 @@ import { ROOT_LIMIT_PSI_CM } from "../water/limits";
 import type { Here, Setup } from "../stack/setup";
 import { boundariesCm, soakedLevelCm, drainsAfterSoaking, drainsAtCm, rootZoneCm } from "../stack/geometry";
 import { phLift, sitesMeqPerLitre } from "../mixing/amendments";
+import { SALTS_LEFT } from "../mixing/given";
+import { afterRain, type AfterRain } from "../water/after-rain";
 import { siteOf } from "../stack/site";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
 import { vesselArea } from "../vessel/vessel";
 import { fixtureOf } from "../stack/fixtures";
 import { failed, ok, problem, type Result } from "../units/problem";
 import type { Range } from "../units/range";
-import { daysInMonth } from "../place/day-in-year";
+import { monthOfDay } from "../place/day-in-year";
 import { branchOf, historyOf } from "../water/branch";
 import { budgetOf, type Budget } from "../water/budget";
 import type { CheckedSetup } from "../water/checked";
+import type { DayOfDemand } from "./demand";
 import { atMonth } from "./here";
+import { rainThrough, type Holds, type Through } from "./rain-through";
 import { saltsOf, WATERED_THROUGH, type MonthOfSalts } from "./salts";
 import { fallingNetwork } from "../water/falling";
 import { belowWaterCm3, mouthCm2, networkOf, type MediumLookup, type Network } from "../water/network";
@@ -27,8 +31,13 @@ export type MonthOfWater = {
   readonly fill: { readonly mark: RefillMark; readonly usableCm3: number; readonly days: Range } | undefined;
   /** Of a drained one: from a soaking until its roots reach their dry limit. [days] */
   readonly betweenDays: Range | undefined;
-  /** In all. [cm³] */
+  /** What falls and runs in, and what runs over, or out. [cm³] */
   readonly rainCm3: Range;
+  readonly overCm3: Range;
+  /** Given by hand beside it, in an average year. [cm³] */
+  readonly givenCm3: number;
+  /** Days on which rain stands in the middle of the roots; undefined where it has none, or stands there by design. */
+  readonly floodedDays: Range | undefined;
   /** Until the air and what drinks have emptied a tray that is full. [h] */
   readonly trayHours: Range | undefined;
 };
@@ -40,12 +49,27 @@ export type YearOfWater = {
   readonly heldFullCm3: number;
   /** Two years of salts, from its first fill; undefined where nobody said what is dissolved in its water. */
   readonly salts: readonly MonthOfSalts[] | undefined;
+  /** Rained through to the last pore, its roots have air again so soon; where rain comes and can drain. */
+  readonly afterRain: AfterRain | undefined;
+  /** What feed laid in it leaves of salts in a year. [mg] */
+  readonly feedMg: number;
+  /** Whose overflow is led into it. */
+  readonly runsInNames: readonly string[];
+  /** What of its own runs over on each day of the years. [cm³] */
+  readonly outCm3: Float64Array;
   /** Water given in a year beside rain. [cm³] */
   readonly givenCm3: number;
   /** How far the alkalinity of what is given lifts the pH of the rooted soil in a year; undefined where it is not said. */
   readonly limePerYear: Range | undefined;
   /** The least that any who live there bear in their water; Infinity where nobody is named. [mg/L] */
   readonly mostWaterMgPerL: number;
+};
+
+/** What comes and goes on each day of its place's years; and what of others is led into it. */
+export type DaysThere = {
+  readonly days: readonly DayOfDemand[];
+  /** Of whom, and how much on each of the days, or of as many as are known of them. [cm³] */
+  readonly runsIn?: { readonly names: readonly string[]; readonly cm3: Float64Array } | undefined;
 };
 
 /** What those that live there ask of their water. */
@@ -88,6 +112,7 @@ export function yearOfWater(
   setup: CheckedSetup,
   medium: MediumLookup,
   { drySuctionCm, mostWaterMgPerL }: Wants,
+  there: DaysThere,
 ): Result<YearOfWater> {
   const { here } = setup;
   if (!here) return failed(problem("places", "no-place", "It stands at no place yet."));
@@ -96,7 +121,7 @@ export function yearOfWater(
   if (!made.ok) return made;
   const lasts = lastingOf(setup, made.value, drySuctionCm);
   const tray = fixtureOf(setup, "tray");
-  const months = here.months.map((of, month): MonthOfWater => {
+  const months = here.months.map((of, month) => {
     const then = asIf(setup, here, month);
     const budget = budgetOf(then, lasts.network);
     const takes = budget.takesPerDayCm3(lasts.fullCm);
@@ -106,44 +131,108 @@ export function yearOfWater(
       tray && made.value.below?.made.includes("tray") ? belowWaterCm3(made.value.below, lasts.fullCm) : undefined;
     return {
       takesCm3: times(takes, off),
+      perMm: of.mmPerDay.typical > 0 ? takes / of.mmPerDay.typical : 0,
       ...lasts.of(then, budget, off),
-      rainCm3: times(mouthCm2(setup) / 10, of.rainMm),
       trayHours: trayCm3 === undefined || !(takes > 0) ? undefined : over(24 * (trayCm3 / takes), off),
     };
   });
   const hottest = asIf(setup, here, here.heatWaveMonth);
   const perMm = takesPerMm(hottest, lasts.network, lasts.fullCm);
   const { waterPpm } = siteOf(setup);
-  const givenCm3 = months.reduce(
-    (sum, { takesCm3, rainCm3 }, month) => sum + Math.max(0, takesCm3.typical * daysInMonth(month) - rainCm3.typical),
-    0,
-  );
-  const heldFullCm3 = budgetOf(setup, lasts.network).heldCm3(lasts.fullCm);
+  const { heldCm3 } = budgetOf(setup, lasts.network);
+  const heldFullCm3 = heldCm3(lasts.fullCm);
+  const through = throughOf(setup, there, {
+    takesCm3: months.map(({ takesCm3 }) => takesCm3.typical),
+    // what is said is so on every day alike
+    perMm: setup.demand.by === "place" ? months.map(({ perMm }) => perMm) : undefined,
+    holds: {
+      lowCm3: months.map(({ lowCm }) => (lowCm === undefined ? heldFullCm3 / 2 : heldCm3(lowCm))),
+      fullCm3: heldFullCm3,
+      drainsCm3: heldCm3(drainsAtCm(setup) ?? lasts.network.over.topCm),
+      floodCm3: floodsAt(setup, lasts.fullCm, heldCm3),
+    },
+  });
+  const givenThrough = setup.water.by === "soaking" ? WATERED_THROUGH : 0;
+  const givenCm3 = through.months.reduce((sum, month) => sum + month.givenCm3, 0) / (1 - givenThrough);
+  const feedMg = feedMgOf(setup);
   return ok({
-    months,
+    months: months.map(({ perMm: _perMm, lowCm: _lowCm, ...month }, i): MonthOfWater => {
+      const { inCm3, outCm3, givenCm3: given, floodedDays } = through.months[i]!;
+      return {
+        ...month,
+        rainCm3: inCm3,
+        overCm3: outCm3,
+        givenCm3: given / (1 - givenThrough),
+        floodedDays: Number.isFinite(floodsAt(setup, lasts.fullCm, heldCm3)) ? floodedDays : undefined,
+      };
+    }),
+    afterRain: through.months.some(({ inCm3 }) => inCm3.high > 0) ? afterRain(setup, medium) : undefined,
+    runsInNames: there.runsIn?.names ?? [],
+    outCm3: through.outCm3,
+    feedMg,
     heatWaveCm3: times(perMm, here.heatWaveMm),
     heldFullCm3,
     givenCm3,
     mostWaterMgPerL,
     limePerYear:
-      here.tapAlkalinityMgPerL === null
+      here.given.alkalinityMgPerL === null
         ? undefined
-        : phLift((here.tapAlkalinityMgPerL / CACO3_MG_PER_MEQ) * (givenCm3 / 1000), sitesOf(setup, medium)),
+        : phLift((here.given.alkalinityMgPerL / CACO3_MG_PER_MEQ) * (givenCm3 / 1000), sitesOf(setup, medium)),
     salts:
       waterPpm === null
         ? undefined
         : saltsOf(
             {
-              takesCm3PerDay: months.map(({ takesCm3 }) => takesCm3.typical),
-              rainCm3: months.map(({ rainCm3 }) => rainCm3.typical),
+              givenCm3: through.months.map((month) => month.givenCm3 / (1 - givenThrough)),
+              rainCm3: through.months.map((month) => month.meanInCm3),
+              outCm3: through.months.map(
+                (month) => month.meanOutCm3 + (givenThrough / (1 - givenThrough)) * month.givenCm3,
+              ),
+              feedMg: Array<number>(12).fill(feedMg / 12),
               waterMgPerL: waterPpm,
               heldCm3: heldFullCm3,
-              runsOut: drainsAtCm(setup) !== undefined,
-              givenThrough: setup.water.by === "soaking" ? WATERED_THROUGH : 0,
             },
             YEARS_OF_SALTS,
           ),
   });
+}
+
+/** Over this much free water stands in the middle of the roots, where it does not by design. [cm³] */
+function floodsAt(setup: Setup, fullCm: number, heldCm3: Budget["heldCm3"]): number {
+  const roots = rootZoneCm(setup);
+  const middleCm = roots ? (roots.fromCm + roots.toCm) / 2 : -Infinity;
+  return middleCm > fullCm + LEVEL_EPSILON_CM ? heldCm3(middleCm) : Infinity;
+}
+const LEVEL_EPSILON_CM = 0.01;
+
+/** Rain and what is taken, day by day. */
+function throughOf(
+  setup: Setup,
+  { days, runsIn }: DaysThere,
+  asked: {
+    readonly takesCm3: readonly number[];
+    /** By month, what is taken for each mm that a day would take over a bare mouth. [cm³/mm] */
+    readonly perMm: readonly number[] | undefined;
+    readonly holds: Holds;
+  },
+): Through {
+  const cm3PerMm = mouthCm2(setup) / 10;
+  const inCm3 = new Float64Array(days.length);
+  const takesCm3 = new Float64Array(days.length);
+  days.forEach(({ dayOfYear, leavesMm, surfaceMm, rainMm }, i) => {
+    const month = monthOfDay(dayOfYear);
+    inCm3[i] = cm3PerMm * rainMm + (runsIn && runsIn.cm3.length > 0 ? runsIn.cm3[i % runsIn.cm3.length]! : 0);
+    takesCm3[i] = asked.perMm ? asked.perMm[month]! * (leavesMm + surfaceMm) : asked.takesCm3[month]!;
+  });
+  return rainThrough(inCm3, takesCm3, asked.holds);
+}
+
+/** What feed that was laid in it leaves of its salts. [mg] */
+function feedMgOf({ layers, fixtures }: Setup): number {
+  const left = (amendmentId: string, grams: number): number => 1000 * grams * (SALTS_LEFT.get(amendmentId) ?? 0);
+  const inLayers = layers.flatMap(({ amendments = [] }) => amendments.map((one) => left(one.amendmentId, one.amount)));
+  const inStrips = fixtures.map((one) => (one.kind === "feed-strip" ? left(one.amendmentId, one.grams) : 0));
+  return [...inLayers, ...inStrips].reduce((sum, mg) => sum + mg, 0);
 }
 
 /** What the rooted soil can exchange. [meq] */
@@ -184,7 +273,11 @@ function lastingOf(
 ): {
   readonly network: Network;
   readonly fullCm: number;
-  readonly of: (then: Setup, budget: Budget, off: Range) => Pick<MonthOfWater, "fill" | "betweenDays">;
+  readonly of: (
+    then: Setup,
+    budget: Budget,
+    off: Range,
+  ) => Pick<MonthOfWater, "fill" | "betweenDays"> & { /** Where it wants water. */ readonly lowCm: number | undefined };
 } {
   const branch = branchOf(historyOf(setup));
   const wicking = wickingOf(setup);
@@ -202,6 +295,7 @@ function lastingOf(
         const fullCm3 = budget.heldCm3(fullCm);
         const isWeak = mark.kind === "too-weak";
         return {
+          lowCm: lowestCm,
           fill: {
             mark,
             usableCm3: isWeak ? 0 : Math.max(0, fullCm3 - budget.heldCm3(lowestCm)),
@@ -219,13 +313,14 @@ function lastingOf(
       network: made,
       fullCm,
       of: (_then, budget, off) => ({
+        lowCm: Math.min(fullCm, driestCm),
         fill: undefined,
         betweenDays: over(budget.daysUntil(budget.heldCm3(fullCm), Math.min(fullCm, driestCm)), off),
       }),
     };
   }
   const fullCm = setup.water.by === "level" ? setup.water.levelCm : made.column.baseCm;
-  return { network: made, fullCm, of: () => ({ fill: undefined, betweenDays: undefined }) };
+  return { network: made, fullCm, of: () => ({ lowCm: undefined, fill: undefined, betweenDays: undefined }) };
 }
 
 const NEVER: Range = { low: 0, typical: 0, high: 0 };

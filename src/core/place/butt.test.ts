@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { OPEN, placeOf } from "../testing/places";
-import { buttOf, softPartsFor } from "./butt";
+import { buttOf } from "./butt";
 import { YEAR_DAYS } from "./day-in-year";
 import { placeYearsOf } from "./place-years";
 
@@ -51,14 +51,5 @@ describe("a butt under a roof", () => {
       ),
       { numRuns: 60, seed: 33 },
     );
-  });
-});
-
-describe("a blend", () => {
-  it("of rain and tap comes to its target, needs none where the tap is soft, and cannot where the rain is not", () => {
-    const parts = softPartsFor(340, 10, 100)!;
-    expect((340 + 10 * parts) / (1 + parts)).toBeCloseTo(100, 9);
-    expect(softPartsFor(80, 10, 100)).toBe(0);
-    expect(softPartsFor(340, 120, 100)).toBeUndefined();
   });
 });

@@ -15,7 +15,7 @@ export type Butt = {
 };
 
 /** Of what falls on a roof so much reaches the gutter's end: splash, wind and wetting take the rest. Judged, 0.75 to 0.95. */
-const ROOF_YIELD = 0.85;
+export const ROOF_YIELD = 0.85;
 /** The first of each rain washes the roof and is let go. [mm] */
 const FIRST_FLUSH_MM = 0.5;
 
@@ -61,13 +61,4 @@ export function buttOf(
     dryDays: inYears(dryIn.reduce((sum, count) => sum + count, 0)),
     driestMonth: dryIn.indexOf(Math.max(...dryIn)),
   };
-}
-
-/**
- * Parts of soft water to one of hard that come to a target; 0 where the hard one alone is soft enough, undefined where
- * not even the soft one is. [mg/L]
- */
-export function softPartsFor(hardMgPerL: number, softMgPerL: number, targetMgPerL: number): number | undefined {
-  if (hardMgPerL <= targetMgPerL) return 0;
-  return softMgPerL < targetMgPerL ? (hardMgPerL - targetMgPerL) / (targetMgPerL - softMgPerL) : undefined;
 }

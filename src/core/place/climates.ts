@@ -50,6 +50,9 @@ function monthsOf(rows: { readonly [Key in keyof ClimateMonth]: readonly number[
 }
 const allYear = (value: number): readonly number[] => Array<number>(12).fill(value);
 
+/** The air of heated rooms: no weather, but what climates outdoors become inside. */
+export const INDOORS_ID = "heated-indoors";
+
 export const CLIMATES: readonly Climate[] = [
   {
     id: "mild-maritime",
@@ -142,7 +145,7 @@ export const CLIMATES: readonly Climate[] = [
     }),
   },
   {
-    id: "heated-indoors",
+    id: INDOORS_ID,
     name: "Heated indoors",
     text: "A room that is lived in: never cold, dry in winter, still air, no rain.",
     latitude: 52,

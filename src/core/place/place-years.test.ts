@@ -9,6 +9,7 @@ import { extraterrestrialMJPerM2 } from "./daylight";
 import { isInSun, placeProblems, type Place, type Stand } from "./place";
 import { placeMonthsOf } from "./place-months";
 import { movedYears, placeYearsOf } from "./place-years";
+import { UNKNOWN_TAP } from "./waters";
 import { beamShare, diffuseShare } from "./sunlit";
 
 const YEARS = 6;
@@ -189,7 +190,7 @@ describe("a place", () => {
         latitude: 91,
         elevationM: Number.NaN,
         lastFrost: { month: 2, day: 30 },
-        water: { tapMgPerL: -1, tapAlkalinityMgPerL: null, roofM2: 9999, buttL: Number.NaN },
+        water: { waters: [{ ...UNKNOWN_TAP, mgPerL: -1 }], roofM2: 9999, buttL: Number.NaN },
       },
     );
     expect(placeProblems(wrong).map(({ path }) => path)).toEqual([
@@ -199,7 +200,7 @@ describe("a place", () => {
       "elevationM",
       "stand.photonsUmolPerM2S",
       "stand.hoursPerDay",
-      "water.tapMgPerL",
+      "water.waters[0].mgPerL",
       "water.roofM2",
       "water.buttL",
       "lastFrost",

@@ -1,4 +1,4 @@
-import { CLIMATES, type Climate } from "./climates";
+import { CLIMATES, INDOORS_ID, type Climate } from "./climates";
 import { extraterrestrialMJPerM2 } from "./daylight";
 import { dayInYear, midMonthDay, monthOfDay, YEAR_DAYS, type DayInYear } from "./day-in-year";
 import { drawWeather, type DayOfWeather } from "./draw-weather";
@@ -85,7 +85,7 @@ const FELT_INSIDE = 0.15;
 const COOLER_INSIDE_C = 1;
 
 /** Most of what is asked of a place is asked of the same few. */
-const ROOM = CLIMATES.find(({ id }) => id === "heated-indoors")!;
+const ROOM = CLIMATES.find(({ id }) => id === INDOORS_ID)!;
 
 /** As many years tell an average one from a dry one, and one summer of ten. */
 export const YEARS_DRAWN = 20;

@@ -1,6 +1,7 @@
 import { LONGEST_NAME } from "../units/text";
 import { problem, type Problem } from "../units/problem";
-import { CLIMATES, type Climate } from "./climates";
+import { CLIMATES, INDOORS_ID, type Climate } from "./climates";
+import { MOST_WATERS, RAIN_ID, TAP_ID, UNKNOWN_TAP, type Water } from "./waters";
 import { isDayInYear, type DayInYear } from "./day-in-year";
 
 /**
@@ -51,11 +52,10 @@ export type Stand =
       readonly heated: boolean;
     };
 
-/** The water at hand there: what comes from the tap, and what a roof brings to a butt. */
+/** The water at hand there: what comes from the tap or is carried there, and what a roof brings to a butt. */
 export type WaterThere = {
-  /** Dissolved solids, and alkalinity as CaCO₃; null while nobody has said. [mg/L] */
-  readonly tapMgPerL: number | null;
-  readonly tapAlkalinityMgPerL: number | null;
+  /** The tap's first. Rain is at hand everywhere, and not among them. */
+  readonly waters: readonly Water[];
   readonly roofM2: number;
   readonly buttL: number;
 };
@@ -85,7 +85,7 @@ export const USUAL_PLACE: Place = {
   latitude: CLIMATES[0]!.latitude,
   elevationM: CLIMATES[0]!.elevationM,
   stand: { kind: "outdoors", facing: "open", shelter: "sheltered", roofed: false },
-  water: { tapMgPerL: null, tapAlkalinityMgPerL: null, roofM2: 0, buttL: 0 },
+  water: { waters: [UNKNOWN_TAP], roofM2: 0, buttL: 0 },
   lastFrost: null,
   firstFrost: null,
 };
@@ -100,13 +100,22 @@ export const PLACE_BOUNDS = {
   photonsUmolPerM2S: [1, 2500],
   hoursPerDay: [0, 24],
   openShare: [0, 1],
-  tapMgPerL: [0, 50_000],
-  tapAlkalinityMgPerL: [0, 2000],
+  mgPerL: [0, 50_000],
+  hardnessMgPerL: [0, 5000],
+  alkalinityMgPerL: [0, 2000],
+  ph: [2, 12],
   roofM2: [0, 5000],
   buttL: [0, 1_000_000],
 } as const;
 
 const LONGEST_NOTE = 1000;
+const LONGEST_WATER = 40;
+const WATER_FIGURES = [
+  ["mgPerL", "What is dissolved in water", " mg/L"],
+  ["hardnessMgPerL", "Hardness", " mg/L"],
+  ["alkalinityMgPerL", "Alkalinity", " mg/L"],
+  ["ph", "A pH", ""],
+] as const;
 
 /** What keeps a place from being reckoned with. */
 export function placeProblems(place: Place): Problem[] {
@@ -121,6 +130,8 @@ export function placeProblems(place: Place): Problem[] {
   else if (name.length > LONGEST_NAME) say("name", `A name has at most ${LONGEST_NAME} characters.`);
   if (note.length > LONGEST_NOTE) say("note", `A note has at most ${LONGEST_NOTE} characters.`);
   if (!climateOf(place)) say("climateId", `There is no climate “${place.climateId}”.`);
+  else if (place.climateId === INDOORS_ID)
+    say("climateId", "Heated rooms have no weather of their own: name the climate outside.");
   within("latitude", latitude, "latitude", "A latitude", "°");
   within("elevationM", elevationM, "elevationM", "A height over the sea", " m");
   if (stand.kind === "glasshouse" && stand.heatedToC !== null)
@@ -138,10 +149,22 @@ export function placeProblems(place: Place): Problem[] {
   if (stand.kind === "case")
     within("stand.openShare", stand.openShare, "openShare", "The share of a case that is open", "");
   const { water } = place;
-  if (water.tapMgPerL !== null)
-    within("water.tapMgPerL", water.tapMgPerL, "tapMgPerL", "What is dissolved in tap water", " mg/L");
-  if (water.tapAlkalinityMgPerL !== null)
-    within("water.tapAlkalinityMgPerL", water.tapAlkalinityMgPerL, "tapAlkalinityMgPerL", "Alkalinity", " mg/L");
+  if (water.waters[0]?.id !== TAP_ID) say("water.waters", "The first of its waters is the tap's.");
+  if (water.waters.length > MOST_WATERS) say("water.waters", `There are at most ${MOST_WATERS} waters at a place.`);
+  const ids = new Set<string>([RAIN_ID]);
+  const names = new Set<string>([RAIN_ID]);
+  water.waters.forEach((one, i) => {
+    const at = `water.waters[${i}]`;
+    if (ids.has(one.id)) say(`${at}.id`, `“${one.id}” is used twice.`);
+    ids.add(one.id);
+    const plain = one.name.trim().toLowerCase();
+    if (plain === "") say(`${at}.name`, "A water needs a name.");
+    else if (one.name.length > LONGEST_WATER) say(`${at}.name`, `A name has at most ${LONGEST_WATER} characters.`);
+    else if (names.has(plain)) say(`${at}.name`, `There is another ${plain}: give this one a name of its own.`);
+    names.add(plain);
+    for (const [key, what, unit] of WATER_FIGURES)
+      if (one[key] !== null) within(`${at}.${key}`, one[key], key, what, unit);
+  });
   within("water.roofM2", water.roofM2, "roofM2", "A roof", " m²");
   within("water.buttL", water.buttL, "buttL", "A butt", " L");
   for (const key of ["lastFrost", "firstFrost"] as const) {

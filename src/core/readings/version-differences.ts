@@ -85,6 +85,8 @@ const REST = [
   ["planting", "how it is planted"],
   ["site", "where it stands"],
   ["places", "the places it stands at"],
+  ["blend", "the water it is given"],
+  ["runsIn", "what is led into it"],
   ["occupants", "who lives there"],
   ["wateredEveryDays", "how often it is watered"],
 ] as const satisfies readonly (readonly [keyof Setup, string])[];

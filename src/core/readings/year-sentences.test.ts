@@ -1,4 +1,5 @@
 import { MARROWBECK, MARROWBECK_PLACES, standing, type MarrowbeckPlace } from "../../../demo/marrowbeck";
+import { daysOfDemand, type DayOfDemand } from "../demand/demand";
 import { placesHere, standingThere } from "../demand/here-of";
 import { wantsOf, yearOfWater } from "../demand/year-of-water";
 import { inLibrary } from "../occupants/library/library";
@@ -49,14 +50,15 @@ describe("a day of a year, typed", () => {
 });
 
 /** A demo setup where it stands. */
-function there(setup: Setup): Setup {
+function there(setup: Setup): Setup & { readonly days: readonly DayOfDemand[] } {
   const stands = standing(setup, (place) => place);
   const places = placesHere(
     stands.places!,
     (id) => MARROWBECK_PLACES[id as MarrowbeckPlace],
     (place) => placeYearsOf(place),
   );
-  return standingThere(stands, places!, inLibrary);
+  const stood = standingThere(stands, places!, inLibrary);
+  return { ...stood, days: daysOfDemand(stood, places!.at, inLibrary) };
 }
 
 describe("a year in sentences", () => {
@@ -80,7 +82,9 @@ describe("a year in sentences", () => {
         "metric",
       ] as const,
     ].flatMap(([name, setup, system]) => {
-      const year = whenSound(setup, medium, (sound) => yearOfWater(sound, medium, wantsOf(setup, inLibrary)));
+      const year = whenSound(setup, medium, (sound) =>
+        yearOfWater(sound, medium, wantsOf(setup, inLibrary), { days: setup.days }),
+      );
       if (!year.ok) throw new Error(year.problems[0]!.message);
       return [
         `# ${name}`,

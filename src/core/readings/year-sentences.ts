@@ -1,4 +1,5 @@
 import { flushCm3, MG_PER_L_PER_DS_PER_M, RAIN_MG_PER_L } from "../demand/salts";
+import type { AfterRain } from "../water/after-rain";
 import { drainsAtCm } from "../stack/geometry";
 import type { Setup } from "../stack/setup";
 import { daysInMonth } from "../place/day-in-year";
@@ -7,12 +8,13 @@ import { monthName } from "../units/calendar-date";
 import type { Range } from "../units/range";
 import { capitalised } from "../units/text";
 import { mouthCm2 } from "../water/network";
-import { softPartsFor } from "../place/butt";
+import { softPartsFor } from "../place/waters";
 import { siteOf } from "../stack/site";
 import {
   formatDepthPerDay,
   formatHours,
   formatLength,
+  formatPercent,
   formatRange,
   formatVolume,
   NBSP,
@@ -28,6 +30,8 @@ export type YearSaying = {
   readonly tone: "plain" | "trouble";
   readonly why: Why;
 };
+
+const AND = new Intl.ListFormat("en-GB");
 
 /** Longer than this nobody counts in days. */
 const LONG_DAYS = 60;
@@ -66,7 +70,7 @@ export function inMonths(months: readonly number[]): string {
         ? `in ${monthName(from)} and ${monthName(to)}`
         : `from ${monthName(from)} to ${monthName(to)}`,
   );
-  return said.join(" and ");
+  return AND.format(said);
 }
 
 /** The month in which a figure is greatest, and the one in which it is least. */
@@ -122,7 +126,7 @@ export function yearSayings(setup: Setup, year: YearOfWater, system: UnitSystem)
     takes,
     ...fills(months, most, least, system, why),
     ...waterings(months, most, least, why),
-    ...rain(setup, months, system, why),
+    ...rain(setup, year, system, why),
     ...trays(months, here.months, why),
     ...hands(setup, months, why),
     ...salts(setup, year, system, why),
@@ -210,27 +214,27 @@ function salts(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy
   const [first, second] = [year.salts[11]!, year.salts.at(-1)!];
   const highest = Math.max(...year.salts.map((one) => one.mgPerL));
   const gathers = highest > Math.max(HARMLESS_MG_PER_L, MANY_TIMES * waterPpm);
+  const feed =
+    year.feedMg > 0
+      ? ` Feed laid in it leaves ${threeFigures(year.feedMg / 1000, 1)}${NBSP}g of salts in a year, which are counted.`
+      : "";
   const comesTo = (value: number): string =>
     `${mgPerL(value)} (some ${threeFigures(value / MG_PER_L_PER_DS_PER_M, 1)}${NBSP}dS/m)`;
   const surfaceMg =
     here.months.reduce((sum, { surfaceMm, leavesMm }, month) => {
       const share = surfaceMm + leavesMm > 0 ? surfaceMm / (surfaceMm + leavesMm) : 0;
-      const given = Math.max(
-        0,
-        year.months[month]!.takesCm3.typical * daysInMonth(month) - year.months[month]!.rainCm3.typical,
-      );
-      return sum + share * given * (waterPpm / 1000);
+      return sum + share * year.months[month]!.givenCm3 * (waterPpm / 1000);
     }, 0) / mouthCm2(setup);
   return [
     {
       heading: "Salts",
       tone: gathers && second.mgPerL > Math.min(SALTY_MG_PER_L, 2 * year.mostWaterMgPerL) ? "trouble" : "plain",
       text: gathers
-        ? `Of water with ${mgPerL(waterPpm)} what is dissolved stays: ${comesTo(first.mgPerL)} in what it holds after a year, ${comesTo(second.mgPerL)} after two, if roots took up none. ${setup.water.by === "volume" || drainsAtCm(setup) === undefined ? "It has no way out to flush them through: give rain water, or renew the soil in time." : `${formatVolume(flushCm3(year.heldFullCm3, SHARE_LEFT), system)} of clear water poured through from the top until it runs out leaves a quarter of them: once a year, or when leaves brown at their rims.`}${surfaceMg > CRUST_MG_PER_CM2 && setup.water.by === "level" ? ` Risen from below, ${threeFigures(surfaceMg / 100, 1)}${NBSP}kg/m² of it in a year stays on the surface as a crust: scrape it off.` : ""}`
-        : `What is dissolved in its water, ${mgPerL(waterPpm)}, hardly gathers: ${comesTo(second.mgPerL)} in what it holds after two years${year.salts.some(({ outMg }) => outMg > 0) ? ", for rain washes it out" : ""}.`,
+        ? `Of water with ${mgPerL(waterPpm)}${setup.site.waterPpm === null ? ` (${here.given.words})` : ""} what is dissolved stays: ${comesTo(first.mgPerL)} in what it holds after a year, ${comesTo(second.mgPerL)} after two, if roots took up none. ${setup.water.by === "volume" || drainsAtCm(setup) === undefined ? "It has no way out to flush them through: give rain water, or renew the soil in time." : `${formatVolume(flushCm3(year.heldFullCm3, SHARE_LEFT), system)} of clear water poured through from the top until it runs out leaves a quarter of them: once a year, or when leaves brown at their rims.`}${surfaceMg > CRUST_MG_PER_CM2 && setup.water.by === "level" ? ` Risen from below, ${threeFigures(surfaceMg / 100, 1)}${NBSP}kg/m² of it in a year stays on the surface as a crust: scrape it off.` : ""}${feed}`
+        : `What is dissolved in its water, ${mgPerL(waterPpm)}, hardly gathers: ${comesTo(second.mgPerL)} in what it holds after two years${year.salts.some(({ outMg }) => outMg > 0) ? ", for rain washes it out" : ""}.${feed}`,
       why: {
         ...why(
-          "What comes in with the water given and rain, less what runs out, of which half has been through the soil; watered from the top, a fifth of what is given runs out; mixed through what soil and store hold. Feed is not in it.",
+          "What comes in with the water given, with rain and from feed that was laid in, less what runs out, of which half has been through the soil; watered from the top, a fifth of what is given runs out; mixed through what soil and store hold. Liquid feed, and feed that its mix was made with, are not in it.",
           [
             ["it holds", formatVolume(year.heldFullCm3, system)],
             ...year.salts.slice(0, 12).map((one, month) => [monthName(month), mgPerL(one.mgPerL)] as const),
@@ -327,43 +331,102 @@ function waterings(months: readonly MonthOfWater[], most: number, least: number,
 
 /** Less than this in a year is none. [cm³] */
 const SOME_RAIN_CM3 = 50;
+/** Most of what comes in a month: it is told of once so much of it finds no room. */
+const MOST_OVER = 0.5;
+/** Out of air for longer than this, roots that are not used to it die; with less of it than this, they hardly breathe. */
+const LONG_HOURS = 24;
+const HARDLY_ANY_AIR = 0.05;
+const SOME_DAYS = 0.5;
 
-function rain(setup: Setup, months: readonly MonthOfWater[], system: UnitSystem, why: MakeWhy): readonly YearSaying[] {
+function rain(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy): readonly YearSaying[] {
+  const { months, runsInNames, afterRain } = year;
   const inYear = months.reduce((sum, { rainCm3 }) => sum + rainCm3.typical, 0);
   if (inYear < SOME_RAIN_CM3) return [];
   const volume = (cm3: number): string => formatVolume(cm3, system);
   const drunk = (month: number): number => months[month]!.takesCm3.typical * daysInMonth(month);
   const [wettest] = extremes(months.map(({ rainCm3 }) => rainCm3.typical));
-  const tooMuch = months.flatMap(({ rainCm3 }, month) => (rainCm3.typical > drunk(month) ? [month] : []));
+  const over = (month: number): number => months[month]!.overCm3.typical;
+  const tooMuch = months.flatMap(({ rainCm3 }, month) => (over(month) > MOST_OVER * rainCm3.typical ? [month] : []));
   const tooLittle = months.flatMap(({ rainCm3 }, month) => (rainCm3.high < drunk(month) ? [month] : []));
   const wet = months[wettest]!.rainCm3;
-  const over = (month: number): number => months[month]!.rainCm3.typical - drunk(month);
-  const worst = [...tooMuch].sort((a, b) => over(b) - over(a))[0];
-  const goes = drainsAtCm(setup) === undefined ? "stays in it, for it has no way out" : "runs out of it";
+  const [worst] = [...tooMuch].sort((a, b) => over(b) - over(a));
+  const hasNoWayOut = drainsAtCm(setup) === undefined;
+  const sources = [
+    setup.site.roofM2 > 0 ? "off the roof led into it" : "",
+    ...runsInNames.map((name) => `out of ${name}`),
+  ];
+  const from = sources.filter(Boolean);
+  const flooded = months.flatMap(({ floodedDays }, month) =>
+    floodedDays && floodedDays.typical >= SOME_DAYS ? [{ month, days: floodedDays.typical }] : [],
+  );
   return [
     {
       heading: "Rain on it",
-      tone: drainsAtCm(setup) === undefined && tooMuch.length > 0 ? "trouble" : "plain",
+      tone:
+        (hasNoWayOut && tooMuch.length > 0) || flooded.length > 0 || (afterRain && isAirless(afterRain))
+          ? "trouble"
+          : "plain",
       text: [
-        `${volume(wet.typical)} fall into it in an average ${monthName(wettest)}, ${volume(wet.high)} in one of ten.`,
+        `${volume(wet.typical)} ${from.length > 0 ? `fall and run into it, ${AND.format(from)} too,` : "fall into it"} in an average ${monthName(wettest)}, ${volume(wet.high)} in one of ten.`,
         worst !== undefined
-          ? `${capitalised(inMonths(tooMuch))} more falls than it drinks: ${volume(over(worst))} of an average ${monthName(worst)} ${goes}.`
-          : "In no month does more fall on average than it drinks.",
+          ? `${capitalised(inMonths(tooMuch))} most of it finds no room: ${volume(over(worst))} of an average ${monthName(worst)} ${hasNoWayOut ? "run over its rim, for it has no other way out" : "run out of it"}.`
+          : "In no month does most of it run over.",
+        ...floods(flooded),
+        airBack(afterRain),
         tooLittle.length > 0
           ? `${capitalised(inMonths(tooLittle))} even a wet month is too little, and it must be watered.`
           : "",
       ]
         .filter(Boolean)
         .join(" "),
-      why: why("What falls on the mouth in a month, against what the setup takes in it.", [
-        ...months.map(
-          ({ rainCm3 }, month) =>
-            [monthName(month), `${volume(rainCm3.typical)} in, ${volume(drunk(month))} taken`] as const,
-        ),
-      ]),
+      why: why(
+        "Day by day: what comes in is kept as far as there is room under its way out, and drunk of; when it is down to where it wants water, it is filled up by hand.",
+        [
+          ...(afterRain
+            ? [
+                [
+                  "from full pores, most of the air of its roots is back within",
+                  formatHours(afterRain.airBackHours),
+                ] as const,
+                ["their air two days later", formatPercent(afterRain.airSpace)] as const,
+              ]
+            : []),
+          ...months.map(
+            ({ rainCm3, overCm3, givenCm3 }, month) =>
+              [
+                monthName(month),
+                `${volume(rainCm3.typical)} in, ${volume(drunk(month))} taken, ${volume(overCm3.typical)} over, ${volume(givenCm3)} given`,
+              ] as const,
+          ),
+        ],
+      ),
     },
   ];
 }
+
+/** In which months free water stands among the roots, and on how many days of the worst. */
+function floods(flooded: readonly { readonly month: number; readonly days: number }[]): readonly string[] {
+  const [worst] = [...flooded].sort((a, b) => b.days - a.days);
+  if (!worst) return [];
+  const days = Math.max(1, Math.round(worst.days));
+  return [
+    `${capitalised(inMonths(flooded.map(({ month }) => month)))} it stands in the middle of the roots for ${
+      days >= daysInMonth(worst.month)
+        ? `all of an average ${monthName(worst.month)}`
+        : `${days} ${days === 1 ? "day" : "days"} of an average ${monthName(worst.month)}`
+    }.`,
+  ];
+}
+
+const isAirless = ({ airBackHours, airSpace }: AfterRain): boolean =>
+  airBackHours > LONG_HOURS || airSpace < HARDLY_ANY_AIR;
+const airBack = (afterRain: AfterRain | undefined): string => {
+  if (!afterRain) return "";
+  const { airBackHours, airSpace } = afterRain;
+  return airSpace < HARDLY_ANY_AIR
+    ? `Rained through to the last pore, its roots have hardly any air two days later, ${formatPercent(airSpace)} of the soil.`
+    : `Rained through to the last pore, its roots have most of their air back within ${formatHours(airBackHours)}, ${formatPercent(airSpace)} of the soil in the end.`;
+};
 
 /** Over this on an average day, mosquitoes breed. [°C] */
 const MOSQUITO_C = 12;
@@ -402,29 +465,43 @@ const LIME_TROUBLE_PH = 0.5;
 /** By so much in a year it is lime that rules, and no soil that buffers. */
 const LIME_RULES_PH = 2;
 
-/** What the alkalinity of its tap does to the soil, and how rain mends it. */
+const CM3_PER_L = 1000;
+const MG_PER_G = 1000;
+const TOLD_LIME_G = 5;
+
+/** What the alkalinity of its water does to the soil, and how rain mends it. */
 function lime(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy): readonly YearSaying[] {
   const { here } = setup;
   const { limePerYear, givenCm3 } = year;
-  const alkalinity = here?.tapAlkalinityMgPerL ?? null;
+  if (!here) return [];
+  const { given } = here;
+  const alkalinity = given.alkalinityMgPerL;
   if (!limePerYear || alkalinity === null || !Number.isFinite(limePerYear.high) || limePerYear.high < LIME_TOLD_PH)
     return [];
   const ph = (value: number): string => threeFigures(value, value < 1 ? 2 : 1);
   const most = year.mostWaterMgPerL;
   const parts =
-    here!.tapMgPerL === null || !Number.isFinite(most) ? undefined : softPartsFor(here!.tapMgPerL, RAIN_MG_PER_L, most);
+    setup.blend || given.mgPerL === null || !Number.isFinite(most)
+      ? undefined
+      : softPartsFor(given.mgPerL, RAIN_MG_PER_L, most);
+  // what is hard by lime falls out of what dries up, and no more of it than there is of either
+  const limeG =
+    given.hardnessMgPerL === null ? 0 : (Math.min(given.hardnessMgPerL, alkalinity) * givenCm3) / CM3_PER_L / MG_PER_G;
   const isMuch = limePerYear.typical > LIME_TROUBLE_PH;
   return [
     {
-      heading: "Lime in its tap water",
+      heading: "Lime in its water",
       tone: "plain",
       text: [
         limePerYear.typical > LIME_RULES_PH
-          ? "All from the tap, its alkalinity is more than this soil can buffer: within a season it is as limy as the water, pH 7.5 to 8."
-          : `All from the tap, its alkalinity would lift the soil by ${isMuch ? `about ${ph(limePerYear.typical)}` : `${ph(limePerYear.low)} to ${ph(limePerYear.high)}`} pH in a year, at most: roots and rot work against it.`,
+          ? `Given nothing but ${given.words}, it gets more alkalinity than this soil can buffer: within a season it is as limy as the water, pH 7.5 to 8.`
+          : `Given nothing but ${given.words}, the soil would be lifted by ${isMuch ? `about ${ph(limePerYear.typical)}` : `${ph(limePerYear.low)} to ${ph(limePerYear.high)}`} pH in a year, at most, by its alkalinity: roots and rot work against it.`,
         isMuch ? "What loves acid soil turns yellow then; give it rain." : "",
         parts !== undefined && parts > 0
-          ? `One part of it to ${threeFigures(parts, 1)} of rain comes to ${threeFigures(most, 0)}${NBSP}mg/L, the most that all who live there are at ease with.`
+          ? `One part ${given.words} to ${threeFigures(parts, 1)} of rain comes to ${threeFigures(most, 0)}${NBSP}mg/L, the most that all who live there are at ease with.`
+          : "",
+        limeG >= TOLD_LIME_G
+          ? `In a year up to ${threeFigures(limeG, 0)}${NBSP}g of lime dry out of it, white on stones, wicks and rims.`
           : "",
       ]
         .filter(Boolean)
@@ -434,7 +511,8 @@ function lime(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy)
           "The base that comes in with the water, against a quarter of what the rooted soil can exchange for each step of pH.",
           [
             ["given in a year, beside rain", formatVolume(givenCm3, system)],
-            ["alkalinity of the tap, as CaCO₃", `${threeFigures(alkalinity, 0)}${NBSP}mg/L`],
+            ["watered with", given.words],
+            ["its alkalinity, as CaCO₃", `${threeFigures(alkalinity, 0)}${NBSP}mg/L`],
             ["lift in a year", `${ph(limePerYear.low)} to ${ph(limePerYear.high)} pH`],
           ],
         ),

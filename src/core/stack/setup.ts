@@ -1,5 +1,6 @@
 import type { Range } from "../units/range";
 import type { DayInYear } from "../place/day-in-year";
+import type { GivenWater, Part } from "../place/waters";
 import type { FrostDates } from "../place/place-years";
 import type { PlaceMonth } from "../place/place-months";
 import { type Vessel } from "../vessel/vessel";
@@ -149,9 +150,8 @@ export type Here = {
   readonly isIndoors: boolean;
   /** A heavy short storm of its climate. [mm/h] */
   readonly stormMmPerHour: number;
-  /** Of the tap there, as far as it is said. [mg/L] */
-  readonly tapMgPerL: number | null;
-  readonly tapAlkalinityMgPerL: number | null;
+  /** What it is watered with there, as far as that is said. */
+  readonly given: GivenWater;
   /** January first. */
   readonly months: readonly MonthHere[];
   /** The month, from 0, that a day is of where no other is named: the one in which it takes most. */
@@ -186,6 +186,10 @@ export type Setup = {
   readonly wateredEveryDays: number | null;
   /** Where it stands, one or one after another through the year. Absent where nobody said. */
   readonly places?: readonly Stay[] | undefined;
+  /** What it is watered with, by parts of waters at hand there. Absent for what comes from the tap. */
+  readonly blend?: readonly Part[] | undefined;
+  /** Setups whose overflow is led into it. Absent where none is. */
+  readonly runsIn?: readonly string[] | undefined;
   /** What follows from that, as far as it is known; absent where it stands at none. */
   readonly here?: Here | undefined;
 };

@@ -10,7 +10,7 @@ export function siteOf({ site, here }: Pick<Setup, "site" | "here">): Site {
     rain: site.rain === "unsaid" ? (here.inRain ? "open" : "sheltered") : site.rain,
     coldestC: site.coldestC ?? toHalf(Math.min(...months.map(({ coldestC }) => coldestC))),
     warmestC: site.warmestC ?? toHalf(Math.max(...months.map(({ warmestC }) => warmestC))),
-    waterPpm: site.waterPpm ?? here.tapMgPerL,
+    waterPpm: site.waterPpm ?? here.given.mgPerL,
     // what kinds want of damp is said of rooms: damp nights outdoors are no matter to who stands there
     humidity:
       site.humidity ??

@@ -1,5 +1,6 @@
-import { dayOfYearOf, isDayInYear } from "../place/day-in-year";
+import { dayOfYearOf, daysInMonth, isDayInYear, monthOfDay, YEAR_DAYS } from "../place/day-in-year";
 import { problem, type Problem } from "../units/problem";
+import { MOST_PARTS, MOST_WATERS, type Part } from "../place/waters";
 import type { Poured, Stay } from "./setup";
 
 /** Moved more often than this in a year, it stands nowhere. */
@@ -22,6 +23,37 @@ export function stayProblems(places: readonly Stay[]): Problem[] {
   });
   return problems;
 }
+
+/** How much of each month it stands at a place, January first. 0…1 */
+export function monthsAt(places: readonly Stay[], placeId: string): readonly number[] {
+  const inOrder = places
+    .map((stay) => ({ stay, fromDay: stay.from ? dayOfYearOf(stay.from) : 1 }))
+    .sort((a, b) => a.fromDay - b.fromDay);
+  const days = new Float64Array(12);
+  for (let day = 1; day <= YEAR_DAYS; day++) {
+    // before the first move of the year it still stands where the last one brought it
+    const { stay } = inOrder.findLast(({ fromDay }) => fromDay <= day) ?? inOrder.at(-1) ?? {};
+    if (stay?.placeId === placeId) days[monthOfDay(day)]!++;
+  }
+  return Array.from(days, (count, month) => count / daysInMonth(month));
+}
+
+/** What keeps parts of waters from being poured together. */
+export function blendProblems(blend: readonly Part[]): Problem[] {
+  const say = (message: string): Problem[] => [problem("blend", "out-of-range", message)];
+  if (blend.length > MOST_WATERS) return say(`At most ${MOST_WATERS} waters are mixed.`);
+  if (new Set(blend.map(({ waterId }) => waterId)).size < blend.length) return say("Each water is named once.");
+  if (blend.some(({ parts }) => !(parts >= 0 && parts <= MOST_PARTS)))
+    return say(`Parts of a water are between 0 and ${MOST_PARTS}.`);
+  return blend.length > 0 && !blend.some(({ parts }) => parts > 0) ? say("Say at least one part of a water.") : [];
+}
+
+/** More than this are not led into one. */
+export const MOST_RUN_IN = 6;
+export const runsInProblems = (runsIn: readonly string[]): Problem[] =>
+  runsIn.length > MOST_RUN_IN || new Set(runsIn).size < runsIn.length
+    ? [problem("runsIn", "out-of-range", `At most ${MOST_RUN_IN} setups are led into one, each once.`)]
+    : [];
 
 /** No pot is thirstier, or less thirsty, than what follows from its place by more than this. */
 const MOST_TIMES_DERIVED = 20;

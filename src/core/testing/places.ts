@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { CLIMATES } from "../place/climates";
+import { CLIMATES, INDOORS_ID } from "../place/climates";
+import { TAP_ID } from "../place/waters";
 import { FACINGS, PLACE_BOUNDS, SHELTERS, USUAL_PLACE, WINDOW_FACINGS, type Place, type Stand } from "../place/place";
 
 // Places for tests: any that can be reckoned with.
@@ -43,17 +44,30 @@ const anyStand: fc.Arbitrary<Stand> = fc.oneof(
   fc.record({ kind: fc.constant("case" as const), facing, openShare: between(PLACE_BOUNDS.openShare), heated }),
 );
 
+const unsure = (key: "mgPerL" | "hardnessMgPerL" | "alkalinityMgPerL" | "ph") =>
+  fc.option(between(PLACE_BOUNDS[key]), { nil: null });
+const anyFigures = fc.record({
+  mgPerL: unsure("mgPerL"),
+  hardnessMgPerL: unsure("hardnessMgPerL"),
+  alkalinityMgPerL: unsure("alkalinityMgPerL"),
+  ph: unsure("ph"),
+});
+
 export const anyPlace: fc.Arbitrary<Place> = fc.record({
   name: fc.stringMatching(/^[A-Za-z][\w ]{0,20}[a-z]$/u),
   note: fc.constant(""),
-  climateId: fc.constantFrom(...CLIMATES.map(({ id }) => id)),
+  climateId: fc.constantFrom(...CLIMATES.flatMap(({ id }) => (id === INDOORS_ID ? [] : [id]))),
   weatherId: fc.constant(null),
   latitude: between(PLACE_BOUNDS.latitude),
   elevationM: between(PLACE_BOUNDS.elevationM),
   stand: anyStand,
   water: fc.record({
-    tapMgPerL: fc.option(between(PLACE_BOUNDS.tapMgPerL), { nil: null }),
-    tapAlkalinityMgPerL: fc.option(between(PLACE_BOUNDS.tapAlkalinityMgPerL), { nil: null }),
+    waters: fc
+      .tuple(anyFigures, fc.option(anyFigures, { nil: null }))
+      .map(([tap, other]) => [
+        { id: TAP_ID, name: "tap", ...tap },
+        ...(other ? [{ id: "spring-1", name: "the spring", ...other }] : []),
+      ]),
     roofM2: between(PLACE_BOUNDS.roofM2),
     buttL: between(PLACE_BOUNDS.buttL),
   }),

@@ -4,6 +4,7 @@ import { standingThere } from "../demand/here-of";
 import { inLibrary } from "../occupants/library/library";
 import type { Place } from "../place/place";
 import { placeYearsOf } from "../place/place-years";
+import { UNKNOWN_TAP } from "../place/waters";
 import { UNSAID_SITE, type Setup } from "../stack/setup";
 import { OPEN, placeOf } from "../testing/places";
 import { medium } from "../testing/setups";
@@ -60,7 +61,7 @@ describe("verdicts by season", () => {
     const dim = standing(BOG, placeOf({ kind: "room", heated: true }));
     expect(gradeOf(dim, "light")).toBe("unsuited");
     expect(gradeOf(BOG, "light")).toBe("unknown");
-    const water = { tapMgPerL: 500, tapAlkalinityMgPerL: null, roofM2: 0, buttL: 0 };
+    const water = { waters: [{ ...UNKNOWN_TAP, mgPerL: 500 }], roofM2: 0, buttL: 0 };
     expect(gradeOf(standing(BOG, placeOf(OPEN, { water })), "water-solids")).toBe("unsuited");
     const jar: Setup = { ...named("Closed carboy"), site: UNSAID_SITE };
     const sill = (facing: "north" | "south") => placeOf({ kind: "windowsill", facing, heated: true });

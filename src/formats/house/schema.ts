@@ -4,6 +4,7 @@ import { failed, ok, problem, type Problem, type Result } from "../../core/units
 import { stepKey, stepStateSchema } from "../build-record/schema";
 import { packSchema } from "../pack/schema";
 import { checkKind, parseWith } from "../problems";
+import { carriedProblems, carriedWeather } from "../weather/carried";
 import { keptId, mediumId } from "../ids";
 import { HOUSE_KIND, HOUSE_VERSION } from "./document";
 import { HOUSE_UPGRADES } from "./upgrade";
@@ -79,26 +80,7 @@ export const houseSchema = z.strictObject({
   media: z.array(keptSchema),
   occupants: z.array(keptSchema),
   places: z.array(keptSchema),
-  weather: z.array(
-    z.strictObject({
-      id: keptId,
-      name: text,
-      createdAt: time,
-      document: z.string().max(100_000),
-      /** [day, least, greatest, vapour, wind, light, rain]; null for what was not measured. */
-      days: z.array(
-        z.tuple([
-          z.string().regex(/^\d{4}-\d{2}-\d{2}$/u, "must be a day, such as 2026-11-26"),
-          z.number(),
-          z.number(),
-          z.number().nullable(),
-          z.number().nullable(),
-          z.number().nullable(),
-          z.number().nullable(),
-        ]),
-      ),
-    }),
-  ),
+  weather: z.array(carriedWeather.extend({ createdAt: time })),
   packs: z.array(
     z.strictObject({
       mediumId,
@@ -149,12 +131,7 @@ function crossChecks({ setups, mixes, media, occupants, places, weather, packs }
     "weather",
     weather.map(({ id }) => id),
   );
-  weather.forEach(({ days }, i) => {
-    days.forEach(([day, least, greatest], k) => {
-      if (k > 0 && day <= days[k - 1]![0]) say(`weather[${i}].days[${k}]`, "days must go up");
-      if (least > greatest) say(`weather[${i}].days[${k}]`, "is colder at its warmest than at its coldest");
-    });
-  });
+  weather.forEach((one, i) => found.push(...carriedProblems(one, `weather[${i}]`)));
   once(
     "packs",
     packs.map(({ mediumId }) => mediumId),

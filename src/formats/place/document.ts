@@ -2,7 +2,7 @@ import type { Place } from "../../core/place/place";
 
 /** A place as a document, written without a parser (docs/formats/place.md). */
 export const PLACE_KIND = "marlstone.place";
-export const PLACE_VERSION = 1;
+export const PLACE_VERSION = 2;
 
 export type PlaceDocument = { readonly kind: typeof PLACE_KIND; readonly version: typeof PLACE_VERSION } & Place;
 

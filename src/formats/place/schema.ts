@@ -1,10 +1,12 @@
 import { z } from "zod";
 import { FACINGS, placeProblems, SHELTERS, WINDOW_FACINGS, type Place, type Stand } from "../../core/place/place";
 import { failed, ok, type Result } from "../../core/units/problem";
-import { keptId } from "../ids";
+import { MOST_WATERS } from "../../core/place/waters";
+import { keptId, waterId } from "../ids";
 import { checkKind, fromText, parseWith } from "../problems";
 import { tied } from "../tied";
 import { PLACE_KIND, PLACE_VERSION, type PlaceDocument } from "./document";
+import { PLACE_UPGRADES } from "./upgrade";
 
 // A place as a document: its shape here, whether it can be meant in core's `placeProblems`.
 
@@ -49,8 +51,18 @@ export const placeSchema = tied<PlaceDocument>()(
     elevationM: number,
     stand: standSchema,
     water: z.strictObject({
-      tapMgPerL: number.nullable(),
-      tapAlkalinityMgPerL: number.nullable(),
+      waters: z
+        .array(
+          z.strictObject({
+            id: waterId,
+            name: z.string().trim(),
+            mgPerL: number.nullable(),
+            hardnessMgPerL: number.nullable(),
+            alkalinityMgPerL: number.nullable(),
+            ph: number.nullable(),
+          }),
+        )
+        .max(2 * MOST_WATERS),
       roofM2: number,
       buttL: number,
     }),
@@ -61,9 +73,9 @@ export const placeSchema = tied<PlaceDocument>()(
 
 /** Reads a place that can be reckoned with; the problems say what is wrong with any other. */
 export function parsePlace(value: unknown): Result<Place> {
-  const document = checkKind(value, PLACE_KIND, [PLACE_VERSION]);
+  const document = checkKind(value, PLACE_KIND, PLACE_UPGRADES.versions);
   if (!document.ok) return document;
-  const parsed = parseWith(placeSchema, document.value);
+  const parsed = parseWith(placeSchema, PLACE_UPGRADES.upgraded(document.value));
   if (!parsed.ok) return parsed;
   const { kind: _kind, version: _version, ...place } = parsed.value;
   const problems = placeProblems(place);

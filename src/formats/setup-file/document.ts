@@ -10,6 +10,7 @@ import { ownMediumDocument, type OwnMediumDocument } from "../own-medium/documen
 import { ownOccupantDocument, type OwnOccupantDocument } from "../own-occupant/document";
 import type { Place } from "../../core/place/place";
 import { placeDocument, type PlaceDocument } from "../place/document";
+import type { CarriedWeather } from "../weather/carried";
 import { setupDocument, type SetupDocument } from "../setup/document";
 
 /**
@@ -17,7 +18,7 @@ import { setupDocument, type SetupDocument } from "../setup/document";
  * the places it stands at, and how its media are bought (docs/formats/setup-file.md).
  */
 export const SETUP_FILE_KIND = "marlstone.setup-file";
-export const SETUP_FILE_VERSION = 2;
+export const SETUP_FILE_VERSION = 3;
 
 /** What a setup file carries, each under the name that the setup, or a mix in it, calls it by. */
 export type SetupFile = {
@@ -26,6 +27,8 @@ export type SetupFile = {
   readonly media: readonly { readonly mediumId: string; readonly medium: OwnMedium }[];
   readonly occupants: readonly { readonly occupantId: string; readonly occupant: OwnOccupant }[];
   readonly places: readonly { readonly placeId: string; readonly place: Place }[];
+  /** Measured weather of those places. */
+  readonly weather: readonly CarriedWeather[];
   readonly packs: readonly Pack[];
 };
 
@@ -37,10 +40,19 @@ export type SetupFileDocument = {
   readonly media: readonly { readonly mediumId: string; readonly medium: OwnMediumDocument }[];
   readonly occupants: readonly { readonly occupantId: string; readonly occupant: OwnOccupantDocument }[];
   readonly places: readonly { readonly placeId: string; readonly place: PlaceDocument }[];
+  readonly weather: readonly CarriedWeather[];
   readonly packs: readonly Pack[];
 };
 
-export const setupFileDocument = ({ setup, mixes, media, occupants, places, packs }: SetupFile): SetupFileDocument => ({
+export const setupFileDocument = ({
+  setup,
+  mixes,
+  media,
+  occupants,
+  places,
+  weather,
+  packs,
+}: SetupFile): SetupFileDocument => ({
   kind: SETUP_FILE_KIND,
   version: SETUP_FILE_VERSION,
   setup: setupDocument(setup),
@@ -48,6 +60,7 @@ export const setupFileDocument = ({ setup, mixes, media, occupants, places, pack
   media: media.map(({ mediumId, medium }) => ({ mediumId, medium: ownMediumDocument(medium) })),
   occupants: occupants.map(({ occupantId, occupant }) => ({ occupantId, occupant: ownOccupantDocument(occupant) })),
   places: places.map(({ placeId, place }) => ({ placeId, place: placeDocument(place) })),
+  weather,
   packs,
 });
 
@@ -57,13 +70,14 @@ export type Pantry = {
   readonly ownMedium: (mediumId: string) => OwnMedium | undefined;
   readonly ownOccupant: (occupantId: string) => OwnOccupant | undefined;
   readonly place: (placeId: string) => Place | undefined;
+  readonly weather: (weatherId: string) => CarriedWeather | undefined;
   readonly packs: readonly Pack[];
 };
 
 const once = (ids: readonly string[]): readonly string[] => [...new Set(ids)];
 
 /** A setup with all of what it names that is not in every Marlstone. What is not found any more is left out. */
-export function packed(setup: Setup, { mix, ownMedium, ownOccupant, place, packs }: Pantry): SetupFile {
+export function packed(setup: Setup, { mix, ownMedium, ownOccupant, place, weather, packs }: Pantry): SetupFile {
   const layered = once(setup.layers.map(({ mediumId }) => mediumId));
   const mixes = layered.filter(isMix).flatMap((mediumId) => {
     const found = mix(mediumId);
@@ -73,8 +87,14 @@ export function packed(setup: Setup, { mix, ownMedium, ownOccupant, place, packs
     ...layered.filter((id) => !isMix(id)),
     ...mixes.flatMap(({ mix: { parts } }) => parts.map(({ mediumId }) => mediumId)),
   ]);
+  const places = once((setup.places ?? []).map(({ placeId }) => placeId)).flatMap((placeId) => {
+    const found = place(placeId);
+    return found ? [{ placeId, place: found }] : [];
+  });
+  // what is led into it is of other setups, which stay behind
+  const { runsIn: _runsIn, ...alone } = setup;
   return {
-    setup,
+    setup: alone,
     mixes,
     media: poured.filter(isOwn).flatMap((mediumId) => {
       const found = ownMedium(mediumId);
@@ -86,10 +106,8 @@ export function packed(setup: Setup, { mix, ownMedium, ownOccupant, place, packs
         const found = ownOccupant(occupantId);
         return found ? [{ occupantId, occupant: found }] : [];
       }),
-    places: once((setup.places ?? []).map(({ placeId }) => placeId)).flatMap((placeId) => {
-      const found = place(placeId);
-      return found ? [{ placeId, place: found }] : [];
-    }),
+    places,
+    weather: once(places.flatMap(({ place: { weatherId } }) => weatherId ?? [])).flatMap((id) => weather(id) ?? []),
     packs: packs.filter(({ mediumId }) => poured.includes(mediumId)),
   };
 }
@@ -107,6 +125,7 @@ export function renamed({ setup, ...rest }: SetupFile, nameOf: (id: string) => s
     media: rest.media.map(({ mediumId, medium }) => ({ mediumId: nameOf(mediumId), medium })),
     occupants: rest.occupants.map(({ occupantId, occupant }) => ({ occupantId: nameOf(occupantId), occupant })),
     places: rest.places.map(({ placeId, place }) => ({ placeId: nameOf(placeId), place })),
+    weather: rest.weather,
     packs: rest.packs.map((pack) => ({ ...pack, mediumId: nameOf(pack.mediumId) })),
   };
 }

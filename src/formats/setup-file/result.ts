@@ -7,8 +7,8 @@ import { drainsAfterSoaking } from "../../core/stack/geometry";
 import { failed, ok, problem } from "../../core/units/problem";
 import { NBSP, type UnitSystem } from "../../core/units/units";
 import { drainedAfterSoaking } from "../../core/water/drain";
-import { placesHere, standingThere } from "../../core/demand/here-of";
-import { placeYearsOf } from "../../core/place/place-years";
+import { placesHere, standingThere, type PlacesHere } from "../../core/demand/here-of";
+import { placeYearsOf, YEARS_DRAWN } from "../../core/place/place-years";
 import type { MediumLookup } from "../../core/water/network";
 import { settle, type Settled } from "../../core/water/settle";
 import { checked, type CheckedSetup } from "../../core/water/checked";
@@ -18,6 +18,7 @@ import { waterStates } from "../../core/verdicts/states";
 import { verdictsOf } from "../../core/verdicts/verdicts";
 import { verdictSentences } from "../../core/verdicts/words";
 import { USUAL_ASKING, type Asking } from "./asking";
+import { weatherCarried } from "../weather/carried";
 import type { SetupFile } from "./document";
 import { pantryOf } from "./pantry";
 
@@ -84,6 +85,19 @@ function supplied(setup: CheckedSetup, medium: MediumLookup, draws: number) {
   };
 }
 
+/** Where the setup of a file stands through the year, of what came with it. */
+export function placesInFile({ setup, places, weather }: SetupFile, years = YEARS_DRAWN): PlacesHere | undefined {
+  const byId = new Map(places.map(({ placeId, place }) => [placeId, place]));
+  return placesHere(
+    setup.places ?? [],
+    (id) => byId.get(id),
+    (place) => {
+      const measured = weather.find(({ id }) => id === place.weatherId);
+      return placeYearsOf(place, years, measured && weatherCarried(measured));
+    },
+  );
+}
+
 /** Readings, checks, supply and verdicts of a setup. Fails with what keeps it from being computed. */
 export function answerSetup(file: SetupFile, { system, draws }: Asking = USUAL_ASKING) {
   const { setup } = file;
@@ -97,8 +111,7 @@ export function answerSetup(file: SetupFile, { system, draws }: Asking = USUAL_A
         problem("setup.occupants", "unknown-occupant", `“${occupantId}” is not known here and did not come with it`),
       ),
     );
-  const byId = new Map(file.places.map(({ placeId, place }) => [placeId, place]));
-  const there = placesHere(setup.places ?? [], (id) => byId.get(id), placeYearsOf);
+  const there = placesInFile(file);
   const sound = checked(there ? standingThere(setup, there, occupant) : setup, medium, system);
   if (!sound.ok) return failed(...sound.problems.map((one) => ({ ...one, path: `setup.${one.path}` })));
   const settled = settle(sound.value, medium);

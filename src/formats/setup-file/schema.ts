@@ -2,7 +2,7 @@ import { z } from "zod";
 import { MOST_RECIPE_PARTS } from "../../core/mixing/recipe";
 import { MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
 import { MOST_PLACES } from "../../core/stack/stays";
-import { failed, ok, type Problem, type Result } from "../../core/units/problem";
+import { failed, ok, problem, type Problem, type Result } from "../../core/units/problem";
 import { mixSchema, parseMix } from "../mix/schema";
 import { ownMediumSchema, parseOwnMedium } from "../own-medium/schema";
 import { ownOccupantSchema, parseOwnOccupant } from "../own-occupant/schema";
@@ -10,6 +10,7 @@ import { packSchema } from "../pack/schema";
 import { keptId, mixMediumId, ownMediumId, ownOccupantId } from "../ids";
 import { checkKind, fromText, parseWith } from "../problems";
 import { SETUP_KIND } from "../setup/document";
+import { carriedProblems, carriedWeather } from "../weather/carried";
 import { parsePlace, placeSchema } from "../place/schema";
 import { parseSetup, setupSchema } from "../setup/schema";
 import { SETUP_FILE_UPGRADES } from "./upgrade";
@@ -51,6 +52,7 @@ const shell = <S extends z.ZodType, M extends z.ZodType, O extends z.ZodType, K 
     media: listOf("mediumId", ownMediumId, "medium", medium, MOST_MEDIA),
     occupants: listOf("occupantId", ownOccupantId, "occupant", occupant, MOST_OCCUPANTS * 2),
     places: listOf("placeId", keptId, "place", place, MOST_PLACES * 2),
+    weather: z.array(carriedWeather).max(MOST_PLACES * 2),
     packs: z.array(packSchema).max(MOST_MEDIA),
   });
 
@@ -76,7 +78,9 @@ const at = <T>(path: string, parsed: Result<T>): Result<T> =>
 export function parseSetupFile(value: unknown): Result<SetupFile> {
   if (typeof value === "object" && value !== null && (value as { kind?: unknown }).kind === SETUP_KIND) {
     const alone = parseSetup(value);
-    return alone.ok ? ok({ setup: alone.value, mixes: [], media: [], occupants: [], places: [], packs: [] }) : alone;
+    return alone.ok
+      ? ok({ setup: alone.value, mixes: [], media: [], occupants: [], places: [], weather: [], packs: [] })
+      : alone;
   }
   const document = checkKind(value, SETUP_FILE_KIND, SETUP_FILE_UPGRADES.versions);
   if (!document.ok) return document;
@@ -99,6 +103,17 @@ export function parseSetupFile(value: unknown): Result<SetupFile> {
     const parsed = at(`places[${i}].place`, parsePlace(place));
     return parsed.ok ? ok({ placeId, place: parsed.value }) : parsed;
   });
+  const { weather } = loose.value;
+  const ids = new Set<string>();
+  const crossed = weather.flatMap((one, i) => {
+    const isTwice = ids.has(one.id);
+    ids.add(one.id);
+    return [
+      ...(isTwice ? [problem(`weather[${i}].id`, "crossed", "is used twice")] : []),
+      ...carriedProblems(one, `weather[${i}]`),
+    ];
+  });
+  if (crossed.length > 0) return failed(...crossed);
   if (!setup.ok || !mixes.ok || !media.ok || !occupants.ok || !places.ok)
     return failed(...[setup, mixes, media, occupants, places].flatMap((one) => (one.ok ? [] : one.problems)));
   return ok({
@@ -107,6 +122,7 @@ export function parseSetupFile(value: unknown): Result<SetupFile> {
     media: media.value,
     occupants: occupants.value,
     places: places.value,
+    weather,
     packs: loose.value.packs,
   });
 }

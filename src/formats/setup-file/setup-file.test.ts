@@ -4,6 +4,7 @@ import { CATALOGUE } from "../../core/media/catalogue/catalogue";
 import { NO_FIGURES, type OwnMedium } from "../../core/media/own-medium";
 import type { OwnOccupant } from "../../core/occupants/own-occupant";
 import { anySetup } from "../../core/testing/any-setup";
+import type { CarriedWeather } from "../weather/carried";
 import { anyPlace } from "../../core/testing/places";
 import { potWith } from "../../core/testing/setups";
 import { problemLine } from "../problems";
@@ -38,10 +39,23 @@ const anyFile: fc.Arbitrary<SetupFile> = fc
     media: fc.uniqueArray(fc.tuple(id, own), { maxLength: 3, selector: ([one]) => one }),
     kinds: fc.uniqueArray(fc.tuple(id, occupant), { maxLength: 2, selector: ([one]) => one }),
     places: fc.uniqueArray(fc.tuple(id, anyPlace), { maxLength: 2, selector: ([one]) => one }),
+    measured: fc.option(
+      fc.record({
+        id,
+        name: id,
+        createdAt: fc.constant("2026-12-02T09:00:00.000Z"),
+        document: fc.constant("{}"),
+        days: fc.constant<CarriedWeather["days"]>([
+          ["2022-01-01", 3, 9, null, 2, null, 0],
+          ["2022-01-02", -1, 4.5, 0.6, null, 3.1, 12],
+        ]),
+      }),
+      { nil: undefined },
+    ),
     parts: fc.double({ min: 0.01, max: 50, noNaN: true }),
     note: fc.string({ maxLength: 200 }),
   })
-  .map(({ setup, mixIds, media, kinds, places, parts, note }) => {
+  .map(({ setup, mixIds, media, kinds, places, measured, parts, note }) => {
     const mixes = mixIds.map(([mixId, version]): { mediumId: string; mix: Mix } => ({
       mediumId: `mix:${mixId}@${version}`,
       mix: {
@@ -70,13 +84,14 @@ const anyFile: fc.Arbitrary<SetupFile> = fc
       mixes,
       media: media.map(([one, medium]) => ({ mediumId: `own:${one}`, medium })),
       occupants: kinds.map(([one, kind]) => ({ occupantId: `own-kind:${one}`, occupant: kind })),
-      places: places.map(([placeId, place]) => ({ placeId, place })),
+      places: places.map(([placeId, place]) => ({ placeId, place: { ...place, weatherId: measured?.id ?? null } })),
+      weather: measured && places.length > 0 ? [measured] : [],
       packs: [{ mediumId: "sphagnum-peat", kind: "bale", amount: 40, unit: "L", swells: 2, price: null }],
     };
   });
 
 const POT = potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 });
-const FILE: SetupFile = { setup: POT, mixes: [], media: [], occupants: [], places: [], packs: [] };
+const FILE: SetupFile = { setup: POT, mixes: [], media: [], occupants: [], places: [], weather: [], packs: [] };
 const DOCUMENT = setupFileDocument(FILE);
 const lines = (value: unknown): string[] => {
   const parsed = parseSetupFile(value);
@@ -135,6 +150,7 @@ describe("a setup file", () => {
       ownMedium: (one) => (one === "own:a" ? medium : undefined),
       ownOccupant: () => undefined,
       place: () => undefined,
+      weather: () => undefined,
       packs: [pack("own:a"), pack("sphagnum-peat"), pack("pumice-2-5")],
     });
     expect(file.mixes).toEqual([{ mediumId: "mix:m@2", mix }]);
@@ -157,7 +173,7 @@ describe("a setup file", () => {
   });
 
   it.each<[string, unknown, RegExp]>([
-    ["of a newer version", { ...DOCUMENT, version: 3 }, /^version: is 3: it was written by a newer Marlstone/u],
+    ["of a newer version", { ...DOCUMENT, version: 4 }, /^version: is 4: it was written by a newer Marlstone/u],
     [
       "with a setup of a newer version",
       { ...DOCUMENT, setup: { ...DOCUMENT.setup, version: 99 } },

@@ -1,11 +1,11 @@
 import { z } from "zod";
-import { keptId } from "../ids";
+import { MOST_PARTS } from "../../core/place/waters";
+import { setupId, waterId } from "../ids";
 import type { Problem } from "../../core/units/problem";
 import type { Setup } from "../../core/stack/setup";
 
 /** Inputs and outcomes of the actions on setups: what crosses between browser and server. */
 
-const setupId = keptId;
 const version = z.number().int().min(0);
 
 /**
@@ -48,6 +48,24 @@ export const pouredInput = z.strictObject({
     .nullable(),
 });
 export type PouredInput = z.infer<typeof pouredInput>;
+
+/** What it is watered with, null for what comes from the tap; or whose overflow is led into it. */
+export const waterInInput = z.strictObject({
+  setupId,
+  baseVersion: version,
+  change: z.discriminatedUnion("of", [
+    z.strictObject({
+      of: z.literal("blend"),
+      blend: z
+        .array(z.strictObject({ waterId, parts: z.number().min(0).max(MOST_PARTS) }))
+        .min(1)
+        .max(20)
+        .nullable(),
+    }),
+    z.strictObject({ of: z.literal("runs-in"), runsIn: z.array(setupId).max(20) }),
+  ]),
+});
+export type WaterInInput = z.infer<typeof waterInInput>;
 
 export const setupIdInput = z.strictObject({ setupId });
 

@@ -5,7 +5,7 @@ import type { Setup } from "../../core/stack/setup";
  * that the browser carries none.
  */
 export const SETUP_KIND = "marlstone.setup";
-export const SETUP_VERSION = 7;
+export const SETUP_VERSION = 8;
 
 export type SetupDocument = { readonly kind: typeof SETUP_KIND; readonly version: typeof SETUP_VERSION } & Omit<
   Setup,
@@ -27,6 +27,8 @@ export const setupDocument = ({
   occupants,
   wateredEveryDays,
   places,
+  blend,
+  runsIn,
 }: Setup): SetupDocument => ({
   kind: SETUP_KIND,
   version: SETUP_VERSION,
@@ -43,4 +45,6 @@ export const setupDocument = ({
   occupants,
   wateredEveryDays,
   ...(places === undefined ? {} : { places }),
+  ...(blend === undefined ? {} : { blend }),
+  ...(runsIn === undefined ? {} : { runsIn }),
 });

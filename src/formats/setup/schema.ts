@@ -1,6 +1,14 @@
 import { z } from "zod";
-import { MOST_PLACES, pouredProblems, stayProblems } from "../../core/stack/stays";
-import { keptId, mediumId, occupantId } from "../ids";
+import { MOST_WATERS } from "../../core/place/waters";
+import {
+  blendProblems,
+  MOST_PLACES,
+  MOST_RUN_IN,
+  pouredProblems,
+  runsInProblems,
+  stayProblems,
+} from "../../core/stack/stays";
+import { keptId, mediumId, occupantId, setupId, waterId } from "../ids";
 import { LONGEST_NAME, MOST_AMENDMENTS, MOST_FIXTURES, MOST_LAYERS, MOST_OCCUPANTS } from "../../core/stack/check";
 import { DRESSING_MATERIALS, SEPARATORS, type Fixture } from "../../core/stack/fixtures";
 import {
@@ -187,6 +195,8 @@ const eachOnce =
     });
   };
 
+export const partSchema = z.strictObject({ waterId, parts: amount });
+
 export const setupSchema = tied<SetupDocument>()(
   z.strictObject({
     kind: z.literal(SETUP_KIND),
@@ -216,6 +226,14 @@ export const setupSchema = tied<SetupDocument>()(
       .array(z.strictObject({ placeId: keptId, from: dayInYear.nullable() }))
       .max(MOST_PLACES * 2)
       .optional(),
+    blend: z
+      .array(partSchema)
+      .max(MOST_WATERS * 2)
+      .optional(),
+    runsIn: z
+      .array(setupId)
+      .max(MOST_RUN_IN * 2)
+      .optional(),
   }),
 );
 
@@ -225,9 +243,11 @@ export function parseSetup(value: unknown): Result<Setup> {
   if (!document.ok) return document;
   const parsed = parseWith(setupSchema, SETUP_UPGRADES.upgraded(document.value));
   if (!parsed.ok) return parsed;
-  const { places, demand } = parsed.value;
+  const { places, demand, blend, runsIn } = parsed.value;
   const problems = [
     ...stayProblems(places ?? []),
+    ...blendProblems(blend ?? []),
+    ...runsInProblems(runsIn ?? []),
     ...(demand.by === "place" && demand.poured ? pouredProblems(demand.poured) : []),
   ];
   if (problems.length > 0) return failed(...problems);

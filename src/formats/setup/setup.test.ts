@@ -171,11 +171,11 @@ describe("a setup document", () => {
 
   it.each<[string, unknown, string]>([
     ["another kind", { ...DOCUMENT, kind: "marlstone.mix" }, 'kind: must be "marlstone.setup"'],
-    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 7 or 6 or 5 or 4 or 3 or 2 or 1"],
+    ["another version", { ...DOCUMENT, version: 0 }, "version: must be 8 or 7 or 6 or 5 or 4 or 3 or 2 or 1"],
     [
       "a version of tomorrow",
-      { ...DOCUMENT, version: 8 },
-      "version: is 8: it was written by a newer Marlstone than this one, which reads up to 7. Bring this Marlstone up to date, then try again; nothing was changed",
+      { ...DOCUMENT, version: 9 },
+      "version: is 9: it was written by a newer Marlstone than this one, which reads up to 8. Bring this Marlstone up to date, then try again; nothing was changed",
     ],
     ["no vessel", { ...DOCUMENT, vessel: undefined }, "vessel: is missing"],
     [

@@ -104,6 +104,9 @@ const fromVersion5 = (document: object): Loose => ({ ...(document as Loose), ver
 /** Version 7 brought the places a setup stands at; one from before stands at none. */
 const fromVersion6 = (document: object): Loose => ({ ...(document as Loose), version: 7 });
 
+/** Version 8 brought what it is watered with and what runs into it: the tap, and nothing, until somebody says. */
+const fromVersion7 = (document: object): Loose => ({ ...(document as Loose), version: 8 });
+
 export const SETUP_UPGRADES = upgradesTo(
   SETUP_VERSION,
   fromVersion1,
@@ -112,6 +115,7 @@ export const SETUP_UPGRADES = upgradesTo(
   fromVersion4,
   fromVersion5,
   fromVersion6,
+  fromVersion7,
 );
 
 /** A share of the area said nothing of how many feet there are. */

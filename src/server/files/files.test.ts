@@ -168,7 +168,7 @@ describe("a setup file", () => {
       { ...good, mixes: [] },
       { ...good, occupants: [] },
       { ...good, setup: { ...good.setup, occupants: [{ id: "x", occupantId: "unicorn", count: 1 }] } },
-      { ...good, version: 3 },
+      { ...good, version: 4 },
       { ...good, setup: undefined },
       { kind: "something.else" },
       [],

@@ -16,9 +16,9 @@ import { MIX_TABLES, OWN_MEDIUM_TABLES, OWN_OCCUPANT_TABLES, PLACE_TABLES } from
 import { freeName, type OwnMediaContext } from "../media/media.service";
 import { freeKindName } from "../occupants/occupants.service";
 import { freePlaceName } from "../places/places.service";
-import { isoOf } from "../../formats/weather/read";
+import { daysCarried } from "../../formats/weather/carried";
 import { daysOf, weatherRows } from "../weather/weather.repo";
-import { takeInWeather } from "../weather/weather.service";
+import { takeInCarried } from "../weather/weather.service";
 import { setupRow } from "../setups/setups.repo";
 import * as repo from "./house.repo";
 
@@ -94,15 +94,7 @@ export function houseOf(db: Db, writtenAt: string): House {
       name,
       createdAt,
       document,
-      days: daysOf(tx, id).map(({ date, tMinC, tMaxC, vapourKPa, windMPerS, solarMJPerM2, rainMm }) => [
-        isoOf(date),
-        tMinC,
-        tMaxC,
-        vapourKPa,
-        windMPerS,
-        solarMJPerM2,
-        rainMm,
-      ]),
+      days: daysCarried(daysOf(tx, id)),
     })),
     packs: packsInHouse(tx),
   }));
@@ -201,23 +193,7 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
       (name) => freeKindName(tx, name),
     );
     // weather never changes: what is here under an id is what came
-    for (const { days, ...row } of house.weather)
-      takeInWeather(
-        tx,
-        row,
-        days.map(([day, tMinC, tMaxC, vapourKPa, windMPerS, solarMJPerM2, rainMm]) => {
-          const [year, month, date] = day.split("-").map(Number);
-          return {
-            date: { year: year!, month: month!, day: date! },
-            tMinC,
-            tMaxC,
-            vapourKPa,
-            windMPerS,
-            solarMJPerM2,
-            rainMm,
-          };
-        }),
-      );
+    for (const carried of house.weather) takeInCarried(tx, carried);
     const places = takeKept(
       PLACE_TABLES,
       house.places,
@@ -230,6 +206,7 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
       return to === undefined ? nameOf(id) : id.replace(`mix:${mix!.mixId}`, () => `mix:${to}`);
     };
     let setups = 0;
+    const coming: { readonly setup: SetupInHouse; readonly id: string }[] = [];
     for (const setup of house.setups) {
       const isHere = setupRow(tx, setup.id) !== undefined;
       const same = isHere ? sameHere(tx, setup, nameOfAll) : undefined;
@@ -240,6 +217,11 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
       }
       const id = isHere ? newId() : setup.id;
       if (isHere) renamed++;
+      coming.push({ setup, id });
+    }
+    // one is led into another under whatever name that one gets here
+    for (const { setup, id } of coming) names.set(setupKey(setup.id), setupKey(id));
+    for (const { setup, id } of coming) {
       takeSetup(tx, setup, id, nameOfAll, newId);
       setups++;
     }
@@ -269,6 +251,9 @@ type NameOf = (id: string) => string;
 /** Ids of places have nothing before them; among other names they go by one of their own. */
 const PLACE_PREFIX = "place:";
 const placeKey = (id: string): string => `${PLACE_PREFIX}${id}`;
+/** Nor have those of setups. */
+const SETUP_PREFIX = "setup:";
+const setupKey = (id: string): string => `${SETUP_PREFIX}${id}`;
 
 /** Lists go by the name in the present version; what a file says beside it counts where that cannot be read. */
 const nameIn = (document: Record<string, unknown> | string, otherwise: string): string =>
@@ -287,10 +272,14 @@ function withNames<D extends Record<string, unknown> | string>(document: D, name
         })
       : list;
   const lists = { layers: "mediumId", parts: "mediumId", occupants: "occupantId", places: "placeId" } as const;
+  const led = (list: unknown): unknown =>
+    Array.isArray(list)
+      ? list.map((id: unknown) => (typeof id === "string" ? nameOf(setupKey(id)).slice(SETUP_PREFIX.length) : id))
+      : list;
   return Object.fromEntries(
     Object.entries(document).map(([key, value]) => [
       key,
-      Object.hasOwn(lists, key) ? each(value, lists[key as keyof typeof lists]) : value,
+      Object.hasOwn(lists, key) ? each(value, lists[key as keyof typeof lists]) : key === "runsIn" ? led(value) : value,
     ]),
   ) as D;
 }

@@ -11,6 +11,7 @@ import { storedMix, type MixContext } from "../mixes/mixes.service";
 import { OWN_OCCUPANTS } from "../occupants/occupants.service";
 import { listPacks } from "../packs/packs.service";
 import { PLACES } from "../places/places.service";
+import { carriedOf, takeInCarried } from "../weather/weather.service";
 import { createSetup, loadSetup, type ServiceContext } from "../setups/setups.service";
 import { Taking, type TakenIn } from "./taking";
 
@@ -37,6 +38,7 @@ export function setupFile(db: Db, setupId: string): Result<SetupFile> {
       ownOccupant: (id) =>
         isOwnKind(id) ? kept.find(db, OWN_OCCUPANTS, id.slice(OWN_KIND_PREFIX.length))?.value : undefined,
       place: (id) => kept.find(db, PLACES, id)?.value,
+      weather: (id) => carriedOf(db, id),
       packs: packsIn(listPacks(db)),
     }),
   );
@@ -52,6 +54,7 @@ export function takeInSetupFile(db: Db, file: SetupFile, context: FileContext): 
     for (const { mediumId, medium } of file.media) taking.medium(mediumId, medium);
     taking.mixes(file.mixes.map(({ mediumId, mix }) => ({ mediumId, mix: withPartsNamed(mix, taking.nameOf) })));
     for (const { occupantId, occupant } of file.occupants) taking.occupant(occupantId, occupant);
+    for (const carried of file.weather) takeInCarried(tx, carried);
     for (const { placeId, place } of file.places) taking.place(placeId, place);
     if (taking.problems.length > 0) return failed(...taking.problems);
     const { setup: came, packs } = renamed(file, taking.nameOf);

@@ -17,6 +17,7 @@ import { freePlaceName, PLACES } from "../places/places.service";
 import type { Place } from "../../core/place/place";
 import type { Setup } from "../../core/stack/setup";
 import { listPacks, putPack } from "../packs/packs.service";
+import { setupRow } from "../setups/setups.repo";
 
 /** What came of a file: what it made, and in sentences what else came with it or was kept as it was here. */
 export type TakenIn = { readonly id: string; readonly notes: readonly string[] };
@@ -82,7 +83,11 @@ export class Taking {
   }
 
   /** Where it stood at a place that is not known here and did not come with it, it stands at none. */
-  withKnownPlaces({ places, ...setup }: Setup): Setup {
+  withKnownPlaces({ places, runsIn, ...came }: Setup): Setup {
+    const led = runsIn?.filter((id) => setupRow(this.db, id) !== undefined) ?? [];
+    if (led.length < (runsIn?.length ?? 0))
+      this.notes.push("A setup whose overflow is led into it did not come with it.");
+    const setup: Setup = led.length > 0 ? { ...came, runsIn: led } : came;
     if (!places) return setup;
     const known = places.filter(({ placeId }) => keptRow(this.db, PLACES.tables, placeId) !== undefined);
     if (known.length < places.length) this.notes.push("A place it stood at did not come with it.");

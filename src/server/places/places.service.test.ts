@@ -3,11 +3,15 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { Place } from "../../core/place/place";
+import { RAIN_ID, TAP_ID, UNKNOWN_TAP, type Water } from "../../core/place/waters";
+import type { YearOfWater } from "../../core/demand/year-of-water";
 import type { Setup } from "../../core/stack/setup";
+import { monthsAt } from "../../core/stack/stays";
 import { OPEN, placeOf } from "../../core/testing/places";
 import { potWith } from "../../core/testing/setups";
 import { placeDocument } from "../../formats/place/document";
 import { setupFileDocument } from "../../formats/setup-file/document";
+import type { WaterInInput } from "../../formats/setup/actions";
 import { setupDocument } from "../../formats/setup/document";
 import { openMarlstone, type Marlstone } from "../open";
 
@@ -228,5 +232,145 @@ describe("files", () => {
     const setups = there.setups.shelf(1).items.flatMap(({ setup }) => (setup.ok ? [setup.value] : []));
     expect(setups.find(({ name }) => name === "Moved on")!.places).toEqual([{ placeId: came.id, from: null }]);
     expect(setups.find(({ name }) => name === "Pot")!.places).toEqual([{ placeId: id, from: null }]);
+  });
+});
+
+describe("water in", () => {
+  const HARD: Water = { ...UNKNOWN_TAP, mgPerL: 340, alkalinityMgPerL: 190 };
+  const yearOf = (id: string): YearOfWater => {
+    const year = marlstone.yearOf(setupOf(id), [id]);
+    if (!year.ok) throw new Error(year.problems[0]!.message);
+    return year.value;
+  };
+  const set = (setupId: string, change: WaterInInput["change"], baseVersion = versionOf(setupId)) =>
+    marlstone.setups.setWaterIn({ setupId, baseVersion, change });
+  const OF_RAIN = [
+    { waterId: TAP_ID, parts: 1 },
+    { waterId: RAIN_ID, parts: 3 },
+    { waterId: "none-of-it", parts: 0 },
+  ];
+
+  it("is the tap's until parts are chosen, which change salts and lime, and is so again when taken back", () => {
+    const pot = standing({ placeId: made({ ...TERRACE, water: { ...TERRACE.water, waters: [HARD] } }), from: null });
+    const hard = yearOf(pot);
+    expect(setupOf(pot).here!.given).toMatchObject({ words: "tap water", mgPerL: 340 });
+    expect(set(pot, { of: "blend", blend: OF_RAIN })).toMatchObject({ status: "saved" });
+    expect(setupOf(pot).blend).toEqual(OF_RAIN.slice(0, 2));
+    expect(setupOf(pot).here!.given).toMatchObject({ words: "1 part tap water to 3 of rain", rainShare: 0.75 });
+    const soft = yearOf(pot);
+    expect(soft.limePerYear!.typical).toBeLessThan(0.3 * hard.limePerYear!.typical);
+    expect(soft.salts!.at(-1)!.mgPerL).toBeLessThan(hard.salts!.at(-1)!.mgPerL);
+    // a place that loses the water leaves it unknown, and says so
+    set(pot, { of: "blend", blend: [{ waterId: "spring", parts: 1 }] });
+    expect(setupOf(pot).here!.given).toMatchObject({ lacks: true, mgPerL: null });
+    expect(set(pot, { of: "blend", blend: null })).toMatchObject({ status: "saved" });
+    expect(yearOf(pot).limePerYear).toEqual(hard.limePerYear);
+    expect("blend" in setupOf(pot)).toBe(false);
+  });
+
+  it("of no parts, twice the same, or on an older version is refused, and writes nothing", () => {
+    const pot = standing({ placeId: made(TERRACE), from: null });
+    const none = [{ waterId: TAP_ID, parts: 0 }];
+    expect(set(pot, { of: "blend", blend: none })).toMatchObject({ status: "refused" });
+    expect(set(pot, { of: "blend", blend: [OF_RAIN[0]!, OF_RAIN[0]!] })).toMatchObject({ status: "refused" });
+    expect(set(pot, { of: "blend", blend: OF_RAIN }, 0)).toMatchObject({
+      status: "refused",
+      problems: [{ code: "stale" }],
+    });
+    expect(set("gone", { of: "blend", blend: null })).toEqual({ status: "missing" });
+    expect(versionOf(pot)).toBe(1);
+  });
+
+  it("comes of another's overflow too, as much as runs out there, and never round in a ring", () => {
+    const id = made(TERRACE);
+    const [upper, lower] = [standing({ placeId: id, from: null }), standing({ placeId: id, from: null })];
+    const alone = yearOf(lower);
+    expect(set(lower, { of: "runs-in", runsIn: [upper] })).toMatchObject({ status: "saved" });
+    const fed = yearOf(lower);
+    expect(fed.runsInNames).toEqual(["Pot"]);
+    const out = yearOf(upper).outCm3;
+    const total = (values: Float64Array): number => values.reduce((sum, one) => sum + one, 0);
+    expect(total(out)).toBeGreaterThan(0);
+    // what comes more is given less by hand, or runs out here
+    const given = (year: YearOfWater): number => year.months.reduce((sum, month) => sum + month.givenCm3, 0);
+    expect(given(fed)).toBeLessThanOrEqual(given(alone));
+    expect(total(fed.outCm3)).toBeGreaterThan(total(alone.outCm3));
+    expect(total(fed.outCm3)).toBeLessThanOrEqual(total(alone.outCm3) + total(out) + 1e-6);
+    expect(set(upper, { of: "runs-in", runsIn: [lower] })).toMatchObject({ problems: [{ code: "ring" }] });
+    expect(set(upper, { of: "runs-in", runsIn: [upper] })).toMatchObject({ problems: [{ code: "ring" }] });
+    expect(set(upper, { of: "runs-in", runsIn: ["gone"] })).toMatchObject({ problems: [{ code: "missing" }] });
+    // written elsewhere, a ring is asked for once and ends
+    marlstone.setups.saveChanges({
+      setupId: upper,
+      baseVersion: versionOf(upper),
+      changes: [{ id: "change-ring", label: "Ring", document: setupDocument({ ...setupOf(upper), runsIn: [lower] }) }],
+    });
+    expect(yearOf(lower).runsInNames).toEqual(["Pot"]);
+    expect(set(lower, { of: "runs-in", runsIn: [] })).toMatchObject({ status: "saved" });
+    expect("runsIn" in setupOf(lower)).toBe(false);
+  });
+
+  it("goes with the house to whatever a setup is called there, and not with one setup's file", () => {
+    const id = made(TERRACE);
+    const [upper, lower] = [standing({ placeId: id, from: null }), standing({ placeId: id, from: null })];
+    set(lower, { of: "blend", blend: OF_RAIN });
+    set(lower, { of: "runs-in", runsIn: [upper] });
+    const file = marlstone.files.setup(lower);
+    expect(file.ok && file.value.setup).toMatchObject({ blend: OF_RAIN.slice(0, 2) });
+    expect(file.ok && "runsIn" in file.value.setup).toBe(false);
+
+    const there = house();
+    expect(there.files.takeIn(JSON.stringify(marlstone.files.house())).ok).toBe(true);
+    // changed there, the upper one comes again under another id, and the lower one with it
+    for (const pot of [upper, lower])
+      there.setups.saveChanges({
+        setupId: pot,
+        baseVersion: versionOf(pot),
+        changes: [{ id: `change-there-${pot}`, label: "N", document: setupDocument({ ...POT, name: "There" }) }],
+      });
+    for (const pot of [upper, lower])
+      marlstone.setups.saveChanges({
+        setupId: pot,
+        baseVersion: versionOf(pot),
+        changes: [{ id: `change-here-${pot}`, label: "N", document: setupDocument({ ...setupOf(pot), name: pot }) }],
+      });
+    expect(there.files.takeIn(JSON.stringify(marlstone.files.house())).ok).toBe(true);
+    const rows = there.setups.shelf(1).items;
+    const cameUpper = rows.find(({ name }) => name === upper)!;
+    const cameLower = rows.find(({ name }) => name === lower)!;
+    expect(cameUpper.id).not.toBe(upper);
+    expect(cameLower.setup).toMatchObject({ value: { runsIn: [cameUpper.id] } });
+  });
+
+  it("asks a butt for the days on which a setup stands there, and for what of its water is rain", () => {
+    const [out, room] = [made(TERRACE), made(ROOM)];
+    const all = standing({ placeId: out, from: null });
+    const asked = () => marlstone.takesAt(out).takesLPerDay;
+    const whole = asked();
+    expect(marlstone.takesAt(out).isGiven).toBe(false);
+    marlstone.setups.saveChanges({
+      setupId: all,
+      baseVersion: versionOf(all),
+      changes: [
+        {
+          id: "change-moves",
+          label: "Moves",
+          document: setupDocument({
+            ...setupOf(all),
+            blend: OF_RAIN.slice(0, 2),
+            places: [
+              { placeId: out, from: { month: 5, day: 16 } },
+              { placeId: room, from: { month: 10, day: 1 } },
+            ],
+          }),
+        },
+      ],
+    });
+    const moved = marlstone.takesAt(out);
+    expect(moved.isGiven).toBe(true);
+    expect(moved.takesLPerDay[0]).toBe(0);
+    expect(moved.takesLPerDay[11]).toBe(0);
+    expect(moved.takesLPerDay[6]! / whole[6]!).toBeCloseTo(0.75, 1);
+    expect(monthsAt(setupOf(all).places!, out)[4]).toBeCloseTo(16 / 31, 9);
   });
 });

@@ -1,6 +1,6 @@
 import { isMix } from "../../core/mixing/mix-medium";
 import type { Setup } from "../../core/stack/setup";
-import type { SaveInput, SetAsideInput, StepInput } from "../../formats/setup/actions";
+import type { SaveInput, SetAsideInput, StepInput, WaterInInput } from "../../formats/setup/actions";
 import type { Db } from "../db/client";
 import { mixesToMake } from "../mixes/mixes.service";
 import { mediaOfHistory, occupantsOfHistory, type ShelfOrder } from "./setups.repo";
@@ -14,6 +14,7 @@ export const setupsFacade = (db: Db, context: service.ServiceContext) => ({
   load: (id: string) => service.loadSetup(db, id),
   saveChanges: (input: SaveInput) => service.saveChanges(db, input, context),
   versionBefore: (setupId: string) => service.versionBefore(db, setupId),
+  setWaterIn: (input: WaterInInput) => service.setWaterIn(db, input, context),
   step: (input: StepInput) => service.step(db, input, context),
   settleSetAside: (input: SetAsideInput) => service.settleSetAside(db, input, context),
   restoreLastGood: (id: string) => service.restoreLastGood(db, id, context),

@@ -1,6 +1,6 @@
 import type { Setup } from "../../core/stack/setup";
 import { newProblems } from "../../core/stack/edit";
-import { pouredProblems } from "../../core/stack/stays";
+import { blendProblems, pouredProblems, runsInProblems } from "../../core/stack/stays";
 import { keptFor } from "../../core/units/once";
 import { problem, type Problem, type Result } from "../../core/units/problem";
 import { type MediumLookup } from "../../core/water/settle";
@@ -12,6 +12,7 @@ import type {
   SetAsideInput,
   SetupState,
   StepInput,
+  WaterInInput,
   WriteOutcome,
 } from "../../formats/setup/actions";
 import { setupDocument } from "../../formats/setup/document";
@@ -357,6 +358,58 @@ export function setPoured(
   return problems.length > 0
     ? { status: "refused", problems }
     : write("Set right by what was poured", { by: "place", poured: said });
+}
+
+/** Changes what a setup is watered with, or whose overflow is led into it, as one change. */
+export function setWaterIn(
+  db: Db,
+  { setupId, baseVersion, change }: WaterInInput,
+  context: ServiceContext,
+): WriteOutcome {
+  const refused = (code: string, message: string): WriteOutcome => ({
+    status: "refused",
+    problems: [problem(change.of, code, message)],
+  });
+  const loaded = loadSetup(db, setupId);
+  if (loaded.status === "missing") return loaded;
+  if (loaded.status === "damaged") return { status: "refused", problems: loaded.problems };
+  const { blend: _blend, runsIn: _runsIn, ...rest } = loaded.state.setup;
+  const { blend, runsIn } = loaded.state.setup;
+  const kept = { ...(blend && { blend }), ...(runsIn && { runsIn }) };
+  const write = (label: string, setup: Setup): WriteOutcome =>
+    writing(db, (tx) => addVersion(tx, { setupId, baseVersion, label, setup }, context));
+  if (change.of === "blend") {
+    // what is poured none of need not be named
+    const poured = change.blend?.filter(({ parts }) => parts > 0) ?? null;
+    const problems = poured ? blendProblems(poured) : [];
+    if (poured?.length === 0) return refused("out-of-range", "Say at least one part of a water.");
+    if (problems.length > 0) return { status: "refused", problems };
+    return poured
+      ? write("Watered with other water", { ...rest, ...kept, blend: poured })
+      : write("Watered from the tap", { ...rest, ...(runsIn && { runsIn }) });
+  }
+  const problems = runsInProblems(change.runsIn);
+  if (problems.length > 0) return { status: "refused", problems };
+  for (const from of change.runsIn) {
+    if (repo.setupRow(db, from) === undefined) return refused("missing", "One of them is no longer in the database.");
+    if (leadsTo(db, from, setupId))
+      return refused("ring", "Its own overflow is led there, or on to there: water does not run round in a ring.");
+  }
+  const led = change.runsIn.length > 0 ? { runsIn: change.runsIn } : {};
+  return write(change.runsIn.length > 0 ? "Overflow led into it" : "No overflow led into it", {
+    ...rest,
+    ...(blend && { blend }),
+    ...led,
+  });
+}
+
+/** Whether what runs over of a setup comes to be led into another, itself included. */
+function leadsTo(db: Db, into: string, setupId: string, seen = new Set<string>()): boolean {
+  if (into === setupId) return true;
+  if (seen.has(into)) return false;
+  seen.add(into);
+  const loaded = loadSetup(db, into);
+  return loaded.status === "ok" && (loaded.state.setup.runsIn ?? []).some((from) => leadsTo(db, from, setupId, seen));
 }
 
 /** Undo or redo one step. Made on an older version it changes nothing and answers with the present state. */

@@ -4,6 +4,9 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { OPEN, placeOf } from "../../core/testing/places";
 import { AS_GUESSED } from "../../formats/weather/read";
+import { potWith } from "../../core/testing/setups";
+import { answerDemand } from "../../formats/demand/result";
+import { setupFileDocument } from "../../formats/setup-file/document";
 import { openMarlstone, type Marlstone } from "../open";
 
 const folders: string[] = [];
@@ -88,6 +91,26 @@ describe("weather from a file", () => {
     const text = JSON.stringify(marlstone.files.house());
     expect(there.files.takeIn(text).ok).toBe(true);
     expect(of(there)).toEqual(of(marlstone));
+    // and with a file of one setup that stands there, for whoever takes it in and for scripts alike
+    const place = marlstone.places.list()[0]!;
+    const pot = marlstone.setups.create({
+      ...potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }),
+      places: [{ placeId: place.id, from: null }],
+    });
+    const file = pot.ok ? marlstone.files.setup(pot.value) : pot;
+    if (!file.ok) throw new Error("no file");
+    const alone = JSON.stringify(setupFileDocument(file.value));
+    const third = house();
+    for (let times = 0; times < 2; times++) expect(third.files.takeIn(alone).ok).toBe(true);
+    expect(third.places.weather()).toMatchObject([{ id: weatherId, days: 730 }]);
+    expect(of(third)).toEqual(of(marlstone));
+    const answer = answerDemand(file.value, 1, 20);
+    expect(answer.ok && answer.value.months[0]!.tMaxC).toBeCloseTo(38.25, 2);
+    expect(answerDemand(file.value, 2, 20)).toMatchObject({ ok: false, problems: [{ code: "no-such-year" }] });
+    const broken = JSON.stringify(JSON.parse(alone), (key, value: unknown) =>
+      key === "days" && Array.isArray(value) ? [value[1], value[0]] : value,
+    );
+    expect(third.files.takeIn(broken)).toMatchObject({ ok: false, problems: [{ path: "weather[0].days[1]" }] });
     // again, and nothing is doubled
     expect(there.files.takeIn(text).ok).toBe(true);
     expect(there.places.weather()).toHaveLength(1);

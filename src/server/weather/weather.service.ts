@@ -1,6 +1,7 @@
 import Papa from "papaparse";
-import type { MeasuredDay, Weather } from "../../core/place/weather";
+import type { Weather } from "../../core/place/weather";
 import { failed, ok, problem, type Result } from "../../core/units/problem";
+import { daysCarried, measuredDays, type CarriedWeather } from "../../formats/weather/carried";
 import { readWeather, isoOf, type WeatherChoices, type WeatherRead } from "../../formats/weather/read";
 import { writing, type Db } from "../db/client";
 import type { KeptContext } from "../kept/kept.service";
@@ -59,11 +60,16 @@ export function findWeather(db: Db, id: string): Weather | undefined {
   return row && { name: row.name, days: repo.daysOf(db, id) };
 }
 
-/** Takes in what another house had, under its id there. @returns whether it is new here */
-export function takeInWeather(db: Db, row: repo.WeatherRow, days: readonly MeasuredDay[]): boolean {
-  if (repo.weatherRow(db, row.id)) return false;
-  repo.insertWeather(db, row, days);
-  return true;
+/** Weather as it goes along in a file; undefined when it is not here. */
+export function carriedOf(db: Db, id: string): CarriedWeather | undefined {
+  const row = repo.weatherRow(db, id);
+  return row && { ...row, days: daysCarried(repo.daysOf(db, id)) };
+}
+
+/** Takes in what another house had, under its id there: it never changes, so what is here under it is the same. */
+export function takeInCarried(db: Db, carried: CarriedWeather): void {
+  const { days: _days, ...row } = carried;
+  if (!repo.weatherRow(db, row.id)) repo.insertWeather(db, row, measuredDays(carried));
 }
 
 /** Digits of what was converted: no more than was measured. */

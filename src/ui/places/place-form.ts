@@ -8,6 +8,7 @@ import {
   type Stand,
 } from "@/core/place/place";
 import type { DayInYear } from "@/core/place/day-in-year";
+import type { Water } from "@/core/place/waters";
 import { formatDayOfYear, parseDayOfYear } from "@/core/units/calendar-date";
 import { parseNumber } from "@/core/units/numbers";
 import { failed, ok, problem, type Problem, type Result } from "@/core/units/problem";
@@ -17,9 +18,40 @@ import {
   parseVolumeCm3,
   shareFieldText,
   temperatureFieldText,
+  threeFigures,
   volumeFieldText,
   type UnitSystem,
 } from "@/core/units/units";
+
+/** A water as it is typed; what is empty is not known. */
+export type WaterTexts = {
+  waterId: string;
+  name: string;
+  solids: string;
+  hardness: string;
+  alkalinity: string;
+  ph: string;
+};
+export const newWater = (waterId: string): WaterTexts => ({
+  waterId,
+  name: "",
+  solids: "",
+  hardness: "",
+  alkalinity: "",
+  ph: "",
+});
+const textOf = (value: number | null): string => (value === null ? "" : threeFigures(value, 2));
+const waterTexts = ({ id, name, mgPerL, hardnessMgPerL, alkalinityMgPerL, ph }: Water): WaterTexts => ({
+  waterId: id,
+  name,
+  solids: textOf(mgPerL),
+  hardness: textOf(hardnessMgPerL),
+  alkalinity: textOf(alkalinityMgPerL),
+  ph: textOf(ph),
+});
+/** Hardness and alkalinity on a kit's card: a degree (°dH, dKH) is so much as CaCO₃. [mg/L] */
+const DEGREE_MG_PER_L = 17.85;
+const DEGREES = /\s*(?:°?\s*d[kg]?h|°)$/iu;
 
 /** A place as it is typed, and read back: what cannot be meant is said at its field. */
 export type PlaceTexts = {
@@ -43,8 +75,7 @@ export type PlaceTexts = {
   latitude: string;
   hemisphere: "north" | "south";
   elevation: string;
-  tap: string;
-  alkalinity: string;
+  waters: WaterTexts[];
   roof: string;
   butt: string;
   frosts: "climate" | "said";
@@ -82,8 +113,7 @@ export function textsOfPlace(place: Place, system: UnitSystem): PlaceTexts {
     latitude: String(Math.abs(place.latitude)),
     hemisphere: place.latitude < 0 ? "south" : "north",
     elevation: elevationText(place.elevationM, system),
-    tap: place.water.tapMgPerL === null ? "" : String(place.water.tapMgPerL),
-    alkalinity: place.water.tapAlkalinityMgPerL === null ? "" : String(place.water.tapAlkalinityMgPerL),
+    waters: place.water.waters.map(waterTexts),
     roof: String(place.water.roofM2),
     butt: volumeFieldText(1000 * place.water.buttL, system),
     frosts: place.lastFrost ? "said" : "climate",
@@ -104,6 +134,20 @@ export function readPlace(texts: PlaceTexts): Result<Place> {
     take(path, parseNumber(text, least, most, unit), Number.NaN);
   const unsaid = (path: string, text: string, most: number, unit: string): number | null =>
     text.trim() === "" ? null : number(path, text, 0, most, unit);
+  /** In mg/L, or in degrees where the sign is written. */
+  const asCaco3 = (path: string, text: string, most: number): number | null => {
+    if (!DEGREES.test(text.trim())) return unsaid(path, text, most, "mg/l");
+    const degrees = unsaid(path, text.trim().replace(DEGREES, ""), Math.floor(most / DEGREE_MG_PER_L), "°");
+    return degrees === null ? null : Math.round(degrees * DEGREE_MG_PER_L);
+  };
+  const water = (path: string, one: WaterTexts): Water => ({
+    id: one.waterId,
+    name: one.name.trim(),
+    mgPerL: unsaid(`${path}.mgPerL`, one.solids, 50_000, "mg/l"),
+    hardnessMgPerL: asCaco3(`${path}.hardnessMgPerL`, one.hardness, 5000),
+    alkalinityMgPerL: asCaco3(`${path}.alkalinityMgPerL`, one.alkalinity, 2000),
+    ph: one.ph.trim() === "" ? null : number(`${path}.ph`, one.ph, 2, 12),
+  });
   const frostDay = (path: string, text: string): DayInYear | null => {
     if (texts.frosts === "climate") return null;
     const day = parseDayOfYear(text);
@@ -165,8 +209,7 @@ export function readPlace(texts: PlaceTexts): Result<Place> {
     elevationM: Math.round(elevation * factor),
     stand: stand(),
     water: {
-      tapMgPerL: unsaid("water.tapMgPerL", texts.tap, 50_000, "mg/l"),
-      tapAlkalinityMgPerL: unsaid("water.tapAlkalinityMgPerL", texts.alkalinity, 2000, "mg/l"),
+      waters: texts.waters.map((one, i) => water(`water.waters[${i}]`, one)),
       roofM2: number("water.roofM2", texts.roof, 0, 5000, "m²"),
       buttL: take("water.buttL", parseVolumeCm3(texts.butt, system), Number.NaN) / 1000,
     },

@@ -2,8 +2,9 @@
 import { useEffect, useMemo, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import Link from "next/link";
-import { CLIMATES } from "@/core/place/climates";
+import { CLIMATES, INDOORS_ID } from "@/core/place/climates";
 import { FACINGS, PLACE_KINDS, SHELTERS, USUAL_PLACE, WINDOW_FACINGS, type Place } from "@/core/place/place";
+import type { Water } from "@/core/place/waters";
 import type { Kept, KeptVersion } from "@/formats/kept";
 import { placeDocument } from "@/formats/place/document";
 import type { PlaceShown, PlaceShownInput } from "@/formats/place/actions";
@@ -17,11 +18,12 @@ import { SiteHeader } from "../head/site-header";
 import { elevationUnit, readPlace, textOfElevation, textsOfPlace, type PlaceTexts } from "./place-form";
 import { FACING_WORDS, KIND_WORDS, latitudeWords, SHELTER_WORDS, standWords, WINDOW_WORDS } from "./place-words";
 import { PlaceYear } from "./place-year";
+import { WatersPart } from "./waters-part";
 import { WeatherPart, type WeatherLine } from "./weather-part";
 
 /** Climates that places stand in; that of rooms is made of theirs. */
-const OUTDOORS = CLIMATES.filter(({ id }) => id !== "heated-indoors");
-const NOTHING_TAKEN: readonly number[] = Array<number>(12).fill(0);
+const OUTDOORS = CLIMATES.filter(({ id }) => id !== INDOORS_ID);
+const NOTHING_ASKED = { takesLPerDay: Array<number>(12).fill(0) as readonly number[], isGiven: false };
 type Show = (input: PlaceShownInput) => Promise<PlaceShown | undefined>;
 
 /** A pause in typing, after which the year is worked out anew. [ms] */
@@ -50,13 +52,17 @@ function useShown(key: string, takesLPerDay: readonly number[], show: Show): Pla
 }
 const YES_NO = { yes: "yes", no: "no" } as const;
 
+const newPlace = (waters: readonly Water[] | undefined): Place =>
+  waters ? { ...USUAL_PLACE, water: { ...USUAL_PLACE.water, waters } } : USUAL_PLACE;
+
 /** One place: what it is, what that makes of its year, and who stands there. */
 export function PlacePage({
   stored,
   versions = [],
   standing = [],
-  takesLPerDay = NOTHING_TAKEN,
+  asked = NOTHING_ASKED,
   weather,
+  waters,
   show,
   actions,
 }: {
@@ -64,15 +70,17 @@ export function PlacePage({
   versions?: readonly KeptVersion<Place>[];
   /** The setups that stand there. */
   standing?: readonly { readonly id: string; readonly name: string }[];
-  /** What they take on a day of each month. */
-  takesLPerDay?: readonly number[];
+  /** What they ask of the butt on a day of each month, and whether any is given rain at all. */
+  asked?: { readonly takesLPerDay: readonly number[]; readonly isGiven: boolean };
+  /** Of a new one: the waters of one that is here already, for a house has one tap. */
+  waters?: readonly Water[] | undefined;
   /** Files of measured weather there are. */
   weather: readonly WeatherLine[];
   show: Show;
   actions: KeepActions<Place>;
 }) {
   const system = useUnits();
-  const form = useForm<PlaceTexts>({ defaultValues: textsOfPlace(stored?.value ?? USUAL_PLACE, system) });
+  const form = useForm<PlaceTexts>({ defaultValues: textsOfPlace(stored?.value ?? newPlace(waters), system) });
   const texts = useWatch({ control: form.control }) as PlaceTexts;
   const read = useMemo(() => readPlace(texts), [texts]);
   // what is typed is in the units it was typed in until it can be written anew in others
@@ -84,7 +92,7 @@ export function PlacePage({
   // a name is none of the weather's affair
   const shown = useMemo(() => readPlace({ ...texts, name: "a place", note: "" }), [texts]);
   const key = shown.ok ? JSON.stringify(shown.value) : "";
-  const lastAnswer = useShown(key, takesLPerDay, show);
+  const lastAnswer = useShown(key, asked.takesLPerDay, show);
   const climate = OUTDOORS.find(({ id }) => id === texts.climateId);
   const entry = (name: keyof PlaceTexts, label: string, path: string, unit = "", className = "w-20 text-right") => (
     <Entry form={form} name={name} label={label} said={saidOf(problems, path)} unit={unit} className={className} />
@@ -233,15 +241,23 @@ export function PlacePage({
             onChoose={(id) => form.setValue("weatherId", id)}
           />
           <section aria-label="Water there" className="border-t border-rule pt-2">
-            <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-              {entry("tap", "Dissolved in tap water (empty: not known)", "water.tapMgPerL", "mg/L")}
-              {entry("alkalinity", "Its alkalinity, as CaCO₃", "water.tapAlkalinityMgPerL", "mg/L")}
+            <WatersPart form={form} problems={problems} />
+            <div className="mt-2 flex flex-wrap items-start gap-x-6 gap-y-2">
               {entry("roof", "Roof led into a butt", "water.roofM2", "m²")}
               {entry("butt", "The butt holds", "water.buttL", volumeUnitName(units))}
             </div>
             {lastAnswer?.butt && lastAnswer.larger && (
               <p className="mt-1 max-w-[75ch] leading-snug">
-                {buttSentence(lastAnswer.butt, lastAnswer.larger, standing.length, system)}
+                {buttSentence(
+                  lastAnswer.butt,
+                  lastAnswer.larger,
+                  {
+                    setups: standing.length,
+                    isGiven: asked.isGiven,
+                    tap: shown.ok ? shown.value.water.waters[0] : undefined,
+                  },
+                  system,
+                )}
               </p>
             )}
           </section>

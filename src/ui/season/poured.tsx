@@ -1,6 +1,4 @@
 "use client";
-import { useState } from "react";
-import { useRouter } from "next/navigation";
 import { z } from "zod";
 import { monthName } from "@/core/units/calendar-date";
 import { parseVolumeCm3, volumeUnitName } from "@/core/units/units";
@@ -8,10 +6,10 @@ import type { PouredInput, WriteOutcome } from "@/formats/setup/actions";
 import { useUnits } from "../common/preferences";
 import { typed, typedNumber } from "../fields/typed";
 import { Choice, Entry, useTypedForm } from "../fields/typed-form";
+import { useSending } from "./sending";
 
 export type SetPoured = (input: PouredInput) => Promise<WriteOutcome>;
 
-const NO_ANSWER = "Marlstone does not answer, so nothing was stored. What you wrote stays here; try again.";
 const MONTHS = Array.from({ length: 12 }, (_, month) => [String(month), monthName(month)] as const);
 
 /** What was poured after so many days of a month: it sets what a day takes right, in every month alike. */
@@ -31,9 +29,7 @@ export function PouredForm({
   setPoured: SetPoured;
 }) {
   const system = useUnits();
-  const router = useRouter();
-  const [said, setSaid] = useState("");
-  const [busy, setBusy] = useState(false);
+  const { said, say, busy, send: store } = useSending(setPoured);
   const { form, texts, read, saidOf } = useTypedForm(
     z.object({
       volume: typed((text) => parseVolumeCm3(text, system)),
@@ -42,30 +38,17 @@ export function PouredForm({
     }),
     { volume: "", days: "", month: String(month) },
   );
-  const send = (poured: PouredInput["poured"]): void => {
-    setBusy(true);
-    void setPoured({ setupId, baseVersion: version, poured })
-      .catch((): WriteOutcome => ({ status: "refused", problems: [{ path: "", code: "", message: NO_ANSWER }] }))
-      .then((outcome) => {
-        if (outcome.status === "refused") setSaid(outcome.problems.map(({ message }) => message).join(" "));
-        else if (outcome.status === "missing") setSaid("This setup is no longer in the database.");
-        else {
-          setSaid("");
-          form.reset();
-          router.refresh();
-        }
-      })
-      .finally(() => setBusy(false));
-  };
+  const send = (poured: PouredInput["poured"]): void =>
+    store({ setupId, baseVersion: version, poured }, () => form.reset());
   const typedNothing = texts.volume.trim() === "" && texts.days.trim() === "";
   return (
     <form
       className="no-print mt-3 border-t border-rule pt-2"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!read.ok) return setSaid("Say how much, after how many days, and in which month.");
+        if (!read.ok) return say("Say how much, after how many days, and in which month.");
         const { volume, days, month: then } = read.value;
-        if (!(volume > 0)) return setSaid("Nothing poured sets nothing right: say more than 0.");
+        if (!(volume > 0)) return say("Nothing poured sets nothing right: say more than 0.");
         send({ volumeCm3: volume, days, month: then });
       }}
     >

@@ -3,6 +3,7 @@ import Link from "next/link";
 import type { Here } from "@/core/stack/setup";
 import type { YearOfWater } from "@/core/demand/year-of-water";
 import { daysWords, type YearSaying } from "@/core/readings/year-sentences";
+import type { Part, Water } from "@/core/place/waters";
 import type { FrostDates } from "@/core/place/place-years";
 import { formatDayOfYear, monthName } from "@/core/units/calendar-date";
 import type { Result } from "@/core/units/problem";
@@ -21,6 +22,8 @@ import { Sentence } from "../common/sentence";
 import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
 import { PouredForm, type SetPoured } from "./poured";
+import { RunsInForm, type OtherSetup } from "./runs-in";
+import { WaterGivenForm, type SetWaterIn } from "./water-given";
 
 const MonthBars = late(
   () => import("../places/month-charts").then(({ MonthBars: bars }) => bars),
@@ -43,6 +46,12 @@ export function YearPage({
   version,
   isSetRight,
   setPoured,
+  waters,
+  blend,
+  isWaterSaid,
+  runsIn,
+  others,
+  setWaterIn,
 }: {
   setupId: string;
   name: string;
@@ -50,13 +59,22 @@ export function YearPage({
   /** Whether what a day takes was set right by what was poured. */
   isSetRight: boolean;
   setPoured: SetPoured;
+  /** At hand where it stands, and what of them it is given. */
+  waters: readonly Water[];
+  blend: readonly Part[] | undefined;
+  /** Whether it says itself what is dissolved in its water. */
+  isWaterSaid: boolean;
+  /** Whose overflow is led into it, of all the others there are. */
+  runsIn: readonly string[];
+  others: readonly OtherSetup[];
+  setWaterIn: SetWaterIn;
   /** How many places there are to choose from. */
   placesThere: number;
   here: Here | undefined;
   frost: FrostDates | null;
   /** Whether what a day takes is said, so that no month is another. */
   isSaid: boolean;
-  year: Result<YearOfWater>;
+  year: Result<Pick<YearOfWater, "months" | "mostWaterMgPerL">>;
   sayings: readonly YearSaying[];
 }) {
   const system = useUnits();
@@ -100,6 +118,23 @@ export function YearPage({
                   isSet={isSetRight || isSaid}
                   setPoured={setPoured}
                 />
+                <WaterGivenForm
+                  key={`given ${version}`}
+                  setupId={setupId}
+                  version={version}
+                  waters={waters}
+                  blend={blend}
+                  isSaidOtherwise={isWaterSaid}
+                  targetMgPerL={year.value.mostWaterMgPerL}
+                  setWaterIn={setWaterIn}
+                />
+                <RunsInForm
+                  setupId={setupId}
+                  version={version}
+                  runsIn={runsIn}
+                  others={others}
+                  setWaterIn={setWaterIn}
+                />
               </Shown>
             ) : (
               <p className="mt-3 text-trouble">{year.problems[0]!.message}</p>
@@ -122,7 +157,7 @@ function Shown({
   here: Here;
   children: React.ReactNode;
   isSaid: boolean;
-  year: YearOfWater;
+  year: Pick<YearOfWater, "months">;
   sayings: readonly YearSaying[];
   system: UnitSystem;
 }) {

@@ -21,7 +21,7 @@ export default async function OnePlacePage({ params }: Params) {
       stored={loaded.stored}
       versions={loaded.versions}
       standing={places.standingAt(id)}
-      takesLPerDay={marlstone().takesAt(id)}
+      asked={marlstone().takesAt(id)}
       actions={{ create: createPlace, save: savePlace, putAway: putAwayPlace }}
       weather={marlstone().places.weather()}
       show={showPlace}

@@ -6,10 +6,12 @@ import { createPlace, putAwayPlace, savePlace, showPlace } from "../actions";
 export const metadata: Metadata = { title: "A new place" };
 
 export default function NewPlacePage() {
+  const { places } = marlstone();
   return (
     <PlacePage
       actions={{ create: createPlace, save: savePlace, putAway: putAwayPlace }}
-      weather={marlstone().places.weather()}
+      weather={places.weather()}
+      waters={places.list()[0]?.value.water.waters}
       show={showPlace}
     />
   );

@@ -15,10 +15,19 @@ import type { SetupStore } from "../../open-setup/setup-store";
 
 const NOWHERE = "";
 /** Where nothing is said, what was outdoors in summer is in from here to there. */
-const IN_AND_OUT = [
-  { month: 5, day: 15 },
-  { month: 10, day: 1 },
-] as const;
+const IN_AND_OUT = {
+  north: [
+    { month: 5, day: 15 },
+    { month: 10, day: 1 },
+  ],
+  south: [
+    { month: 11, day: 15 },
+    { month: 4, day: 1 },
+  ],
+} as const;
+/** The half of the earth whose summer it is where January is warmer than July. */
+const halfOf = (here: Setup["here"]): keyof typeof IN_AND_OUT =>
+  here && here.months[0]!.tMaxC > here.months[6]!.tMaxC ? "south" : "north";
 
 /** Where it stands: one place all year, or one after another from days of the year on. */
 export function Stays({ store }: { store: SetupStore }) {
@@ -81,8 +90,8 @@ export function Stays({ store }: { store: SetupStore }) {
             className="press"
             onClick={() =>
               offer(`Moves to ${another.name} for a part of the year`, [
-                { ...places[0]!, from: IN_AND_OUT[0] },
-                { placeId: another.id, from: IN_AND_OUT[1] },
+                { ...places[0]!, from: IN_AND_OUT[halfOf(here)][0] },
+                { placeId: another.id, from: IN_AND_OUT[halfOf(here)][1] },
               ])
             }
           >

@@ -2,12 +2,14 @@ import type { Metadata } from "next";
 import { cookies } from "next/headers";
 import { notFound } from "next/navigation";
 import { readPreferences } from "@/formats/preferences/schema";
+import { ok } from "@/core/units/problem";
+import { watersAtHand } from "@/core/place/waters";
 import { yearSayings } from "@/core/readings/year-sentences";
 import { marlstone } from "@/server";
 import { NotReadable } from "@/ui/sheet/not-readable";
 import { YearPage } from "@/ui/season/year-page";
 
-import { setPoured } from "../../actions";
+import { setPoured, setWaterIn } from "../../actions";
 
 type Params = { params: Promise<{ id: string }> };
 
@@ -25,19 +27,29 @@ export default async function SetupYearPage({ params }: Params) {
   const jar = await cookies();
   const system = readPreferences((name) => jar.get(name)?.value).units;
   const { setup } = loaded.state;
-  const year = house.yearOf(setup);
+  const year = house.yearOf(setup, [id]);
+  const there = house.places.yearsHere(setup);
   return (
     <YearPage
       setupId={id}
       name={setup.name}
       placesThere={house.places.list().length}
       here={setup.here}
-      frost={house.places.yearsHere(setup)?.at.frost ?? null}
+      frost={there?.at.frost ?? null}
       isSaid={setup.demand.by === "said"}
       isSetRight={setup.demand.by === "place" && setup.demand.poured !== undefined}
       version={loaded.state.version}
       setPoured={setPoured}
-      year={year}
+      waters={watersAtHand((there?.found ?? []).map(({ water }) => water.waters))}
+      blend={setup.blend}
+      isWaterSaid={setup.site.waterPpm !== null}
+      runsIn={setup.runsIn ?? []}
+      others={house
+        .findIndex()
+        .setups.filter((one) => one.id !== id)
+        .map(({ id: other, name }) => ({ id: other, name }))}
+      setWaterIn={setWaterIn}
+      year={year.ok ? ok({ months: year.value.months, mostWaterMgPerL: year.value.mostWaterMgPerL }) : year}
       sayings={year.ok ? yearSayings(setup, year.value, system) : []}
     />
   );
