@@ -421,7 +421,8 @@ export function standing(setup: Setup, idOf: (place: MarrowbeckPlace) => string)
   const blend = GIVEN.find(([begins]) => setup.name.startsWith(begins))?.[1];
   return {
     ...setup,
-    ...(blend && { blend }),
+    // what it is given follows from its blend, and is said nowhere else
+    ...(blend && { blend, site: { ...setup.site, waterPpm: null } }),
     demand: { by: "place" },
     places: stays.map(([place, from]) => ({ placeId: idOf(place), from })),
   };

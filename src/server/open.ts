@@ -1,12 +1,17 @@
 import { nanoid } from "nanoid";
 import { CATALOGUE } from "../core/media/catalogue/catalogue";
 import type { Medium } from "../core/media/medium";
+import { setImmediate } from "node:timers/promises";
+import { suitsHand } from "../core/verdicts/suits-hand";
+import type { RecipePart } from "../core/mixing/recipe";
+import { handShown, type HandInput, type HandShown } from "../formats/setup/hand";
+import type { UnitSystem } from "../core/units/units";
 import { daysInMonth } from "../core/place/day-in-year";
 import { monthsAt } from "../core/stack/stays";
 import { daysOfDemand } from "../core/demand/demand";
 import { wantsOf, yearOfWater, type DaysThere, type YearOfWater } from "../core/demand/year-of-water";
 import type { Setup } from "../core/stack/setup";
-import type { Result } from "../core/units/problem";
+import { failed, ok, problem, type Result } from "../core/units/problem";
 import { whenSound } from "../core/water/checked";
 import { isMix } from "../core/mixing/mix-medium";
 import { LIBRARY, occupantsFrom } from "../core/occupants/library/library";
@@ -23,7 +28,7 @@ import { historyFacade } from "./history/history.facade";
 import { mediaFacade } from "./media/media.facade";
 import { ownMedium, type OwnMediaContext } from "./media/media.service";
 import { mixesFacade } from "./mixes/mixes.facade";
-import { mediaOfMixes, mediumOfMix, usersOf, type MixContext } from "./mixes/mixes.service";
+import { mediaOfMixes, mediumOfMix, storedMix, usersOf, type MixContext } from "./mixes/mixes.service";
 import { occupantsFacade } from "./occupants/occupants.facade";
 import { ownOccupantsOf } from "./occupants/occupants.service";
 import { placesFacade } from "./places/places.facade";
@@ -162,6 +167,23 @@ export function openMarlstone(folder = dataFolder()) {
         },
         context,
       ),
+    /** What of a setup's mixes, depths and vessels suits a hand; others are answered in between. */
+    suitsHand: async ({ setupId, everyDays }: HandInput, system: UnitSystem): Promise<Result<HandShown>> => {
+      const loaded = setups.load(setupId);
+      if (loaded.status !== "ok")
+        return failed(problem("setupId", loaded.status, "There is no such setup to look at."));
+      const { setup } = loaded.state;
+      const there = places.yearsHere(setup);
+      if (!there) return failed(problem("places", "no-place", "It stands at no place yet."));
+      const asked = { setup, everyDays, there, occupants: kinds, system };
+      const partsOf = (id: string): readonly RecipePart[] | undefined => storedMix(db, id)?.value.parts;
+      const run = suitsHand({ ...asked, medium: context.medium, partsOf });
+      for (;;) {
+        const step = run.next();
+        if (step.done) return ok(handShown(step.value));
+        await setImmediate();
+      }
+    },
     /** How much there is of everything. */
     counts: () => counts(db),
     /** Names of all there is to go to. */

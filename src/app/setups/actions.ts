@@ -1,4 +1,7 @@
 "use server";
+import { cookies } from "next/headers";
+import { readPreferences } from "@/formats/preferences/schema";
+import { handInput, type HandInput, type HandShown } from "@/formats/setup/hand";
 import { marlstone, storing, type Marlstone } from "@/server";
 import type { Setup } from "@/core/stack/setup";
 import { failed, problem, type Result } from "@/core/units/problem";
@@ -57,6 +60,14 @@ export async function setWaterIn(input: WaterInInput): Promise<WriteOutcome> {
   return parsed.ok
     ? written((to) => to.setups.setWaterIn(parsed.value))
     : { status: "refused", problems: parsed.problems };
+}
+
+/** Looks for what suits a hand; in the units that are chosen here. */
+export async function suitsHand(input: HandInput): Promise<Result<HandShown>> {
+  const parsed = parseWith(handInput, input);
+  if (!parsed.ok) return parsed;
+  const jar = await cookies();
+  return marlstone().suitsHand(parsed.value, readPreferences((name) => jar.get(name)?.value).units);
 }
 
 export async function reloadSetup(input: { setupId: string }): Promise<SetupState | undefined> {

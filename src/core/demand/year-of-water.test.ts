@@ -13,7 +13,7 @@ import { networkOf } from "../water/network";
 import { supplyOf } from "../water/supply";
 import { daysOfDemand } from "./demand";
 import { standingThere } from "./here-of";
-import { wantsOf, yearOfWater, type YearOfWater } from "./year-of-water";
+import { monthsTooLate, wantsOf, yearOfWater, type YearOfWater } from "./year-of-water";
 
 const terrace = { at: placeYearsOf(placeOf(OPEN), 4), found: [placeOf(OPEN)] };
 const stands = (setup: Setup): Setup => standingThere({ ...setup, demand: { by: "place" } }, terrace, inLibrary);
@@ -56,9 +56,45 @@ describe("a setup's year", () => {
     expect(months[6]!.fill).toBeUndefined();
     expect(months[0]!.betweenDays!.typical).toBeGreaterThan(3 * months[6]!.betweenDays!.typical);
     const early = whenSound(DRAINED, medium, (sound) =>
-      yearOfWater(sound, medium, { drySuctionCm: 30, mostWaterMgPerL: 100 }, { days: [] }),
+      yearOfWater(sound, medium, { drySuctionCm: 30, bearsDryDays: 0, mostWaterMgPerL: 100 }, { days: [] }),
     );
     expect(early.ok && early.value.months[6]!.betweenDays!.typical).toBeLessThan(months[6]!.betweenDays!.typical);
+  });
+
+  it("is too late for a hand in the months in which it lasts shorter than the hand, and than is borne dry", () => {
+    const year = yearOf(DRAINED);
+    const july = year.months[6]!.betweenDays!.typical;
+    // rosemary bears some days of it
+    expect(year.bearsDryDays).toBeGreaterThan(1);
+    expect(monthsTooLate(year, july + year.bearsDryDays - 0.1)).not.toContain(6);
+    expect(monthsTooLate(year, july + year.bearsDryDays + 0.1)).toContain(6);
+    expect(monthsTooLate(year, 1e6)).toHaveLength(12);
+    expect(monthsTooLate(year, 0.1)).toEqual([]);
+  });
+
+  it("counts the roof that is led into it, and what of it there is room for", () => {
+    const open = yearOf(DRAINED);
+    const roofed = yearOf({ ...DRAINED, site: { ...DRAINED.site, roofM2: 1 } });
+    const rain = (year: YearOfWater): number => year.months.reduce((sum, { rainCm3 }) => sum + rainCm3.typical, 0);
+    expect(rain(roofed)).toBeGreaterThan(5 * rain(open));
+    for (const { rainCm3, overCm3 } of roofed.months) {
+      expect(overCm3.high).toBeLessThanOrEqual(rainCm3.high + 1e-6);
+      expect(overCm3.typical).toBeGreaterThan(0.5 * rainCm3.typical);
+    }
+    // what rains in need not be given
+    expect(roofed.givenCm3).toBeLessThan(open.givenCm3);
+  });
+
+  it("has salts of feed that was laid in it, and none of feed that brings none", () => {
+    const fed = (amendmentId: string): YearOfWater =>
+      yearOf({
+        ...DRAINED,
+        layers: DRAINED.layers.map((layer, i) =>
+          i === 0 ? { ...layer, amendments: [{ amendmentId, amount: 20, given: "mixed" as const }] } : layer,
+        ),
+      });
+    expect(fed("slow-release").feedMg).toBeCloseTo(20_000 * 0.3, 9);
+    expect(fed("bone-meal").feedMg).toBe(0);
   });
 
   it("has one month where a day is said, and says so by being the same all year", () => {
@@ -110,7 +146,7 @@ describe("a setup's year", () => {
           yearOfWater(
             sound,
             medium,
-            { drySuctionCm: 100, mostWaterMgPerL: 100 },
+            { drySuctionCm: 100, bearsDryDays: 0, mostWaterMgPerL: 100 },
             { days: daysOfDemand(standing, there.at, inLibrary) },
           ),
         );

@@ -5,7 +5,7 @@ import { boundariesCm, soakedLevelCm, drainsAfterSoaking, drainsAtCm, rootZoneCm
 import { phLift, sitesMeqPerLitre } from "../mixing/amendments";
 import { SALTS_LEFT } from "../mixing/given";
 import { afterRain, type AfterRain } from "../water/after-rain";
-import { siteOf } from "../stack/site";
+import { waterGiven } from "../stack/site";
 import { volumeBetweenCm3 } from "../vessel/area-by-height";
 import { vesselArea } from "../vessel/vessel";
 import { fixtureOf } from "../stack/fixtures";
@@ -63,7 +63,22 @@ export type YearOfWater = {
   readonly limePerYear: Range | undefined;
   /** The least that any who live there bear in their water; Infinity where nobody is named. [mg/L] */
   readonly mostWaterMgPerL: number;
+  /** So long the first of those that live there bears it dry once it wants water; 0 where nobody is named. [days] */
+  readonly bearsDryDays: number;
 };
+
+/**
+ * Months, from 0, in which who waters every so many days comes too late: what a fill or a soaking lasts is over, and what
+ * lives there has borne it dry for as long as it does.
+ */
+export const monthsTooLate = (
+  { months, bearsDryDays }: Pick<YearOfWater, "months" | "bearsDryDays">,
+  everyDays: number,
+): readonly number[] =>
+  months.flatMap(({ fill, betweenDays }, month) => {
+    const lasts = (fill?.days ?? betweenDays)?.typical;
+    return lasts !== undefined && lasts + bearsDryDays < everyDays ? [month] : [];
+  });
 
 /** What comes and goes on each day of its place's years; and what of others is led into it. */
 export type DaysThere = {
@@ -73,13 +88,21 @@ export type DaysThere = {
 };
 
 /** What those that live there ask of their water. */
-export type Wants = { readonly drySuctionCm: number; readonly mostWaterMgPerL: number };
+export type Wants = {
+  readonly drySuctionCm: number;
+  readonly bearsDryDays: number;
+  readonly mostWaterMgPerL: number;
+};
 export function wantsOf(setup: Pick<Setup, "occupants">, lookup: OccupantLookup): Wants {
-  const most = setup.occupants.flatMap(({ occupantId }) => {
+  const plants = setup.occupants.flatMap(({ occupantId }) => {
     const found = lookup(occupantId);
-    return found?.life === "plant" ? [found.mostWaterPpm.typical] : [];
+    return found?.life === "plant" ? [found] : [];
   });
-  return { drySuctionCm: drySuctionOf(setup, lookup), mostWaterMgPerL: Math.min(Infinity, ...most) };
+  return {
+    drySuctionCm: drySuctionOf(setup, lookup),
+    bearsDryDays: plants.length > 0 ? Math.min(...plants.map(({ droughtDays }) => droughtDays.growing.typical)) : 0,
+    mostWaterMgPerL: Math.min(Infinity, ...plants.map(({ mostWaterPpm }) => mostWaterPpm.typical)),
+  };
 }
 
 /** A milliequivalent of alkalinity weighs so much as CaCO₃. [mg] */
@@ -111,7 +134,7 @@ const asIf = (setup: CheckedSetup, here: Here, month: number): CheckedSetup => (
 export function yearOfWater(
   setup: CheckedSetup,
   medium: MediumLookup,
-  { drySuctionCm, mostWaterMgPerL }: Wants,
+  { drySuctionCm, bearsDryDays, mostWaterMgPerL }: Wants,
   there: DaysThere,
 ): Result<YearOfWater> {
   const { here } = setup;
@@ -138,7 +161,7 @@ export function yearOfWater(
   });
   const hottest = asIf(setup, here, here.heatWaveMonth);
   const perMm = takesPerMm(hottest, lasts.network, lasts.fullCm);
-  const { waterPpm } = siteOf(setup);
+  const { mgPerL: waterPpm, alkalinityMgPerL } = waterGiven(setup)!;
   const { heldCm3 } = budgetOf(setup, lasts.network);
   const heldFullCm3 = heldCm3(lasts.fullCm);
   const through = throughOf(setup, there, {
@@ -174,10 +197,11 @@ export function yearOfWater(
     heldFullCm3,
     givenCm3,
     mostWaterMgPerL,
+    bearsDryDays,
     limePerYear:
-      here.given.alkalinityMgPerL === null
+      alkalinityMgPerL === null
         ? undefined
-        : phLift((here.given.alkalinityMgPerL / CACO3_MG_PER_MEQ) * (givenCm3 / 1000), sitesOf(setup, medium)),
+        : phLift((alkalinityMgPerL / CACO3_MG_PER_MEQ) * (givenCm3 / 1000), sitesOf(setup, medium)),
     salts:
       waterPpm === null
         ? undefined

@@ -3,13 +3,13 @@ import type { AfterRain } from "../water/after-rain";
 import { drainsAtCm } from "../stack/geometry";
 import type { Setup } from "../stack/setup";
 import { daysInMonth } from "../place/day-in-year";
-import type { MonthOfWater, YearOfWater } from "../demand/year-of-water";
+import { monthsTooLate, type MonthOfWater, type YearOfWater } from "../demand/year-of-water";
 import { monthName } from "../units/calendar-date";
 import type { Range } from "../units/range";
 import { capitalised } from "../units/text";
 import { mouthCm2 } from "../water/network";
 import { softPartsFor } from "../place/waters";
-import { siteOf } from "../stack/site";
+import { waterGiven } from "../stack/site";
 import {
   formatDepthPerDay,
   formatHours,
@@ -128,14 +128,14 @@ export function yearSayings(setup: Setup, year: YearOfWater, system: UnitSystem)
     ...waterings(months, most, least, why),
     ...rain(setup, year, system, why),
     ...trays(months, here.months, why),
-    ...hands(setup, months, why),
+    ...hands(setup, year, why),
     ...salts(setup, year, system, why),
     ...lime(setup, year, system, why),
   ];
 }
 
 /** How people water; "when I remember" may be three weeks. */
-const HANDS: readonly (readonly [words: string, everyDays: number])[] = [
+export const HANDS: readonly (readonly [words: string, everyDays: number])[] = [
   ["daily", 1],
   ["every other day", 2],
   ["twice a week", 3.5],
@@ -147,11 +147,11 @@ const HANDS: readonly (readonly [words: string, everyDays: number])[] = [
 const MUCH_SOONER = 4;
 
 /** Which hand suits it, month by month: from one filling or soaking to the next. */
-function hands(setup: Setup, months: readonly MonthOfWater[], why: MakeWhy): readonly YearSaying[] {
+function hands(setup: Setup, year: YearOfWater, why: MakeWhy): readonly YearSaying[] {
+  const { months, bearsDryDays } = year;
   const lasting = months.map(({ fill, betweenDays }) => (fill ?? { days: betweenDays }).days?.typical);
   if (lasting.every((days) => days === undefined)) return [];
-  const dryMonths = (everyDays: number): readonly number[] =>
-    lasting.flatMap((days, month) => (days !== undefined && days < everyDays ? [month] : []));
+  const dryMonths = (everyDays: number): readonly number[] => monthsTooLate(year, everyDays);
   const told = (everyDays: number): string => {
     const dry = dryMonths(everyDays);
     return dry.length === 0
@@ -178,7 +178,7 @@ function hands(setup: Setup, months: readonly MonthOfWater[], why: MakeWhy): rea
           ? ""
           : late.length === 0
             ? `${capitalised(every(own))}, as it is said, is in time all year.`
-            : `${capitalised(every(own))}, as it is said, is too late ${inMonths(late)}: its roots are dry before water comes.`,
+            : `${capitalised(every(own))}, as it is said, is too late ${inMonths(late)}: its roots are dry for longer than they bear before water comes.`,
         early.length > 0
           ? `${capitalised(inMonths(early))} it comes long before it is wanted, and the soil stays wet.`
           : "",
@@ -188,9 +188,16 @@ function hands(setup: Setup, months: readonly MonthOfWater[], why: MakeWhy): rea
       ]
         .filter(Boolean)
         .join(" "),
-      why: why("How long it lasts in each month, against how often water comes. Rain is not counted.", [
-        ...HANDS.map(([words, days]) => [words, told(days)] as const),
-      ]),
+      why: why(
+        "How long it lasts in each month, and how long what lives there bears it dry then, against how often water comes. Rain is not counted.",
+        [
+          [
+            "the first that lives there bears it dry for",
+            daysWords({ low: bearsDryDays, typical: bearsDryDays, high: bearsDryDays }),
+          ],
+          ...HANDS.map(([words, days]) => [words, told(days)] as const),
+        ],
+      ),
     },
   ];
 }
@@ -207,12 +214,14 @@ const CRUST_MG_PER_CM2 = 20;
 
 /** What the water leaves behind, and what washes it out. */
 function salts(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy): readonly YearSaying[] {
-  const { waterPpm } = siteOf(setup);
   const { here } = setup;
-  if (!year.salts || waterPpm === null || !here || !(year.heldFullCm3 > 0)) return [];
+  const given = waterGiven(setup);
+  const waterPpm = given?.mgPerL ?? null;
+  if (!year.salts || waterPpm === null || !given || !here || !(year.heldFullCm3 > 0)) return [];
   const mgPerL = (value: number): string => `${threeFigures(value, 0)}${NBSP}mg/L`;
-  const [first, second] = [year.salts[11]!, year.salts.at(-1)!];
-  const highest = Math.max(...year.salts.map((one) => one.mgPerL));
+  const most = (months: typeof year.salts): number => Math.max(...months.map((one) => one.mgPerL));
+  const [first, second] = [most(year.salts.slice(0, 12)), most(year.salts.slice(12))];
+  const highest = Math.max(first, second);
   const gathers = highest > Math.max(HARMLESS_MG_PER_L, MANY_TIMES * waterPpm);
   const feed =
     year.feedMg > 0
@@ -228,10 +237,10 @@ function salts(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy
   return [
     {
       heading: "Salts",
-      tone: gathers && second.mgPerL > Math.min(SALTY_MG_PER_L, 2 * year.mostWaterMgPerL) ? "trouble" : "plain",
+      tone: gathers && second > Math.min(SALTY_MG_PER_L, 2 * year.mostWaterMgPerL) ? "trouble" : "plain",
       text: gathers
-        ? `Of water with ${mgPerL(waterPpm)}${setup.site.waterPpm === null ? ` (${here.given.words})` : ""} what is dissolved stays: ${comesTo(first.mgPerL)} in what it holds after a year, ${comesTo(second.mgPerL)} after two, if roots took up none. ${setup.water.by === "volume" || drainsAtCm(setup) === undefined ? "It has no way out to flush them through: give rain water, or renew the soil in time." : `${formatVolume(flushCm3(year.heldFullCm3, SHARE_LEFT), system)} of clear water poured through from the top until it runs out leaves a quarter of them: once a year, or when leaves brown at their rims.`}${surfaceMg > CRUST_MG_PER_CM2 && setup.water.by === "level" ? ` Risen from below, ${threeFigures(surfaceMg / 100, 1)}${NBSP}kg/m² of it in a year stays on the surface as a crust: scrape it off.` : ""}${feed}`
-        : `What is dissolved in its water, ${mgPerL(waterPpm)}, hardly gathers: ${comesTo(second.mgPerL)} in what it holds after two years${year.salts.some(({ outMg }) => outMg > 0) ? ", for rain washes it out" : ""}.${feed}`,
+        ? `Of water with ${mgPerL(waterPpm)}${setup.site.waterPpm === null ? ` (${given.words})` : ""} what is dissolved stays: up to ${comesTo(first)} in what it holds in the first year, up to ${comesTo(second)} in the second, if roots took up none. ${setup.water.by === "volume" || drainsAtCm(setup) === undefined ? "It has no way out to flush them through: give rain water, or renew the soil in time." : `${formatVolume(flushCm3(year.heldFullCm3, SHARE_LEFT), system)} of clear water poured through from the top until it runs out leaves a quarter of them: once a year, or when leaves brown at their rims.`}${surfaceMg > CRUST_MG_PER_CM2 && setup.water.by === "level" ? ` Risen from below, ${threeFigures(surfaceMg / 100, 1)}${NBSP}kg/m² of it in a year stays on the surface as a crust: scrape it off.` : ""}${feed}`
+        : `What is dissolved in its water, ${mgPerL(waterPpm)}, hardly gathers: up to ${comesTo(highest)} in what it holds in two years${year.months.some(({ overCm3 }) => overCm3.typical > 0) ? ", for rain washes it out" : year.salts.some(({ outMg }) => outMg > 0) ? ", for it goes with what runs out" : ""}.${feed}`,
       why: {
         ...why(
           "What comes in with the water given, with rain and from feed that was laid in, less what runs out, of which half has been through the soil; watered from the top, a fifth of what is given runs out; mixed through what soil and store hold. Liquid feed, and feed that its mix was made with, are not in it.",
@@ -474,14 +483,14 @@ function lime(setup: Setup, year: YearOfWater, system: UnitSystem, why: MakeWhy)
   const { here } = setup;
   const { limePerYear, givenCm3 } = year;
   if (!here) return [];
-  const { given } = here;
+  const given = waterGiven(setup)!;
   const alkalinity = given.alkalinityMgPerL;
   if (!limePerYear || alkalinity === null || !Number.isFinite(limePerYear.high) || limePerYear.high < LIME_TOLD_PH)
     return [];
   const ph = (value: number): string => threeFigures(value, value < 1 ? 2 : 1);
   const most = year.mostWaterMgPerL;
   const parts =
-    setup.blend || given.mgPerL === null || !Number.isFinite(most)
+    setup.blend || setup.site.waterPpm !== null || given.mgPerL === null || !Number.isFinite(most)
       ? undefined
       : softPartsFor(given.mgPerL, RAIN_MG_PER_L, most);
   // what is hard by lime falls out of what dries up, and no more of it than there is of either

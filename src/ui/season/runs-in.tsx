@@ -44,7 +44,7 @@ export function RunsInForm({
         ))}
       </ul>
       <label className="mt-1 block text-sm text-soft">
-        {runsIn.length === 0 ? "What runs out of none of the others; of" : "And of"}
+        {runsIn.length === 0 ? "Nothing yet; lead into it what runs out of" : "And what runs out of"}
         <select
           className="field block max-w-full text-base text-ink"
           value=""

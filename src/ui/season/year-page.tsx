@@ -21,6 +21,7 @@ import { useUnits } from "../common/preferences";
 import { Sentence } from "../common/sentence";
 import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
+import { HandPart, type Create, type SuitsHand } from "./hand";
 import { PouredForm, type SetPoured } from "./poured";
 import { RunsInForm, type OtherSetup } from "./runs-in";
 import { WaterGivenForm, type SetWaterIn } from "./water-given";
@@ -52,6 +53,9 @@ export function YearPage({
   runsIn,
   others,
   setWaterIn,
+  suitsHand,
+  createSetup,
+  createMix,
 }: {
   setupId: string;
   name: string;
@@ -68,6 +72,9 @@ export function YearPage({
   runsIn: readonly string[];
   others: readonly OtherSetup[];
   setWaterIn: SetWaterIn;
+  suitsHand: SuitsHand;
+  createSetup: Create;
+  createMix: Create;
   /** How many places there are to choose from. */
   placesThere: number;
   here: Here | undefined;
@@ -127,6 +134,13 @@ export function YearPage({
                   isSaidOtherwise={isWaterSaid}
                   targetMgPerL={year.value.mostWaterMgPerL}
                   setWaterIn={setWaterIn}
+                />
+                <HandPart
+                  setupId={setupId}
+                  name={name}
+                  suitsHand={suitsHand}
+                  createSetup={createSetup}
+                  createMix={createMix}
                 />
                 <RunsInForm
                   setupId={setupId}
@@ -261,12 +275,12 @@ function Shown({
             </tbody>
           </table>
         </div>
+        <div className="no-print mt-3 grid gap-x-8 md:grid-cols-2">{children}</div>
       </div>
       <div className="order-first min-w-0 lg:order-none">
         {sayings.map((saying) => (
           <Sentence key={saying.heading} sentence={saying} />
         ))}
-        {children}
       </div>
     </div>
   );

@@ -9,7 +9,8 @@ import { marlstone } from "@/server";
 import { NotReadable } from "@/ui/sheet/not-readable";
 import { YearPage } from "@/ui/season/year-page";
 
-import { setPoured, setWaterIn } from "../../actions";
+import { createMix } from "../../../mixes/actions";
+import { createSetup, setPoured, setWaterIn, suitsHand } from "../../actions";
 
 type Params = { params: Promise<{ id: string }> };
 
@@ -49,6 +50,9 @@ export default async function SetupYearPage({ params }: Params) {
         .setups.filter((one) => one.id !== id)
         .map(({ id: other, name }) => ({ id: other, name }))}
       setWaterIn={setWaterIn}
+      suitsHand={suitsHand}
+      createSetup={createSetup}
+      createMix={createMix}
       year={year.ok ? ok({ months: year.value.months, mostWaterMgPerL: year.value.mostWaterMgPerL }) : year}
       sayings={year.ok ? yearSayings(setup, year.value, system) : []}
     />
