@@ -211,6 +211,7 @@ export function yearOfDemand(
       surfaceMm,
       mmPerDay: offBy(leavesMm + surfaceMm, [
         relative(rangeOfYears(sum.leaves.map((mm, year) => mm + sum.surface[year]!))),
+        at.off,
         powerOf(canopy.off, leafShare),
         powerOf(SIDES_OFF, leafShare),
         powerOf(relative(MOST_OF_SURFACE), 1 - leafShare),

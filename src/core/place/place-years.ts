@@ -4,6 +4,7 @@ import { dayInYear, midMonthDay, monthOfDay, YEAR_DAYS, type DayInYear } from ".
 import { drawWeather, type DayOfWeather } from "./draw-weather";
 import { netLongwaveMJPerM2, penmanMonteithMm, saturatedKPa } from "./evapotranspiration";
 import { climateOf, isRainedOn, type Facing, type Place, type Shelter } from "./place";
+import type { Range } from "../units/range";
 import { beamShare, diffuseShare } from "./sunlit";
 import { yearsOfWeather, type Gaps, type Weather } from "./weather";
 
@@ -40,6 +41,8 @@ export type PlaceYears = {
   readonly years: number;
   /** Outdoors, in most years: null where it freezes in fewer than half of them. */
   readonly frost: FrostDates | null;
+  /** How far what is judged of where it stands may be off in what a lawn there would lose, as factors of it. */
+  readonly off: Range;
 };
 export type FrostDates = { readonly last: DayInYear; readonly first: DayInYear };
 
@@ -87,6 +90,27 @@ const COOLER_INSIDE_C = 1;
 /** Most of what is asked of a place is asked of the same few. */
 const ROOM = CLIMATES.find(({ id }) => id === INDOORS_ID)!;
 
+/** A corner in the open is known to a tenth; light and wind behind walls, glass and panes are judged, and rooms differ most. */
+function offOf({ stand }: Pick<Place, "stand">): Range {
+  switch (stand.kind) {
+    case "outdoors":
+      return stand.facing === "open" && stand.shelter === "open" && !stand.roofed
+        ? { low: 0.95, typical: 1, high: 1.05 }
+        : stand.shelter === "enclosed" || stand.roofed
+          ? { low: 0.8, typical: 1, high: 1.25 }
+          : { low: 0.88, typical: 1, high: 1.15 };
+    case "glasshouse":
+    case "lamps":
+      return { low: 0.75, typical: 1, high: 1.3 };
+    case "windowsill":
+    case "room":
+    case "case":
+      return { low: 0.65, typical: 1, high: 1.5 };
+    default:
+      return stand satisfies never;
+  }
+}
+
 /** As many years tell an average one from a dry one, and one summer of ten. */
 export const YEARS_DRAWN = 20;
 const SEED = 1;
@@ -108,6 +132,7 @@ export function placeYearsOf(place: Place, years = YEARS_DRAWN, weather?: Weathe
     days: outside.map((day) => dayAt(place, day, inside)),
     years: count,
     frost: frostDates(place, outside, count),
+    off: offOf(place),
   };
 }
 
@@ -129,6 +154,11 @@ export function movedYears(stays: readonly { readonly at: PlaceYears; readonly f
     days: first.days.slice(0, years * YEAR_DAYS).map(({ dayOfYear }, i) => on[dayOfYear - 1]!.days[i]!),
     years,
     frost: first.frost,
+    off: {
+      low: Math.min(...inOrder.map(({ at }) => at.off.low)),
+      typical: 1,
+      high: Math.max(...inOrder.map(({ at }) => at.off.high)),
+    },
   };
 }
 

@@ -144,7 +144,12 @@ function firstWater(bench: Bench, shows: Shows): WrittenStep {
     heading: drinksLater(bench) ? "First water, a week later" : "First water",
     marks: undefined,
     shows,
-    cautions: careOfWater(living.map(({ kind }) => kind)),
+    cautions: [
+      ...(setup.blend && setup.here && !setup.here.given.lacks
+        ? [`What it is watered with: ${setup.here.given.words}. The first fill too.`]
+        : []),
+      ...careOfWater(living.map(({ kind }) => kind)),
+    ],
   };
   if (!settled || !network || !readings)
     return {

@@ -28,13 +28,14 @@ const PLACE_KEYS = Object.keys(PLACE_FIELDS) as readonly Unsaid[];
 
 /** What follows from a place, of what may be said here. */
 function fromPlace(here: Here, system: UnitSystem): string {
-  const { sun, rain, coldestC, warmestC, humidity } = siteOf({ site: UNSAID_SITE, here });
+  const { sun, rain, coldestC, warmestC, humidity, waterPpm } = siteOf({ site: UNSAID_SITE, here });
   return [
     SUN_WORDS[sun],
     RAIN_WORDS[rain],
     `${threeFigures(lightHere(here).typical, 1)} mol/m² of light a day in the growing half of the year`,
     `${formatTemperature(coldestC!, system)} to ${formatTemperature(warmestC!, system)}`,
     humidity === null ? "" : `${formatPercent(humidity)} humidity`,
+    waterPpm === null ? "" : `${threeFigures(waterPpm, 0)} mg/L in its water, ${here.given.words}`,
   ]
     .filter(Boolean)
     .join(", ");
