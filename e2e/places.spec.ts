@@ -121,7 +121,7 @@ test("what is described stays what it was when the units change", async ({ page,
   await expect(page.getByRole("textbox", { name: "Over the sea" })).toHaveValue("131");
   await page.getByRole("button", { name: /^Units/u }).click();
   await expect(kept).toHaveValue("5");
-  await expect(page.getByText(/The roof brings/u)).toContainText("takes");
+  await expect(page.getByText(/The roof brings/u)).toContainText("take");
 });
 
 test("what a day takes follows from the place, in its month; what is typed beats it; the place is taken back in one press", async ({
@@ -174,7 +174,7 @@ test("a year says what is taken, how long a fill lasts and what falls in; what w
   await expect(page.getByText("Say how much, after how many days, and in which month.")).toBeVisible();
   await page.getByRole("textbox", { name: "Poured" }).fill("9000 L");
   await page.getByRole("textbox", { name: "After" }).fill("6");
-  await page.getByRole("combobox", { name: "In" }).selectOption({ label: "June" });
+  await page.getByRole("combobox", { name: "In", exact: true }).selectOption({ label: "June" });
   await page.getByRole("button", { name: "Set it right" }).click();
   await expect(page.getByText(/Is the unit right, and was nothing spilt/u)).toBeVisible();
   await page.getByRole("textbox", { name: "Poured" }).fill("9 L");
@@ -258,3 +258,90 @@ test.describe("on a phone", () => {
 
 const shownPlace = (page: Page): Promise<void> =>
   expect(page.getByRole("img", { name: /^Warmth by month/u })).toBeVisible();
+
+test("waters at a place are named and measured, and a setup is given parts of them until the tap is good again", async ({
+  page,
+  open,
+  marlstone,
+}) => {
+  await page.goto(`${marlstone.url}/places`);
+  await page.getByRole("link", { name: "River terrace" }).click();
+  await page.getByRole("button", { name: "Another water" }).click();
+  const spring = page.getByRole("group", { name: "Water 2" });
+  await spring.getByRole("textbox", { name: "Water" }).fill("Rain");
+  await expect(spring.getByText("There is another rain: give this one a name of its own.")).toBeVisible();
+  await spring.getByRole("textbox", { name: "Water" }).fill("Hill spring");
+  await spring.getByRole("textbox", { name: "Dissolved" }).fill("a lot");
+  await expect(spring.getByText("“a lot” is not a number.")).toBeVisible();
+  await spring.getByRole("textbox", { name: "Dissolved" }).fill("90");
+  await spring.getByRole("textbox", { name: "Alkalinity, as CaCO₃" }).fill("2 °dH");
+  await spring.getByRole("textbox", { name: "pH" }).fill("6.8");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await page.reload();
+  await expect(page.getByRole("group", { name: "Water 2" }).getByRole("textbox", { name: "Alkalinity" })).toHaveValue(
+    "36",
+  );
+
+  await open(TROUGH);
+  await openYear(page);
+  await expect(said(page, "Lime in its water")).toContainText("Given nothing but tap water");
+  const given = page.getByRole("form", { name: "Watered with" });
+  await expect(given.getByText(/^Tap water: dissolved 340/u)).toBeVisible();
+  await given.getByRole("textbox", { name: "At most dissolved" }).fill("5");
+  await given.getByRole("button", { name: "Find the parts" }).click();
+  await expect(given.getByText(/Even rain alone has 10/u)).toBeVisible();
+  await given.getByRole("textbox", { name: "At most dissolved" }).fill("100");
+  await given.getByRole("button", { name: "Find the parts" }).click();
+  await expect(given.getByRole("textbox", { name: "rain" })).toHaveValue("2.7");
+  await given.getByRole("textbox", { name: "Hill spring" }).fill("many");
+  await given.getByRole("button", { name: "Water it so" }).click();
+  await expect(given.getByText("Write parts as numbers, such as 1 and 3.")).toBeVisible();
+  await given.getByRole("textbox", { name: "Hill spring" }).fill("1");
+  await given.getByRole("button", { name: "Water it so" }).click();
+  await expect(said(page, "Salts")).toContainText("1 part tap water to 1 of Hill spring and 2.7 of rain");
+  await page.reload();
+  await expect(given.getByRole("textbox", { name: "Hill spring" })).toHaveValue("1");
+  await given.getByRole("button", { name: "From the tap again" }).click();
+  await expect(said(page, "Lime in its water")).toContainText("Given nothing but tap water");
+  await expect(given.getByRole("textbox", { name: "Hill spring" })).toHaveValue("");
+});
+
+test("what runs out of one setup is led into another, and never round in a ring", async ({ page, open }) => {
+  await open(TROUGH);
+  await openYear(page);
+  const led = page.getByRole("region", { name: "Led into it" });
+  const trough = page.url();
+  await led.getByRole("combobox").selectOption({ label: TALL_POT });
+  await expect(said(page, "Rain on it")).toContainText(`out of ${TALL_POT} too`);
+  await open(TALL_POT);
+  await openYear(page);
+  await led.getByRole("combobox").selectOption({ label: TROUGH });
+  await expect(led.getByText(/water does not run round in a ring/u)).toBeVisible();
+  await expect(led.getByRole("listitem")).toHaveCount(0);
+  await page.goto(trough);
+  await led.getByRole("button", { name: "Lead it elsewhere" }).click();
+  await expect(said(page, "Rain on it")).not.toContainText("too,");
+});
+
+test("what suits a hand is looked for, and made a setup of its own", async ({ page, open }) => {
+  await open(TROUGH);
+  await openYear(page);
+  const hand = page.getByRole("region", { name: "Suit my hand" });
+  await hand.getByRole("combobox", { name: "I water" }).selectOption({ label: "daily" });
+  await hand.getByRole("button", { name: "Look for what suits" }).click();
+  await expect(hand.getByText(/As it is, it suits: watered daily it is in time all year/u)).toBeVisible({
+    timeout: 60_000,
+  });
+  await hand.getByRole("combobox", { name: "I water" }).selectOption({ label: "every Sunday" });
+  await hand.getByRole("button", { name: "Look for what suits" }).click();
+  await expect(hand.getByText(/too late from April to September/u)).toBeVisible({ timeout: 60_000 });
+  const first = hand.getByRole("listitem").first();
+  await expect(first).toContainText("which wicks from its floor");
+  await first.getByRole("button").click();
+  await expect(page).toHaveURL(/\/setups\/[\w-]+$/u);
+  await expect(page.getByRole("textbox", { name: /name/iu }).first()).toHaveValue(`${TROUGH}, watered every Sunday`);
+  await openYear(page);
+  await expect(said(page, "Given how it is watered")).toContainText(
+    "Every 7 days, as it is said, is in time all year.",
+  );
+});
