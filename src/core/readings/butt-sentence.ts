@@ -27,7 +27,7 @@ export function buttSentence(
     : `Nothing here is given rain yet. Were all of it, it would take ${volume(butt.askedL)} beside what falls on it, and of that the butt would give ${formatPercent(butt.servedShare)}`;
   if (butt.dryDays < 0.5) return `${caught}. ${served}: it does not run dry in most years.`;
   const mixed =
-    tap?.mgPerL != null && butt.servedShare < NEARLY_ALL
+    tap && tap.mgPerL !== null && butt.servedShare < NEARLY_ALL
       ? ` With ${tap.name} on the days it is dry, its rain comes to ${threeFigures(butt.servedShare * RAIN_WATER.mgPerL! + (1 - butt.servedShare) * tap.mgPerL, 0)}${NBSP}mg/L over the year.`
       : "";
   return `${caught}, of which ${volume(butt.spiltL)} find it full. ${served}: it runs dry on ${days(butt)} of a year, most of them in ${monthName(butt.driestMonth)}. ${
