@@ -78,7 +78,9 @@ describe("marl setup and marl mix", () => {
     spawnSync(process.execPath, ["scripts/marl.mjs", ...args], { input, encoding: "utf8" });
   const TROUGH = MARROWBECK.find(({ name }) => name.startsWith("Terrace trough"))!;
   const file = (setup = TROUGH): string =>
-    JSON.stringify(setupFileDocument({ setup, mixes: [], media: [], occupants: [], places: [], weather: [], packs: [] }));
+    JSON.stringify(
+      setupFileDocument({ setup, mixes: [], media: [], occupants: [], places: [], weather: [], packs: [] }),
+    );
 
   it("say what the page says: readings, checks, supply and verdicts", () => {
     const { status, stdout, stderr } = marl(file(), "setup", "-", "--draws", "4");
