@@ -36,6 +36,7 @@ const CORE_ORDER = [
   "checks",
   "design",
   "verdicts",
+  "season",
   "sheet",
 ];
 

@@ -345,3 +345,30 @@ test("what suits a hand is looked for, and made a setup of its own", async ({ pa
     "Every 7 days, as it is said, is in time all year.",
   );
 });
+
+test("a year is lived through day by day, stopped at a day, and told against one that goes otherwise", async ({
+  page,
+  open,
+}) => {
+  await open("Platform planter, aubergine");
+  await openYear(page);
+  const through = page.getByRole("region", { name: "Day by day" });
+  await through.getByRole("button", { name: "Live through it" }).click();
+  await expect(through.getByText(/^Filled \d+ times, with/u)).toBeVisible({ timeout: 60_000 });
+  await expect(through.getByRole("img", { name: /^365 days: \d+ fillings/u })).toBeVisible({ timeout: 60_000 });
+  const day = through.getByRole("slider", { name: "Day" });
+  await day.focus();
+  await page.keyboard.press("End");
+  await expect(through.getByText(/^31 December: /u)).toBeVisible();
+  await through.getByRole("combobox", { name: "What if" }).selectOption({ label: "twice the plants" });
+  await expect(through.getByText(/^With twice the plants it is given/u)).toBeVisible({ timeout: 60_000 });
+  await through.getByRole("combobox", { name: "What if" }).selectOption({ label: "a very wet month" });
+  await expect(through.getByText("There is nothing of it here that could go so.")).toBeVisible({ timeout: 60_000 });
+  await through.getByRole("combobox", { name: "What if" }).selectOption({ label: "nothing goes otherwise" });
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    through.getByRole("button", { name: "All days as CSV" }).click(),
+  ]);
+  expect(file.suggestedFilename()).toContain("year.csv");
+  expect(await faultsOn(page)).toEqual([]);
+});

@@ -102,6 +102,30 @@ describe("marl setup and marl mix", () => {
     expect(stdout).not.toContain("\u00a0");
   });
 
+  it("year: what a year comes to, its days as rows, and what cannot be asked", () => {
+    const place = { placeId: "terrace", place: MARROWBECK_PLACES.terrace };
+    const setup = standing(TROUGH, () => "terrace");
+    const text = JSON.stringify(
+      setupFileDocument({ setup, mixes: [], media: [], occupants: [], places: [place], weather: [], packs: [] }),
+    );
+    const { status, stdout, stderr } = marl(text, "year", "-", "--what", "all-clogged");
+    expect([status, stderr]).toEqual([0, ""]);
+    const told = JSON.parse(stdout) as { days: object[]; against: string; waterloggedDays: number };
+    expect(told.days).toHaveLength(365);
+    expect(told.waterloggedDays).toBeGreaterThan(100);
+    expect(told.against).toMatch(/^With every hole clogged they are short of air on/u);
+    const rows = marl(text, "year", "-", "--format", "csv", "--every", "float").stdout.trim().split("\r\n");
+    expect(rows).toHaveLength(366);
+    expect(rows[0]).toMatch(/^day,month,date,tmin \(°C\)/u);
+    for (const [option, value] of [
+      ["--kind", "odd"],
+      ["--every", "0"],
+      ["--what", "flood"],
+      ["--format", "xml"],
+    ] as const)
+      expect(marl(text, "year", "-", option, value)).toMatchObject({ status: 2, stdout: "" });
+  }, 120_000);
+
   it("demand: the days of a year and what each month does, of the places that came with it alone", () => {
     const { placeId, place } = { placeId: "terrace", place: MARROWBECK_PLACES.terrace };
     const setup = standing(TROUGH, () => placeId);

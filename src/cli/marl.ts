@@ -7,7 +7,15 @@ import { failed, ok, problem, type Problem, type Result } from "../core/units/pr
 /** Exit codes: 0 answered, 1 could not be computed, 2 the call or the file is not valid. */
 const EXIT = { answered: 0, failed: 1, invalid: 2 } as const;
 
-type Options = { readonly units: string; readonly draws: string; readonly year: string };
+type Options = {
+  readonly units: string;
+  readonly draws: string;
+  readonly year: string;
+  readonly kind: string;
+  readonly every: string;
+  readonly what: string;
+  readonly format: string;
+};
 
 type Command = {
   readonly takes: string;
@@ -15,7 +23,8 @@ type Command = {
   readonly help: string;
   readonly options: readonly (keyof Options)[];
   /** Loads what it needs when it is asked: a column has no use for a catalogue of living things. */
-  readonly answer: (text: string, options: Options) => Promise<Result<object>>;
+  /** A text is printed as it is, anything else as JSON. */
+  readonly answer: (text: string, options: Options) => Promise<Result<object | string>>;
 };
 
 const parsedJson = (text: string): Result<unknown> => {
@@ -84,6 +93,24 @@ async function answerDemandFile(text: string, { year }: Options): Promise<Result
   return file.ok ? answerDemand(file.value, asked - 1, Math.max(YEARS_DRAWN, asked)) : file;
 }
 
+async function answerYearFile(
+  text: string,
+  { kind, every, what, units, format }: Options,
+): Promise<Result<object | string>> {
+  if (format !== "json" && format !== "csv") return failed(problem("--format", "bad-option", "must be json or csv"));
+  const document = parsedJson(text);
+  if (!document.ok) return document;
+  const [{ parseSetupFile }, { answerYear, answerYearCsv, readYearAsking }] = await Promise.all([
+    import("../formats/setup-file/schema"),
+    import("../formats/season/result"),
+  ]);
+  const asking = readYearAsking({ kind, every, what, units });
+  if (!asking.ok) return asking;
+  const file = parseSetupFile(document.value);
+  if (!file.ok) return file;
+  return format === "csv" ? answerYearCsv(file.value, asking.value) : answerYear(file.value, asking.value);
+}
+
 const COMMANDS: Readonly<Record<string, Command>> = {
   column: {
     takes: "<case.json | ->",
@@ -108,6 +135,19 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   --year N                  which of the years drawn from its climate (1)`,
     options: ["year"],
     answer: answerDemandFile,
+  },
+  year: {
+    takes: "<file.setup.json | ->",
+    does: "a setup lived through a year where it stands, day by day",
+    help: `Takes a setup file that carries the places it stands at (docs/formats/year.md).
+  --kind usual|wet|dry      of the years drawn from its climate: a middling one, or one of ten (usual)
+  --every mark|float|N      who waters: when it wants it, a float valve, or every N days (as the setup says)
+  --what NAME               something goes otherwise, told against the plain year: away, forgotten, heat-wave, wet-month,
+                            one-clogged, all-clogged, tilted, cover-off, twice, early
+  --units metric|imperial   of the sentences; numbers are always cm, cm³ and mg/L (${USUAL_ASKING.system})
+  --format json|csv         all of it, or its days as rows (json)`,
+    options: ["kind", "every", "what", "units", "format"],
+    answer: answerYearFile,
   },
   mix: {
     takes: "<file.mix.json | ->",
@@ -139,6 +179,10 @@ const OPTIONS = {
   units: { type: "string" },
   draws: { type: "string" },
   year: { type: "string" },
+  kind: { type: "string" },
+  every: { type: "string" },
+  what: { type: "string" },
+  format: { type: "string" },
 } as const;
 
 async function main(args: readonly string[]): Promise<number> {
@@ -156,7 +200,7 @@ async function main(args: readonly string[]): Promise<number> {
     return EXIT.answered;
   }
   if (!command || source === undefined || rest.length > 0) return complain(EXIT.invalid, USAGE);
-  for (const option of ["units", "draws", "year"] as const)
+  for (const option of ["units", "draws", "year", "kind", "every", "what", "format"] as const)
     if (values[option] !== undefined && !command.options.includes(option))
       return complain(EXIT.invalid, `--${option}: is not known to ${name}`, USAGE);
 
@@ -173,12 +217,16 @@ async function main(args: readonly string[]): Promise<number> {
     units: values.units ?? USUAL_ASKING.system,
     draws: values.draws ?? String(USUAL_ASKING.draws),
     year: values.year ?? "1",
+    kind: values.kind ?? "usual",
+    every: values.every ?? "",
+    what: values.what ?? "",
+    format: values.format ?? "json",
   });
   if (!result.ok) {
     const { problemLine } = await import("../formats/problems");
     return complain(exitFor(result.problems), ...result.problems.map(problemLine));
   }
-  process.stdout.write(`${JSON.stringify(result.value)}\n`);
+  process.stdout.write(typeof result.value === "string" ? result.value : `${JSON.stringify(result.value)}\n`);
   return EXIT.answered;
 }
 

@@ -9,6 +9,8 @@ import { mend } from "../core/verdicts/mend";
 import { surenessOf } from "../core/verdicts/sure";
 import { whoWouldLike } from "../core/verdicts/who-would";
 import { uptakeOfSetup } from "../core/verdicts/uptake";
+import { season } from "../core/season/season";
+import { changedBy } from "../core/season/what-if";
 import { failed, problem } from "../core/units/problem";
 import { whenSound } from "../core/water/checked";
 import { runSetup } from "../core/water/run";
@@ -17,6 +19,7 @@ import { supplyOf } from "../core/water/supply";
 import { FOLLOWING, type Answer, type Question, type Told } from "./questions.protocol";
 
 const MOST_SHOWN = 8;
+const TOLD_EVERY_DAYS = 30;
 
 /**
  * Answers a question, telling on the way how far it is.
@@ -53,6 +56,27 @@ export function answerTo(
           drinks: uptakeOfSetup(setup, occupantsWith(own)),
         }),
       );
+    }
+    case "season": {
+      const { setup, own, at, regime, what } = question;
+      const occupants = occupantsWith(own);
+      return whenSound(setup, medium, (sound) => {
+        const plain = { setup: sound, medium, occupants, at, regime };
+        const changed = what === null ? {} : changedBy(what, plain);
+        if (!changed) return failed(problem("what", "not-here", "There is nothing of it here that could go so."));
+        let toldDays = 0;
+        return season({
+          ...plain,
+          ...changed,
+          onDays(soFar) {
+            // the first month at once, then what is worth drawing anew
+            if (soFar.days.length - toldDays < TOLD_EVERY_DAYS) return;
+            toldDays = soFar.days.length;
+            tell({ done: toldDays / at.days.length, soFar: { ok: true, value: { ...soFar, days: [...soFar.days] } } });
+          },
+          mayGoOn: () => now() - began < FOLLOWING.longestYearMs,
+        });
+      });
     }
     case "sure":
       return surenessOf(question.setup, medium, occupantsWith(question.own), question.from, question.to);

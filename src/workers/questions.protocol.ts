@@ -7,6 +7,10 @@ import type { Setup } from "../core/stack/setup";
 import type { RecipePart } from "../core/mixing/recipe";
 import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/mixed-in";
 import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
+import type { PlaceYears } from "../core/place/place-years";
+import type { Regime } from "../core/season/regime";
+import type { Season } from "../core/season/season";
+import type { WhatIf } from "../core/season/what-if";
 import type { UnitSystem } from "../core/units/units";
 import type { BuildAsked, Built } from "../core/verdicts/build-for";
 import type { Mended } from "../core/verdicts/mend";
@@ -40,6 +44,17 @@ type Questions = {
   readonly run: {
     readonly asks: { readonly setup: Setup; readonly dryDays: number; readonly own: OwnKinds };
     readonly answer: Result<Run>;
+  };
+  /** A setup lived through a year, as it is or as something goes otherwise. */
+  readonly season: {
+    readonly asks: {
+      readonly setup: Setup;
+      readonly own: OwnKinds;
+      readonly at: PlaceYears;
+      readonly regime: Regime;
+      readonly what: WhatIf | null;
+    };
+    readonly answer: Result<Season>;
   };
   /** Verdicts of a setup with media as one bag of each may be; some of all draws. */
   readonly sure: {
@@ -100,6 +115,8 @@ export const FOLLOWING = {
   mostDryDays: 30,
   /** Water is followed for no longer than this; then what is known is answered. [ms] */
   longestMs: 10_000,
+  /** And a year for no longer than this. [ms] */
+  longestYearMs: 60_000,
 } as const;
 
 /** The media a question is about. */
@@ -127,6 +144,7 @@ export const WHEN_UNWANTED: { readonly [K in Kind]: "ends" | "is-stopped" } = {
   drain: "ends",
   supply: "ends",
   run: "is-stopped",
+  season: "is-stopped",
   sure: "is-stopped",
   mend: "is-stopped",
   who: "is-stopped",

@@ -1,6 +1,7 @@
 "use server";
 import { cookies } from "next/headers";
 import { readPreferences } from "@/formats/preferences/schema";
+import { seasonInput, type SeasonHere, type SeasonInput } from "@/formats/season/actions";
 import { handInput, type HandInput, type HandShown } from "@/formats/setup/hand";
 import { marlstone, storing, type Marlstone } from "@/server";
 import type { Setup } from "@/core/stack/setup";
@@ -60,6 +61,12 @@ export async function setWaterIn(input: WaterInInput): Promise<WriteOutcome> {
   return parsed.ok
     ? written((to) => to.setups.setWaterIn(parsed.value))
     : { status: "refused", problems: parsed.problems };
+}
+
+/** A year of its place, to live through it in the browser. */
+export async function seasonHere(input: SeasonInput): Promise<Result<SeasonHere>> {
+  const parsed = parseWith(seasonInput, input);
+  return parsed.ok ? marlstone().seasonHere(parsed.value) : parsed;
 }
 
 /** Looks for what suits a hand; in the units that are chosen here. */

@@ -74,6 +74,13 @@ export function leafShareOf(plant: Plant, at: PlaceYears, byWarmth = monthsByWar
   return days;
 }
 
+/** When a crop of one summer is put in, and for how many days it stands; undefined for what lives on. */
+export const summerAt = (plant: Plant, at: PlaceYears): ReturnType<typeof summerOf> | undefined =>
+  isOfOneSummer(plant) ? summerOf(plant, seasonMarks(at.frost, monthsByWarmth(at))) : undefined;
+
+/** How long after a day of the year another comes. [days] */
+export const daysSince = since;
+
 /** From the middle of its planting window until it is eaten, or the first frost takes it. */
 function summerOf(
   { planting, harvest }: Pick<Plant, "planting" | "harvest">,

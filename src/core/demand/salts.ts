@@ -30,7 +30,7 @@ export type SaltsAsked = {
 export const WATERED_THROUGH = 0.2;
 
 /** Of what runs out, so much has been through the soil; the rest ran by it (leaching efficiency 0.2 to 0.8). */
-const THROUGH = 0.5;
+export const THROUGH = 0.5;
 export const RAIN_MG_PER_L = RAIN_WATER.mgPerL!;
 const CM3_PER_L = 1000;
 

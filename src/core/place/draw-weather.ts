@@ -170,16 +170,21 @@ const WARMEST_HOUR = 15;
 const COOLEST_HOUR = 5;
 const MOST_BURSTS = 4;
 
+/** A day's rain in one to four bursts of an hour. [mm] */
+export function rainByHour(rainMm: number, seed: string): Float64Array {
+  const rain = new Float64Array(24);
+  if (!(rainMm > 0)) return rain;
+  const next = generator(seedOf(seed));
+  const bursts = 1 + Math.floor(MOST_BURSTS * next());
+  for (let i = 0; i < bursts; i++) rain[Math.floor(24 * next())]! += rainMm / bursts;
+  return rain;
+}
+
 /** The hours of a day: light by the sun's arc, temperature by two half waves, rain in one to four bursts. */
 export function hoursOfDay(day: DayOfWeather, latitude: number): HourOfWeather[] {
   const { tMinC, tMaxC, solarMJPerM2: light, rainMm, dayOfYear, year } = day;
   const above = extraterrestrialMJPerM2(latitude, dayOfYear);
-  const next = generator(seedOf(`${year} ${dayOfYear} ${rainMm}`));
-  const rain = new Float64Array(24);
-  if (rainMm > 0) {
-    const bursts = 1 + Math.floor(MOST_BURSTS * next());
-    for (let i = 0; i < bursts; i++) rain[Math.floor(24 * next())]! += rainMm / bursts;
-  }
+  const rain = rainByHour(rainMm, `${year} ${dayOfYear} ${rainMm}`);
   const meanC = (tMinC + tMaxC) / 2;
   return Array.from({ length: 24 }, (_, hour) => {
     const middle = hour + 0.5;

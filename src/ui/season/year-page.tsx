@@ -23,12 +23,18 @@ import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
 import { HandPart, type Create, type SuitsHand } from "./hand";
 import { PouredForm, type SetPoured } from "./poured";
+import type { SeasonAsk } from "./through-year";
 import { RunsInForm, type OtherSetup } from "./runs-in";
 import { WaterGivenForm, type SetWaterIn } from "./water-given";
 
 const MonthBars = late(
   () => import("../places/month-charts").then(({ MonthBars: bars }) => bars),
   () => <p className="py-6 text-soft">drawing …</p>,
+);
+
+const ThroughYear = late(
+  () => import("./through-year").then(({ ThroughYear: part }) => part),
+  () => <p className="py-6 text-soft">…</p>,
 );
 
 /** Bars of days end here: longer nobody counts. */
@@ -56,6 +62,7 @@ export function YearPage({
   suitsHand,
   createSetup,
   createMix,
+  seasonHere,
 }: {
   setupId: string;
   name: string;
@@ -75,6 +82,7 @@ export function YearPage({
   suitsHand: SuitsHand;
   createSetup: Create;
   createMix: Create;
+  seasonHere: SeasonAsk;
   /** How many places there are to choose from. */
   placesThere: number;
   here: Here | undefined;
@@ -153,6 +161,7 @@ export function YearPage({
             ) : (
               <p className="mt-3 text-trouble">{year.problems[0]!.message}</p>
             )}
+            {year.ok && <ThroughYear key={`through ${version}`} setupId={setupId} name={name} ask={seasonHere} />}
           </>
         )}
       </main>

@@ -10,7 +10,7 @@ import { NotReadable } from "@/ui/sheet/not-readable";
 import { YearPage } from "@/ui/season/year-page";
 
 import { createMix } from "../../../mixes/actions";
-import { createSetup, setPoured, setWaterIn, suitsHand } from "../../actions";
+import { createSetup, seasonHere, setPoured, setWaterIn, suitsHand } from "../../actions";
 
 type Params = { params: Promise<{ id: string }> };
 
@@ -53,6 +53,7 @@ export default async function SetupYearPage({ params }: Params) {
       suitsHand={suitsHand}
       createSetup={createSetup}
       createMix={createMix}
+      seasonHere={seasonHere}
       year={year.ok ? ok({ months: year.value.months, mostWaterMgPerL: year.value.mostWaterMgPerL }) : year}
       sayings={year.ok ? yearSayings(setup, year.value, system) : []}
     />

@@ -1,0 +1,185 @@
+import { describe, expect, it } from "vitest";
+import { MARROWBECK, MARROWBECK_PLACES, standing, type MarrowbeckPlace } from "../../../demo/marrowbeck";
+import { daysOfDemand } from "../demand/demand";
+import { placesHere, standingThere } from "../demand/here-of";
+import { wantsOf, yearOfWater } from "../demand/year-of-water";
+import { inLibrary } from "../occupants/library/library";
+import { monthOfDay, YEAR_DAYS } from "../place/day-in-year";
+import type { Place } from "../place/place";
+import { placeYearsOf } from "../place/place-years";
+import { OPEN, placeOf } from "../testing/places";
+import { medium, potWith } from "../testing/setups";
+import type { Setup } from "../stack/setup";
+import { whenSound } from "../water/checked";
+import { season, type Season, type SeasonAsked } from "./season";
+import { isFilling, toldOf } from "./season-sentences";
+import { changedBy, WHAT_IFS, type WhatIf } from "./what-if";
+import { yearOfKind } from "./which-year";
+
+type Asking = Omit<SeasonAsked, "medium" | "occupants">;
+
+function asking(stands: Setup, place: (id: string) => Place, more: Partial<Asking> = {}): Asking {
+  const there = placesHere(stands.places!, place, (one) => placeYearsOf(one, 4))!;
+  const setup = standingThere(stands, there, inLibrary) as Asking["setup"];
+  return { setup, at: yearOfKind(there.at, "usual"), regime: { kind: "at-mark" }, ...more };
+}
+const demo = (begins: string, more: Partial<Asking> = {}): Asking =>
+  asking(
+    standing(
+      MARROWBECK.find(({ name }) => name.startsWith(begins))!,
+      (place) => place,
+    ),
+    (id) => MARROWBECK_PLACES[id as MarrowbeckPlace],
+    more,
+  );
+function lived({ setup, ...asked }: Asking): Season {
+  const result = whenSound(setup, medium, (sound) => season({ ...asked, setup: sound, medium, occupants: inLibrary }));
+  if (!result.ok) throw new Error(result.problems[0]!.message);
+  return result.value;
+}
+const changed = (asked: Asking, what: WhatIf): Asking => {
+  const other = changedBy(what, { ...asked, medium, occupants: inLibrary });
+  if (!other) throw new Error(`nothing of ${what}`);
+  return { ...asked, ...other };
+};
+const sum = (all: Season, key: "rainCm3" | "givenCm3" | "outCm3" | "drunkCm3" | "evaporatedCm3" | "askedCm3"): number =>
+  all.days.reduce((total, day) => total + day[key], 0);
+const ROOM = placeOf({ kind: "room", heated: true });
+
+/** A pot over a reservoir in a room, whose day is said. */
+const INDOORS: Asking = asking(
+  {
+    ...potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }),
+    demand: { by: "said", mmPerDay: 3 },
+    places: [{ placeId: "room", from: null }],
+  },
+  () => ROOM,
+);
+
+describe("a season", () => {
+  it("of one demand all year is arithmetic: what is under full, over what a day takes", () => {
+    const year = whenSound(INDOORS.setup, medium, (sound) =>
+      yearOfWater(sound, medium, wantsOf(sound, inLibrary), { days: daysOfDemand(sound, INDOORS.at, inLibrary) }),
+    );
+    if (!year.ok) throw new Error("a pot");
+    const lasts = year.value.months[0]!.fill!.days.typical;
+    const run = lived(INDOORS);
+    const fillings = run.days.filter(isFilling).map(({ day }) => day);
+    const gaps = fillings.slice(2).map((day, i) => day - fillings[i + 1]!);
+    const mean = gaps.reduce((all, gap) => all + gap, 0) / gaps.length;
+    // the hand comes in the morning, and what wicks up comes down a little less far than at rest
+    expect(Math.abs(mean - lasts)).toBeLessThan(1);
+    const took = sum(run, "drunkCm3") + sum(run, "evaporatedCm3");
+    expect(Math.abs(sum(run, "givenCm3") - took)).toBeLessThan(2 * year.value.months[0]!.fill!.usableCm3);
+    // cells that stand wet over the reservoir give a little less than is asked
+    const asked = YEAR_DAYS * year.value.months[0]!.takesCm3.typical;
+    expect(took / asked).toBeGreaterThan(0.97);
+    expect(took / asked).toBeLessThanOrEqual(1 + 1e-6);
+  }, 60_000);
+
+  it.each(["Terrace trough", "Platform planter", "Shallow tub"])(
+    "loses and makes no water and no salts, and lives every day of the year: %s",
+    (begins) => {
+      const run = lived(demo(begins));
+      expect(run.isWhole).toBe(true);
+      expect(run.days).toHaveLength(YEAR_DAYS);
+      expect(run.balanceError).toBeLessThan(2e-6);
+      expect(run.saltsError).toBeLessThan(1e-9);
+      for (const day of run.days) {
+        expect(day.drunkCm3).toBeLessThanOrEqual(day.askedCm3 * (1 + 1e-6) + 1e-6);
+        expect(Math.min(...day.air)).toBeGreaterThanOrEqual(0);
+        expect(Number.isFinite(day.heldCm3 + day.airAtRoots)).toBe(true);
+      }
+    },
+    120_000,
+  );
+
+  it("kept by a float is never thirsty and never low; forgotten, it is both", () => {
+    const float = lived({ ...INDOORS, regime: { kind: "float" } });
+    expect(Math.min(...float.days.slice(1).map(({ levelCm }) => levelCm!))).toBeGreaterThan(3.5);
+    expect(toldOf(float).thirstyDays).toEqual([]);
+    const left = lived({ ...INDOORS, away: { fromDay: 0, days: YEAR_DAYS } });
+    expect(sum(left, "givenCm3")).toBeLessThan(1e-6);
+    expect(toldOf(left).thirstyDays.length).toBeGreaterThan(100);
+  }, 60_000);
+
+  it("watered by the calendar is given on those days alone", () => {
+    const weekly = lived({ ...INDOORS, regime: { kind: "every", days: 7 } });
+    for (const { day, givenCm3 } of weekly.days) if (day % 7 !== 0) expect(givenCm3).toBeLessThan(1e-6);
+    expect(weekly.days.filter(isFilling).length).toBeGreaterThan(45);
+  }, 60_000);
+
+  it("of a crop has its roots go down from their ball, and drink no deeper until then", () => {
+    const { days, reachesWaterOn } = lived(demo("Platform planter"));
+    expect(reachesWaterOn).toBeGreaterThan(60);
+    const planted = days.findIndex(({ rootsCm }, i) => i > 0 && rootsCm! < days[i - 1]!.rootsCm!);
+    expect(planted).toBeGreaterThan(0);
+    expect(planted).toBeLessThan(reachesWaterOn!);
+    expect(days[planted + 5]!.rootsCm).toBeGreaterThan(days[planted]!.rootsCm!);
+  }, 60_000);
+
+  it("is thirstiest in January in the south", () => {
+    const pot: Setup = {
+      ...potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }),
+      occupants: [{ id: "r", occupantId: "chard", count: 1, stage: "grown" }],
+      demand: { by: "place" },
+      places: [{ placeId: "yard", from: null }],
+    };
+    const run = lived(asking(pot, () => placeOf({ ...OPEN, roofed: true }, { latitude: -35 })));
+    const asked = (month: number): number =>
+      run.days.reduce(
+        (all, day) => all + (monthOfDay(day.dayOfYear) === month ? day.evaporatedCm3 + day.drunkCm3 : 0),
+        0,
+      );
+    expect(asked(0)).toBeGreaterThan(asked(6));
+  }, 60_000);
+
+  it("stopped on its way tells what is known so far", () => {
+    let asks = 0;
+    const run = lived({ ...INDOORS, mayGoOn: () => asks++ < 40 });
+    expect(run.isWhole).toBe(false);
+    expect(run.days.length).toBeGreaterThan(0);
+    expect(run.days.length).toBeLessThan(YEAR_DAYS);
+    const told: number[] = [];
+    lived({ ...INDOORS, onDays: ({ days }) => told.push(days.length) });
+    expect(told.at(-1)).toBe(YEAR_DAYS);
+    expect(told).toEqual([...told].sort((a, b) => a - b));
+  }, 60_000);
+});
+
+describe("what if", () => {
+  it("nobody comes, it is forgotten, a heat wave comes: thirst grows in that order of harm", () => {
+    const asked = demo("Terrace trough");
+    const plain = toldOf(lived(asked));
+    const forgotten = toldOf(lived(changed(asked, "forgotten")));
+    expect(forgotten.thirstyDays.length).toBeGreaterThan(plain.thirstyDays.length + 5);
+    expect(forgotten.givenCm3).toBeLessThan(plain.givenCm3);
+    const twice = toldOf(lived(changed(asked, "twice")));
+    expect(twice.givenCm3).toBeGreaterThan(1.2 * plain.givenCm3);
+  }, 120_000);
+
+  it("all holes clog in the rain: roots are out of air", () => {
+    const asked = demo("Tall pot");
+    const clogged = toldOf(lived(changed(asked, "all-clogged")));
+    expect(toldOf(lived(asked)).waterloggedDays).toEqual([]);
+    expect(clogged.waterloggedDays.length).toBeGreaterThan(100);
+  }, 120_000);
+
+  it("is asked only where there is something of it that could go so", () => {
+    const asked = { ...demo("Closed carboy"), medium, occupants: inLibrary };
+    const could = WHAT_IFS.filter((what) => changedBy(what, asked));
+    expect(could).toEqual(["away", "forgotten", "heat-wave", "cover-off", "twice"]);
+  });
+});
+
+describe("a year of a kind", () => {
+  it("is hotter and drier the more it says so", () => {
+    const at = placeYearsOf(placeOf(OPEN), 10);
+    const wants = (["wet", "usual", "dry"] as const).map((kind) =>
+      yearOfKind(at, kind).days.reduce((all, { referenceMm, rainMm }) => all + referenceMm - rainMm, 0),
+    );
+    expect(wants).toEqual([...wants].sort((a, b) => a - b));
+    expect(wants[2]).toBeGreaterThan(wants[0]! + 50);
+    expect(yearOfKind(at, "dry").days).toHaveLength(YEAR_DAYS);
+  });
+});

@@ -1,0 +1,18 @@
+import { z } from "zod";
+import type { Medium } from "../../core/media/medium";
+import type { Occupant } from "../../core/occupants/occupant";
+import type { PlaceYears } from "../../core/place/place-years";
+import { YEAR_KINDS } from "../../core/season/which-year";
+import type { Setup } from "../../core/stack/setup";
+import { setupId } from "../ids";
+
+/** A year of a setup's place, asked for once somebody wants to see it lived through. */
+export const seasonInput = z.strictObject({ setupId, kind: z.enum(YEAR_KINDS) });
+export type SeasonInput = z.infer<typeof seasonInput>;
+
+export type SeasonHere = {
+  readonly setup: Setup;
+  readonly at: PlaceYears;
+  readonly media: readonly Medium[];
+  readonly own: readonly Occupant[];
+};
