@@ -100,15 +100,18 @@ async function answerYearFile(
   if (format !== "json" && format !== "csv") return failed(problem("--format", "bad-option", "must be json or csv"));
   const document = parsedJson(text);
   if (!document.ok) return document;
-  const [{ parseSetupFile }, { answerYear, answerYearCsv, readYearAsking }] = await Promise.all([
+  const [{ parseSetupFile }, { answerYear, answerYearRows, readYearAsking }, { default: Papa }] = await Promise.all([
     import("../formats/setup-file/schema"),
     import("../formats/season/result"),
+    import("papaparse"),
   ]);
   const asking = readYearAsking({ kind, every, what, units });
   if (!asking.ok) return asking;
   const file = parseSetupFile(document.value);
   if (!file.ok) return file;
-  return format === "csv" ? answerYearCsv(file.value, asking.value) : answerYear(file.value, asking.value);
+  if (format === "json") return answerYear(file.value, asking.value);
+  const rows = answerYearRows(file.value, asking.value);
+  return rows.ok ? ok(`${Papa.unparse(rows.value)}\r\n`) : rows;
 }
 
 const COMMANDS: Readonly<Record<string, Command>> = {

@@ -12,7 +12,7 @@ import { checked } from "../../core/water/checked";
 import type { SetupFile } from "../setup-file/document";
 import { pantryOf } from "../setup-file/pantry";
 import { placesInFile } from "../setup-file/result";
-import { seasonCsv } from "./csv";
+import { seasonRows } from "./rows";
 
 /** A setup lived through a year where it stands, as a document for scripts, or its days as CSV (docs/formats/year.md). */
 const YEAR_RESULT_KIND = "marlstone.year-result";
@@ -119,11 +119,11 @@ export function answerYear(file: SetupFile, asking: YearAsking): Result<object> 
 }
 
 /** The same as rows for a spreadsheet. */
-export function answerYearCsv(file: SetupFile, asking: YearAsking): Result<string> {
+export function answerYearRows(file: SetupFile, asking: YearAsking): Result<string[][]> {
   const found = livedThrough(file, asking);
   return found.ok
     ? ok(
-        seasonCsv(
+        seasonRows(
           found.value.lived,
           found.value.setup.layers.map(({ name, mediumId }) => name || mediumId),
         ),

@@ -1,5 +1,6 @@
 "use client";
 import { useCallback, useMemo, useState } from "react";
+import Papa from "papaparse";
 import type { Medium } from "@/core/media/medium";
 import type { Regime } from "@/core/season/regime";
 import { regimeOf } from "@/core/season/regime";
@@ -18,7 +19,7 @@ import {
   type UnitSystem,
 } from "@/core/units/units";
 import type { SeasonHere, SeasonInput } from "@/formats/season/actions";
-import { seasonCsv } from "@/formats/season/csv";
+import { seasonRows } from "@/formats/season/rows";
 import type { Setup } from "@/core/stack/setup";
 import { useUnits } from "../common/preferences";
 import { useAnswer } from "../common/use-answer";
@@ -246,7 +247,9 @@ function Shown({
   const sayings = useMemo(() => seasonSayings(setup, season, system), [setup, season, system]);
   const download = (): void => {
     const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([seasonCsv(season, layerNames)], { type: "text/csv" }));
+    link.href = URL.createObjectURL(
+      new Blob([`${Papa.unparse(seasonRows(season, layerNames))}\r\n`], { type: "text/csv" }),
+    );
     link.download = `${name || "setup"}-year.csv`;
     link.click();
     URL.revokeObjectURL(link.href);

@@ -1,4 +1,3 @@
-import Papa from "papaparse";
 import { dayInYear } from "../../core/place/day-in-year";
 import type { Season } from "../../core/season/season";
 
@@ -7,8 +6,8 @@ const DIGITS = 4;
 const figure = (value: number | undefined): string =>
   value === undefined ? "" : String(Number(value.toPrecision(DIGITS)));
 
-/** The days of a season as CSV: units in the header, an empty cell for what there is not. */
-export function seasonCsv({ days }: Pick<Season, "days">, layerNames: readonly string[]): string {
+/** The days of a season as rows of a table: units in the header, an empty cell for what there is not. */
+export function seasonRows({ days }: Pick<Season, "days">, layerNames: readonly string[]): string[][] {
   const header = [
     "day",
     "month",
@@ -52,5 +51,5 @@ export function seasonCsv({ days }: Pick<Season, "days">, layerNames: readonly s
       ...Array.from(one.layers, figure),
     ];
   });
-  return `${Papa.unparse([header, ...rows])}\r\n`;
+  return [header, ...rows];
 }
