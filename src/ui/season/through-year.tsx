@@ -79,7 +79,7 @@ export function ThroughYear({ setupId, name, ask }: { setupId: string; name: str
       <h2 className="text-xl">Day by day</h2>
       <div className="no-print mt-1 flex flex-wrap items-end gap-3">
         <label className="block text-sm text-soft">
-          In
+          Which year
           <select
             className="field block text-base text-ink"
             value={kind}
