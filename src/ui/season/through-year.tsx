@@ -188,6 +188,11 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
           </button>
         )}
       </div>
+      {setup.runsIn && setup.runsIn.length > 0 && (
+        <p className="text-sm leading-snug text-soft">
+          What runs out of other setups into it is in its months above, and not in these days.
+        </p>
+      )}
       <p role="status" className="min-h-5 text-[0.95rem] leading-snug text-soft">
         {isRunning
           ? `Living through it … ${shown ? `to ${dayName(shown.days.at(-1)!)}` : ""}`
