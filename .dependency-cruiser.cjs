@@ -37,6 +37,7 @@ const CORE_ORDER = [
   "design",
   "verdicts",
   "season",
+  "schedule",
   "sheet",
 ];
 

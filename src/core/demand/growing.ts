@@ -81,6 +81,15 @@ export const summerAt = (plant: Plant, at: PlaceYears): ReturnType<typeof summer
 /** How long after a day of the year another comes. [days] */
 export const daysSince = since;
 
+/** A planting or harvest window of a kind at a place: the day of the year it begins on, and how long it is open. */
+export function windowAt(season: Season, at: PlaceYears): { readonly fromDay: number; readonly days: number } {
+  const mark = seasonMarks(at.frost, monthsByWarmth(at))[season.from];
+  return {
+    fromDay: aroundTheYear(mark + WEEK_DAYS * season.fromWeeks),
+    days: WEEK_DAYS * (season.toWeeks - season.fromWeeks),
+  };
+}
+
 /** From the middle of its planting window until it is eaten, or the first frost takes it. */
 function summerOf(
   { planting, harvest }: Pick<Plant, "planting" | "harvest">,

@@ -1,16 +1,14 @@
 import { daysOfDemand, type DayOfDemand } from "../demand/demand";
 import { RAIN_MG_PER_L, THROUGH } from "../demand/salts";
-import { daysSince, summerAt } from "../demand/growing";
 import { wantsOf, yearOfWater, type YearOfWater } from "../demand/year-of-water";
-import { bringsItsOwnAir, type OccupantLookup, type Plant } from "../occupants/occupant";
+import { bringsItsOwnAir, type OccupantLookup } from "../occupants/occupant";
 import { monthOfDay, YEAR_DAYS } from "../place/day-in-year";
 import { rainByHour } from "../place/draw-weather";
 import type { PlaceYears } from "../place/place-years";
 import { rootZoneCm, stackHeightCm, type Zone } from "../stack/geometry";
-import { stageOf, USUAL_PLANTING, type Setup } from "../stack/setup";
+import type { Setup } from "../stack/setup";
 import { waterGiven } from "../stack/site";
 import { failed, ok, problem, type Result } from "../units/problem";
-import { uptakeOfSetup } from "../verdicts/uptake";
 import { branchOf, historyOf } from "../water/branch";
 import type { CheckedSetup } from "../water/checked";
 import { storageByLayerCm3, topAreaCm2 } from "../water/column";
@@ -29,8 +27,9 @@ import { belowWaterCm3, mouthCm2, networkOf, type MediumLookup, type Network } f
 import { fullLevelCm, wickingOf } from "../water/refill-mark";
 import { DOSING_HOURS } from "../water/run-plan";
 import { settle, type ColumnState } from "../water/settle";
-import { CONTAINER_UPTAKE, type UptakeLimits } from "../water/uptake";
+import type { UptakeLimits } from "../water/uptake";
 import type { Away, Regime } from "./regime";
+import { rootsOf, type Roots } from "./roots";
 
 /**
  * A setup lived through a season: the network of its stores under the weather of its place, drunk from as its leaves
@@ -111,8 +110,6 @@ const THIRSTY_UNDER = 0.8;
 /** Less is asked of in winter than that thirst were of any matter. [mm/day] */
 const SOME_MM = 0.05;
 const USUAL_LEAST_AIR = 0.1;
-/** Roots go down so much in a day (Weaver & Bruner 1927 have 0.6 to 2.5 for crops in open soil; pots are slower). [cm] */
-const ROOTS_CM_PER_DAY = { fast: 1.2, medium: 0.8, slow: 0.4 } as const;
 
 /** @returns fails with "no-place", or with what keeps its network from being made */
 export function season(asked: SeasonAsked): Result<Season> {
@@ -347,7 +344,8 @@ type Hand = {
 };
 
 const EMPTY_CM = 0.05;
-const DOSE_LEFT = 0.85;
+/** A dose is made good once so much of all its water is left. */
+export const DOSE_LEFT = 0.85;
 /** A wick that is too weak even full is filled up again once it is down by so much. [cm] */
 const WEAK_CM = 1;
 
@@ -379,45 +377,6 @@ function handOf(setup: CheckedSetup, network: Network, { months }: YearOfWater, 
         mark?.kind === "mark" ? mark.levelCm : mark?.kind === "too-weak" ? fullCm - WEAK_CM : bedCm + EMPTY_CM;
       return level <= lowest || isDry(state);
     },
-  };
-}
-
-/** Where roots are on each day: those that are put in grow down from their ball. */
-type Roots = {
-  readonly zone: (day: number) => Zone | undefined;
-  readonly depthCm: (day: number) => number | undefined;
-  readonly limits: UptakeLimits;
-  /** The day on which they are through all of their soil. */
-  readonly downOn: number | undefined;
-};
-
-function rootsOf(setup: Setup, at: PlaceYears, occupants: OccupantLookup): Roots {
-  const all = rootZoneCm(setup);
-  const limits = uptakeOfSetup(setup, occupants) ?? CONTAINER_UPTAKE;
-  const put = setup.occupants.flatMap(
-    ({ occupantId, stage }): { plant: Plant; sinceDay: (day: number) => number }[] => {
-      const plant = occupants(occupantId);
-      if (plant?.life !== "plant") return [];
-      const summer = summerAt(plant, at);
-      if (summer) return [{ plant, sinceDay: (day) => daysSince(at.days[day]!.dayOfYear, summer.fromDay) }];
-      return stageOf({ stage }) === "grown" ? [] : [{ plant, sinceDay: (day) => day }];
-    },
-  );
-  const [first] = put;
-  if (!all || !first || put.length < setup.occupants.length)
-    return { zone: () => all, depthCm: () => undefined, limits, downOn: undefined };
-  const surfaceCm = stackHeightCm(setup);
-  const { ballDepthCm } = setup.planting ?? USUAL_PLANTING;
-  const deepest = surfaceCm - all.fromCm;
-  const depth = (day: number): number =>
-    Math.min(deepest, ballDepthCm + ROOTS_CM_PER_DAY[first.plant.growth] * first.sinceDay(day));
-  const starts = at.days.findIndex((_, day) => first.sinceDay(day) === 0);
-  const down = at.days.findIndex((_, day) => day >= Math.max(0, starts) && depth(day) >= deepest);
-  return {
-    zone: (day) => ({ fromCm: Math.min(all.toCm - 0.5, surfaceCm - depth(day)), toCm: all.toCm }),
-    depthCm: depth,
-    limits,
-    downOn: ballDepthCm < deepest && down >= 0 ? down : undefined,
   };
 }
 
