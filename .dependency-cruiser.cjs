@@ -62,6 +62,7 @@ const UI_ORDER = [
   "meaning",
   "setup",
   "season",
+  "schedule",
   "sheet",
   "history",
   "files",
@@ -86,6 +87,7 @@ const SERVER_ORDER = [
   "rooms",
   "builds",
   "find",
+  "schedule",
   "files",
 ];
 

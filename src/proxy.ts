@@ -49,6 +49,7 @@ export function proxy(request: NextRequest): NextResponse {
         return said(403, "This was sent by a page of another site. Nothing was changed.\n");
       return passedOn(request, true);
     case "let-in-to-enter":
+    case "let-in-to-feed":
       return passedOn(request, false);
     default:
       return answer satisfies never;

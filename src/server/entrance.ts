@@ -1,6 +1,7 @@
 import "server-only";
 import { z } from "zod";
 import { ENTER_PATH, pageAfter, STAY_COOKIE } from "./door/door";
+import { feedPathOf, isFeedSecret, readFeedSecret, renewFeedSecret } from "./door/feed-secret";
 import { boundTo, dataFolder } from "./door/here";
 import { hostName, namesIn } from "./door/hosts";
 import { isPassphrase, LONGEST_PASSPHRASE, mayStay, readPassphrase, STAY_MS, stayUntil } from "./door/passphrase";
@@ -75,3 +76,14 @@ export const openness = (): Openness => ({
   boundTo: boundTo(),
   names: [...namesIn(process.env.MARLSTONE_HOSTS)],
 });
+
+/** The path of the calendar's feed; undefined while nobody has made one. */
+export function feedPath(): string | undefined {
+  const secret = readFeedSecret(dataFolder());
+  return secret === undefined ? undefined : feedPathOf(secret);
+}
+/** A new address in place of the one there was. */
+export const renewFeed = (): string => feedPathOf(renewFeedSecret(dataFolder()));
+/** Whether a path is that of the feed. */
+export const isFeed = (file: string): boolean =>
+  file.endsWith(".ics") && isFeedSecret(dataFolder(), file.slice(0, -".ics".length));

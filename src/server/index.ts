@@ -11,7 +11,7 @@ import { openMarlstone, type Marlstone } from "./open";
 export type { Marlstone } from "./open";
 export type { Trouble } from "./db/health";
 export type { FileTakenIn } from "./files/take-in";
-export { enter, isGuest, leave, openness, type Entered, type Openness } from "./entrance";
+export { enter, feedPath, isFeed, isGuest, leave, openness, renewFeed, type Entered, type Openness } from "./entrance";
 
 // Kept on globalThis so that development reloads do not open the database again and again.
 // `marlstoneTrouble` is asked by scripts/serve.mjs, which is no part of the build.

@@ -36,6 +36,7 @@ import { ownOccupantsOf } from "./occupants/occupants.service";
 import { placesFacade } from "./places/places.facade";
 import { packsFacade } from "./packs/packs.facade";
 import { roomsFacade } from "./rooms/rooms.facade";
+import { scheduleFacade } from "./schedule/schedule.facade";
 import { setupsFacade } from "./setups/setups.facade";
 import type { PouredInput, WriteOutcome } from "../formats/setup/actions";
 import { setPoured, type ServiceContext } from "./setups/setups.service";
@@ -95,6 +96,7 @@ export function openMarlstone(folder = dataFolder()) {
     }
     return names.length > 0 ? { names, cm3 } : undefined;
   };
+  const partsOf = (id: string): readonly RecipePart[] | undefined => storedMix(db, id)?.value.parts;
   return {
     close,
     checkInPlace,
@@ -112,6 +114,23 @@ export function openMarlstone(folder = dataFolder()) {
       occupantsFrom((id) => (isOwnKind(id) ? occupants.byId(id) : undefined)),
     ),
     files: filesFacade(db, context),
+    /** What setups ask of who keeps them, by the day. */
+    schedule: scheduleFacade(
+      db,
+      {
+        load: (id) => {
+          const loaded = setups.load(id);
+          return loaded.status === "ok" ? loaded.state.setup : undefined;
+        },
+        placeYears: (setup) => places.yearsHere(setup)?.at,
+        yearOf,
+        medium: context.medium,
+        occupants: kinds,
+        partsOf,
+        setups: () => setupsToFind(db, () => undefined),
+      },
+      now,
+    ),
     /** What a setup's page knows: all there is to choose from, and what any version of it is made of and lived in by. */
     toBuildWith(setupId: string): {
       readonly media: readonly Medium[];
@@ -197,7 +216,6 @@ export function openMarlstone(folder = dataFolder()) {
       const there = places.yearsHere(setup);
       if (!there) return failed(problem("places", "no-place", "It stands at no place yet."));
       const asked = { setup, everyDays, there, occupants: kinds, system };
-      const partsOf = (id: string): readonly RecipePart[] | undefined => storedMix(db, id)?.value.parts;
       const run = suitsHand({ ...asked, medium: context.medium, partsOf });
       for (;;) {
         const step = run.next();

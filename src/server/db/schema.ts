@@ -271,6 +271,39 @@ export const buildEntries = sqliteTable(
   ],
 );
 
+/**
+ * What was done of what a setup asks of who keeps it, moved, left out, or said of how it is kept; as it came, and only
+ * added to. The last of a thing is how it stands.
+ */
+export const keepingEntries = sqliteTable(
+  "keeping_entries",
+  {
+    id: integer("id").primaryKey({ autoIncrement: true }),
+    setupId: text("setup_id")
+      .notNull()
+      .references(() => setups.id),
+    /** The browser's id for it; what it sends again is known by it. */
+    entryId: text("entry_id").notNull(),
+    document: text("document").notNull(),
+    savedAt: text("saved_at").notNull(),
+  },
+  (table) => [
+    uniqueIndex("keeping_entries_by_entry").on(table.setupId, table.entryId),
+    isTime("keeping_entries_saved", table.savedAt),
+  ],
+);
+
+/** What holds for the whole house, by name. */
+export const houseSettings = sqliteTable(
+  "house_settings",
+  {
+    name: text("name").primaryKey(),
+    document: text("document").notNull(),
+    savedAt: text("saved_at").notNull(),
+  },
+  (table) => [isTime("house_settings_saved", table.savedAt)],
+);
+
 export type VersionNameRow = typeof versionNames.$inferSelect;
 export type BuildRow = typeof builds.$inferSelect;
 export type KeptRow = typeof mixes.$inferSelect;

@@ -1,3 +1,4 @@
+import { isFeedPath } from "./feed-secret";
 import type { Passphrase } from "./passphrase";
 import { mayStay } from "./passphrase";
 
@@ -13,12 +14,12 @@ export type Asked = {
   readonly atHome: boolean;
   readonly stay: string | undefined;
 };
-export type Answer = "let-in" | "let-in-to-enter" | "ask-passphrase" | "refuse" | "not-open";
+export type Answer = "let-in" | "let-in-to-enter" | "let-in-to-feed" | "ask-passphrase" | "refuse" | "not-open";
 
 /** What can be had before the passphrase was said: the page to say it on, and what that page is drawn with. */
 function isBeforeTheDoor({ method, pathname }: Asked): boolean {
   // a page that is posted to runs whatever action the sender names, so that page is only read
-  if (method === "GET" || method === "HEAD")
+  if (isReading({ method }))
     return pathname === ENTER_PATH || pathname === "/icon.svg" || pathname.startsWith("/_next/static/");
   return method === "POST" && pathname === ENTER_IN_PATH;
 }
@@ -36,8 +37,12 @@ export function answerAtTheDoor(
   if (passphrase === undefined || passphrase === "unreadable") return "not-open";
   if (mayStay(asked.stay, passphrase, nowMs)) return "let-in";
   if (isBeforeTheDoor(asked)) return "let-in-to-enter";
-  return asked.method === "GET" || asked.method === "HEAD" ? "ask-passphrase" : "refuse";
+  // a calendar carries no cookie: its address is the key, and is looked at where it is answered
+  if (isReading(asked) && isFeedPath(asked.pathname)) return "let-in-to-feed";
+  return isReading(asked) ? "ask-passphrase" : "refuse";
 }
+
+const isReading = ({ method }: Pick<Asked, "method">): boolean => method === "GET" || method === "HEAD";
 
 /** Where to go once let in: a page of this Marlstone, whatever the address says. */
 export function pageAfter(asked: string | null | undefined): string {

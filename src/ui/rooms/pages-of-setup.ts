@@ -2,7 +2,7 @@
  * The pages of one setup under its head: one line each to add, in the order of its life. Those that belong together stand
  * beside one another under one of them.
  */
-export type SetupPagePath = "" | "/year" | "/sheet" | "/batch" | "/history";
+export type SetupPagePath = "" | "/year" | "/schedule" | "/sheet" | "/batch" | "/history";
 type Beside = { readonly path: SetupPagePath; readonly name: string };
 export type SetupPage = {
   readonly path: SetupPagePath;
@@ -12,7 +12,14 @@ export type SetupPage = {
 
 export const SETUP_PAGES: readonly SetupPage[] = [
   { path: "", name: "Design", beside: [] },
-  { path: "/year", name: "Year", beside: [] },
+  {
+    path: "/year",
+    name: "Year",
+    beside: [
+      { path: "/year", name: "Water through the year" },
+      { path: "/schedule", name: "Schedule" },
+    ],
+  },
   {
     path: "/sheet",
     name: "Build",

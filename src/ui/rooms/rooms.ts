@@ -11,6 +11,7 @@ export type Room = {
 
 export const ROOMS: readonly Room[] = [
   { href: "/", name: "Yard", hint: "all setups" },
+  { href: "/calendar", name: "Calendar", hint: "what is due, by day and by month" },
   { href: "/media", name: "Media", hint: "what layers are made of" },
   { href: "/mixes", name: "Mixes", hint: "recipes and batches" },
   { href: "/living", name: "Living things", hint: "plants and animals" },

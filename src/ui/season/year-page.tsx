@@ -19,7 +19,7 @@ import {
 import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import { Sentence } from "../common/sentence";
-import { SetupHead } from "../head/setup-pages";
+import { BesidePages, SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
 import { HandPart, type Create, type SuitsHand } from "./hand";
 import { PouredForm, type SetPoured } from "./poured";
@@ -99,6 +99,7 @@ export function YearPage({
         <SetupHead setupId={setupId} here="/year" name={name || "Without a name"} />
       </SiteHeader>
       <main className="mx-auto max-w-6xl px-4 pb-16 pt-6">
+        <BesidePages setupId={setupId} here="/year" />
         <p className="hidden font-serif text-2xl font-semibold print:block">{name || "Without a name"}</p>
         {!here ? (
           <p className="max-w-[70ch] leading-snug">
