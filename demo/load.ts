@@ -1,10 +1,16 @@
+import { nanoid } from "nanoid";
+import { isLate } from "../src/core/schedule/due";
+import { isoDay } from "../src/core/units/day-number";
+import type { KeepingEntry } from "../src/formats/schedule/schema";
 import type { Place } from "../src/core/place/place";
 import {
   MARROWBECK,
+  MARROWBECK_FORGOTTEN,
   MARROWBECK_MEDIA,
   MARROWBECK_MIXES,
   MARROWBECK_PACKS,
   MARROWBECK_PLACES,
+  MARROWBECK_SINCE,
   standing,
   type MarrowbeckPlace,
 } from "./marrowbeck";
@@ -30,6 +36,7 @@ if (shelf.total === 0 && shelf.putAway === 0) {
     if (!made.ok)
       throw new Error(`${setup.name}: ${made.problems.map(({ path, message }) => `${path}: ${message}`).join("; ")}`);
   }
+  keepAll();
   for (const mix of MARROWBECK_MIXES) {
     const made = marlstone.mixes.create(mix);
     if (!made.ok) throw new Error(`${mix.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
@@ -44,6 +51,31 @@ if (shelf.total === 0 && shelf.putAway === 0) {
   console.log(`${shelf.total} setups in ${dataFolder()}; nothing was loaded over them.`);
 }
 marlstone.close();
+
+/**
+ * They stand for some time, and were looked after: of what came due since, the last was done some days ago. One was
+ * forgotten.
+ */
+function keepAll(): void {
+  const { schedule } = marlstone;
+  const today = schedule.today();
+  const send = (setupId: string, entry: KeepingEntry): void => {
+    const kept = schedule.keep({ setupId, entries: [{ entryId: nanoid(16), entry }] });
+    if (kept.status !== "saved") throw new Error(`${setupId}: ${kept.message}`);
+  };
+  for (const [i, { id, name }] of marlstone.findIndex().setups.entries()) {
+    const days = MARROWBECK_SINCE.find(([begins]) => name.startsWith(begins))?.[1] ?? 0;
+    send(id, { about: "setup", since: isoDay(today - days), inCalendar: true });
+    const asked = { from: today - days, until: today, today, system: "metric" } as const;
+    const made = schedule.ofSetup(id, asked);
+    if (!made.ok) throw new Error(`${name}: ${made.problems[0]!.message}`);
+    for (const due of made.value.dues) {
+      if (!isLate(due, today) || (due.kind === "look" && name.startsWith(MARROWBECK_FORGOTTEN))) continue;
+      const on = Math.min(today - 1 - ((i * 5) % 7), today - 1);
+      send(id, { about: "item", key: due.key, is: "done", on: isoDay(Math.max(due.window.from, on)) });
+    }
+  }
+}
 
 /** Opens the data, or says what is wrong with it and ends. */
 function opened(): Marlstone {

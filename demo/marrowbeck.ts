@@ -415,6 +415,24 @@ const GIVEN: readonly (readonly [string, readonly Part[]])[] = [
   ],
 ];
 
+/** So long they stand. [days] */
+export const MARROWBECK_SINCE: readonly (readonly [string, number])[] = [
+  ["Terrace trough", 230],
+  ["Stone-sink bog", 600],
+  ["Closed carboy", 410],
+  ["Platform planter", 240],
+  ["Tall pot", 500],
+  ["Shallow tub", 225],
+  ["Lingonberry", 610],
+  ["Lidded case", 300],
+  ["Deep tank", 160],
+  ["Open dish", 330],
+  ["Stair window", 20],
+  ["Seed tray", 12],
+];
+/** Nobody looked at it for some time. */
+export const MARROWBECK_FORGOTTEN = "Tall pot";
+
 /** A setup as it stands in its place, and takes what that makes of it. */
 export function standing(setup: Setup, idOf: (place: MarrowbeckPlace) => string): Setup {
   const stays = STAND.find(([begins]) => setup.name.startsWith(begins))?.[1] ?? [];

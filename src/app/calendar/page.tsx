@@ -53,7 +53,10 @@ export default async function HouseCalendarPage({
       until={until}
       as={asked.as}
       // what is told in full is of the day; of the others, what and where
-      ofDay={dues.filter((due) => (shown === today ? isDueOn(due, today) || due.on === today : due.on === shown))}
+      ofDay={dues
+        .filter((due) => (shown === today ? isDueOn(due, today) || due.on === today : due.on === shown))
+        // what has to be done soonest, first
+        .sort((a, b) => a.window.to - b.window.to)}
       inMonth={inMonth.map((due) => ({
         key: due.key,
         setupId: due.setupId,

@@ -25,10 +25,13 @@ const key = z
   .max(160)
   .regex(/^[\w:.@#-]+$/u, { message: "is no key of what is due" });
 
-export const keepingEntry = z.discriminatedUnion("about", [
+const itemEntry = z.discriminatedUnion("is", [
   z.strictObject({ about: z.literal("item"), key, is: z.enum(["done", "skipped"]), on: day }),
   z.strictObject({ about: z.literal("item"), key, is: z.literal("moved"), on: day }),
   z.strictObject({ about: z.literal("item"), key, is: z.literal("open") }),
+]);
+export const keepingEntry = z.discriminatedUnion("about", [
+  itemEntry,
   /** Whether a series keeps to the house's days, where the house has some. */
   z.strictObject({ about: z.literal("series"), key, days: z.enum(["house", "own"]) }),
   /** Since when it stands, where that is not when it was drawn or built here; and whether the calendar has it. */

@@ -4,6 +4,6 @@ import type { Due } from "../../core/schedule/due";
 export type HouseDue = Due & {
   readonly setupId: string;
   readonly setupName: string;
-  /** How often anything was said of how that one is kept. */
+  /** How often that one, or how it is kept, was changed. */
   readonly changes: number;
 };

@@ -23,7 +23,7 @@ export function icalOf(dues: readonly HouseDue[], { name, today }: { name: strin
     const to = state === "done" ? on : Math.min(Math.max(on, window.to), on + LONGEST_SPAN_DAYS - 1);
     const isDone = state === "done";
     calendar.createEvent({
-      id: `${due.setupId}.${due.key}@marlstone`,
+      id: `${due.setupId}.${due.key.replaceAll("@", ".")}@marlstone`,
       sequence: due.changes,
       // one stamp a day: what has not changed reads the same
       stamp: utcDay(today),
@@ -34,7 +34,7 @@ export function icalOf(dues: readonly HouseDue[], { name, today }: { name: strin
       summary: `${isDone ? "Done: " : ""}${due.setupName}: ${due.title}`,
       description: isDone
         ? due.reason
-        : `${due.reason}\n\nIf it is left: ${due.ifSkipped}\n\nFrom ${formatDays(window.from, window.to)}. ${due.source}`,
+        : `${due.reason}\n\nIf it is left: ${due.ifSkipped}\n\nCan be done ${formatDays(window.from, window.to)}. ${due.source}`,
       categories: [{ name: due.kind }],
       transparency: ICalEventTransparency.TRANSPARENT,
     });

@@ -20,7 +20,7 @@ export type Keeping = Kept & {
   readonly inCalendar: boolean;
   /** Whether it was said since when it stands; else it counts from when it was drawn, or begun to be built. */
   readonly isSinceSaid: boolean;
-  /** How often anything was said: a calendar's number of its change. */
+  /** How often it or what is said of its keeping was changed: a calendar's number of its change. */
   readonly changes: number;
 };
 
@@ -53,7 +53,7 @@ export function keepingOf(db: Db, setupId: string): Keeping | undefined {
     own,
     inCalendar: said.inCalendar,
     isSinceSaid: since !== undefined,
-    changes: entries.length,
+    changes: entries.length + row.version,
   };
 }
 

@@ -48,7 +48,7 @@ export function DueItem({
         {isSettled ? (
           <button
             type="button"
-            className="press mt-0.5 inline-flex h-8 w-8 shrink-0 items-center justify-center pointer-coarse:h-11 pointer-coarse:w-11"
+            className="press mt-0.5 inline-flex h-8 w-8 shrink-0 items-center justify-center p-0 pointer-coarse:h-11 pointer-coarse:w-11"
             aria-label={`Take back: ${due.title}`}
             disabled={busy}
             onClick={() => store({ about: "item", key: due.key, is: "open" })}
@@ -58,7 +58,7 @@ export function DueItem({
         ) : (
           <button
             type="button"
-            className="press mt-0.5 inline-flex h-8 w-8 shrink-0 items-center justify-center pointer-coarse:h-11 pointer-coarse:w-11"
+            className="press mt-0.5 inline-flex h-8 w-8 shrink-0 items-center justify-center p-0 pointer-coarse:h-11 pointer-coarse:w-11"
             aria-label={`Done: ${due.title}${setupName ? `, ${setupName}` : ""}`}
             disabled={busy}
             onClick={() => is("done", today)}

@@ -5,10 +5,36 @@ import type { HouseDue } from "@/formats/schedule/shown";
 export type DueInMonth = Pick<HouseDue, "key" | "setupId" | "setupName" | "title" | "kind" | "on" | "window" | "state">;
 
 /** Told in a cell; what is more is counted. */
-const MOST_IN_CELL = 3;
+const MOST_IN_CELL = 4;
 
-/** What it is, as short as a cell is. */
-const short = (title: string): string => title.split(/[,:;(]/u)[0]!;
+/** What it is, as short as a cell is: its verb. */
+const verb = (title: string): string =>
+  /^(?:Fill up|Look round|The \S+|Give \S+|Take \S+|\S+)/u.exec(title)![0].replace(/[,:]$/u, "");
+
+/** What is done on a day, each verb once, with the one it is done to, or with how many. */
+function linesOf(dues: readonly DueInMonth[]): readonly Line[] {
+  const lines = new Map<string, DueInMonth[]>();
+  for (const due of dues) {
+    const key = `${verb(due.title)} ${due.state === "open"}`;
+    lines.set(key, [...(lines.get(key) ?? []), due]);
+  }
+  return [...lines].map(([key, of]) => ({
+    key,
+    verb: verb(of[0]!.title),
+    of: new Set(of.map(({ setupId }) => setupId)).size === 1 ? of[0]!.setupName.split(",")[0]! : `${of.length} setups`,
+    kind: of[0]!.kind,
+    isOpen: of[0]!.state === "open",
+    title: of.map(({ setupName, title }) => `${setupName}: ${title}`).join("\n"),
+  }));
+}
+type Line = {
+  readonly key: string;
+  readonly verb: string;
+  readonly of: string;
+  readonly kind: DueInMonth["kind"];
+  readonly isOpen: boolean;
+  readonly title: string;
+};
 
 /** A month in whole weeks, each day with what is put on it. */
 export function MonthGrid({
@@ -48,6 +74,7 @@ export function MonthGrid({
             {Array.from({ length: WEEK_DAYS }, (_, i) => monday + i).map((day) => {
               const date = calendarDateOf(day);
               const list = on.get(day) ?? [];
+              const lines = linesOf(list);
               const open = list.filter(({ state }) => state === "open");
               return (
                 <td
@@ -72,18 +99,18 @@ export function MonthGrid({
                       </span>
                     )}
                     <span className="hidden sm:block print:block">
-                      {list.slice(0, MOST_IN_CELL).map((due) => (
+                      {lines.slice(0, MOST_IN_CELL).map((line) => (
                         <span
-                          key={`${due.setupId} ${due.key}`}
-                          className={`block truncate ${due.state === "open" ? "" : "text-soft line-through"}`}
-                          title={`${due.setupName}: ${due.title}`}
+                          key={line.key}
+                          className={`block truncate ${line.isOpen ? "" : "text-soft line-through"}`}
+                          title={line.title}
                         >
-                          <span className={due.kind === "water" ? "text-[var(--water)]" : ""}>{short(due.title)}</span>
-                          <span className="text-soft"> {due.setupName}</span>
+                          <span className={line.kind === "water" ? "text-[var(--water)]" : ""}>{line.verb}</span>
+                          <span className="text-soft"> {line.of}</span>
                         </span>
                       ))}
-                      {list.length > MOST_IN_CELL && (
-                        <span className="text-soft">and {list.length - MOST_IN_CELL} more</span>
+                      {lines.length > MOST_IN_CELL && (
+                        <span className="text-soft">and {lines.length - MOST_IN_CELL} more</span>
                       )}
                     </span>
                   </Link>
