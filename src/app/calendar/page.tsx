@@ -43,7 +43,11 @@ export default async function HouseCalendarPage({
     today,
     system,
   });
-  const inMonth = dues.filter(({ on }) => on >= from && on <= until);
+  const inMonth = dues
+    // what is still open stands on today, not on the day it could first be done
+    .map((due) => ({ ...due, on: due.state === "open" ? Math.max(due.on, today) : due.on }))
+    .filter(({ on }) => on >= from && on <= until)
+    .sort((a, b) => a.on - b.on);
   return (
     <CalendarPage
       today={today}

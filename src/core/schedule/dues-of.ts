@@ -57,11 +57,11 @@ function again(
 ): readonly Due[] {
   const dues: Due[] = [];
   const last = Math.min(span.until, times.until ?? Infinity);
-  const closes = (after: DayNumber, share: (worn: Worn) => number, most: DayNumber): DayNumber => {
+  const closes = (after: DayNumber, share: (worn: Worn) => number, most: DayNumber, whole = 1): DayNumber => {
     let worn = 0;
     for (let day = after + 1; day <= most; day++) {
       worn += share(times.wears(day));
-      if (worn >= 1 - ROUNDING) return day;
+      if (worn >= whole - ROUNDING) return day;
     }
     return most;
   };
@@ -78,16 +78,15 @@ function again(
       continue;
     }
     const most = Math.max(last, span.today) + WIDEST_DAYS;
-    const next = closes(likely, ({ soonest, latest }) => (soonest + latest) / 2, most);
-    const half = Math.floor((next - likely) / 2);
+    const next = closes(likely, meanly, most);
     const from = Math.max(
       closes(early, ({ soonest }) => soonest, most),
-      ahead > 0 ? next - half : -Infinity,
+      ahead > 0 ? closes(likely, meanly, most, 1 / 2) : -Infinity,
     );
     if (from > last) break;
     const to = Math.min(
       closes(late, ({ latest }) => latest, Math.max(from, late) + WIDEST_DAYS),
-      ahead > 0 ? next + half : Infinity,
+      ahead > 0 ? closes(likely, meanly, most, 3 / 2) : Infinity,
     );
     const due = dueOf(series, key, { from, to: Math.max(from, to) }, kept, span, early);
     if (isSeen(due, span)) dues.push(due);
@@ -136,6 +135,7 @@ function inTime(from: DayNumber, isTime: (day: DayNumber) => boolean): DayNumber
   return from;
 }
 
+const meanly = ({ soonest, latest }: Worn): number => (soonest + latest) / 2;
 type Worn = { readonly soonest: number; readonly latest: number };
 const ROUNDING = 1e-9;
 

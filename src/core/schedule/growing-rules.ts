@@ -6,7 +6,7 @@ import { putInOf, ROOTS_CM_PER_DAY, type PutIn } from "../season/roots";
 import { formatDay, type DayNumber } from "../units/day-number";
 import { capitalised } from "../units/text";
 import { formatLength, formatTemperature } from "../units/units";
-import { dayIn, dayOfYearIn, growingMonths, livingIn, monthOf, yearOf, type ScheduleAsked } from "./asked";
+import { dayIn, dayOfYearIn, growingMonths, livingIn, monthOf, namesOf, yearOf, type ScheduleAsked } from "./asked";
 import { every, HUSBANDRY, PAUSED, type DayWindow, type Series } from "./due";
 
 const WEEK = 7;
@@ -18,6 +18,7 @@ export function growingRules(asked: ScheduleAsked): readonly Series[] {
   const put = putInOf(asked.setup, asked.at, asked.occupants);
   return [
     ...unique(put).flatMap((one) => (one.summer ? cropRules(asked, one) : youngRules(asked, one))),
+    ...restRules(asked, plants),
     ...plants
       .filter(({ id }) => !put.some(({ plant, summer }) => summer && plant.id === id))
       .flatMap((plant) => [
@@ -257,7 +258,7 @@ export function runDownOf(asked: ScheduleAsked): (day: DayNumber) => boolean {
   const dug = livingIn(asked).plants.filter((plant) => isDugWet(plant, asked));
   return (day) =>
     dug.some((plant) =>
-      [yearOf(day) - 1, yearOf(day)].some((year) => {
+      [yearOf(day) - 1, yearOf(day), yearOf(day) + 1].some((year) => {
         const window = harvestIn(asked, plant, year, 0);
         const mark = asked.kept.items.get(`run-down:${plant.id}@${year}`);
         const harvested = asked.kept.items.get(`harvest:${plant.id}@${year}`);
@@ -366,12 +367,22 @@ function winterRules(asked: ScheduleAsked, plant: Plant): readonly Series[] {
       },
     );
   }
-  if (plant.dormancy === "winter" && frost)
-    list.push({
-      id: `rest:${plant.id}`,
+  return list;
+}
+
+/** Whoever rests over winter in one soil begins together. */
+function restRules({ setup, at }: ScheduleAsked, plants: readonly Plant[]): readonly Series[] {
+  const { frost } = at;
+  const { isIndoors } = setup.here;
+  const resting = plants.filter(({ dormancy }) => dormancy === "winter");
+  if (!frost || resting.length === 0) return [];
+  const isWet = resting.some(({ guild }) => WET_AT_REST.has(guild));
+  return [
+    {
+      id: "rest",
       kind: "winter",
-      title: `Rest of the ${lower(plant)} begins: ${WET_AT_REST.has(plant.guild) ? "cool, its water low but never gone" : "cool, and only just moist"}`,
-      reason: `It rests over winter, from the first frost to the last${here.isIndoors ? "; in a heated room it finds no rest: a cold sill, a porch, or a fridge" : ""}.`,
+      title: `Rest of the ${namesOf(resting)} begins`,
+      reason: `Over winter, from the first frost to the last: cool, ${isWet ? "the water low but never gone" : "and only just moist"}${isIndoors ? "; in a heated room there is no rest: a cold sill, a porch, or a fridge" : ""}.`,
       ifSkipped: "Without its rest it weakens, and is gone in a few years.",
       source: HUSBANDRY,
       isFree: true,
@@ -379,8 +390,8 @@ function winterRules(asked: ScheduleAsked, plant: Plant): readonly Series[] {
         kind: "yearly",
         of: (year) => ({ from: dayIn(year, frost.first), to: dayIn(year, frost.first) + 3 * WEEK }),
       },
-    });
-  return list;
+    },
+  ];
 }
 
 /** Grown out of its pot, or into its neighbours, after so many months. */

@@ -7,7 +7,7 @@ import { drainsAtCm, stackHeightCm } from "../stack/geometry";
 import { WATERED_THROUGH } from "../demand/salts";
 import { monthName } from "../units/calendar-date";
 import { dayNumberOf, type DayNumber } from "../units/day-number";
-import { formatVolume, NBSP, threeFigures } from "../units/units";
+import { formatPercent, formatVolume, NBSP, threeFigures } from "../units/units";
 import { livingIn, monthOf, type ScheduleAsked } from "./asked";
 import { runDownOf } from "./growing-rules";
 import { every, HUSBANDRY, PAUSED, type Series } from "./due";
@@ -100,7 +100,9 @@ export function waterRules(asked: ScheduleAsked): readonly Series[] {
         return `You water every ${saidDays} days. ${within} what it holds lasts ${daysWords(month)}.`;
       if (month.isWeak) return `${within} roots drink more than its wick lifts, even from full.`;
       const rain =
-        month.byHand < 0.97 ? ` without rain; rain gives ${threeFigures(100 * (1 - month.byHand), 0)} % of it` : "";
+        month.byHand < 0.97
+          ? ` without rain; rain gives ${month.byHand < 0.05 ? "nearly all" : formatPercent(1 - month.byHand)} of it`
+          : "";
       return `${within} ${lasting.by === "fill" ? "a fill" : lasting.by === "soaking" ? "a soaking" : "what it holds"} lasts ${daysWords(month)}${rain}. ${lasting.by === "dose" ? "Weigh it or look at the glass first: what is sealed is easily given too much." : "Look at its level or lift it first."}`;
     },
     ifSkipped:

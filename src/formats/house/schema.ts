@@ -6,6 +6,7 @@ import { packSchema } from "../pack/schema";
 import { checkKind, parseWith } from "../problems";
 import { carriedProblems, carriedWeather } from "../weather/carried";
 import { keptId, mediumId } from "../ids";
+import { houseDays, keepingEntry } from "../schedule/schema";
 import { HOUSE_KIND, HOUSE_VERSION } from "./document";
 import { HOUSE_UPGRADES } from "./upgrade";
 
@@ -58,6 +59,8 @@ const setupSchema = z.strictObject({
   head: place,
   revisions: z.array(revisionSchema).min(1),
   names: z.array(z.strictObject({ revision: place, name: text, namedAt: time, droppedAt: time.nullable() })),
+  /** What was done of its schedule, and said of how it is kept, as it came. */
+  keeping: z.array(z.strictObject({ entryId: z.string().min(1).max(60), savedAt: time, entry: keepingEntry })),
   builds: z.array(
     z.strictObject({
       id: keptId,
@@ -81,6 +84,7 @@ export const houseSchema = z.strictObject({
   occupants: z.array(keptSchema),
   places: z.array(keptSchema),
   weather: z.array(carriedWeather.extend({ createdAt: time })),
+  houseDays,
   packs: z.array(
     z.strictObject({
       mediumId,
@@ -144,7 +148,7 @@ function crossChecks({ setups, mixes, media, occupants, places, weather, packs }
     "setups",
     setups.map(({ id }) => id),
   );
-  setups.forEach(({ head, revisions, names, builds }, i) => {
+  setups.forEach(({ head, revisions, names, keeping, builds }, i) => {
     const path = `setups[${i}]`;
     once(
       `${path}.revisions`,
@@ -160,6 +164,10 @@ function crossChecks({ setups, mixes, media, occupants, places, weather, packs }
     names.forEach(({ revision }, k) => {
       if (!isThere(revision)) say(`${path}.names[${k}]`, "names no version of it");
     });
+    once(
+      `${path}.keeping`,
+      keeping.map(({ entryId }) => entryId),
+    );
     once(
       `${path}.builds`,
       builds.map(({ id }) => id),

@@ -7,5 +7,17 @@ import { HOUSE_VERSION } from "./document";
  */
 /** Version 2 brought places and their weather. */
 const fromVersion1 = (document: object): object => ({ ...document, version: 2, places: [], weather: [] });
+/** Version 3 brought what was done of schedules, and the days of the house. */
+const fromVersion2 = (document: object): object => {
+  const { setups } = document as { setups?: unknown };
+  return {
+    ...document,
+    version: 3,
+    houseDays: [],
+    setups: Array.isArray(setups)
+      ? setups.map((one: unknown) => (typeof one === "object" && one !== null ? { ...one, keeping: [] } : one))
+      : setups,
+  };
+};
 
-export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION, fromVersion1);
+export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION, fromVersion1, fromVersion2);

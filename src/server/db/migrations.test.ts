@@ -23,6 +23,8 @@ import { loadOwnOccupant, ownOccupantsOf } from "../occupants/occupants.service"
 import { listPlaces, loadPlace } from "../places/places.service";
 import { findWeather } from "../weather/weather.service";
 import { listPacks } from "../packs/packs.service";
+import { houseDaysOf, keepingOf, localDay } from "../schedule/keeping.service";
+import { parseIsoDay } from "../../core/units/day-number";
 import { loadSetup, saveChanges, shelf } from "../setups/setups.service";
 import { setupDocument } from "../../formats/setup/document";
 import { restore } from "./backup";
@@ -151,6 +153,12 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
                 rainMm: 4.2,
               },
             ],
+      );
+      const keeping = keepingOf(db, "old-trough")!;
+      expect([[...keeping.items], keeping.since, houseDaysOf(db)]).toEqual(
+        entry.idx < 7
+          ? [[], localDay(new Date(entry.idx < 5 ? "2026-11-25T09:00:00.000Z" : "2026-11-26T11:00:00.000Z")), []]
+          : [[["water#1", { kind: "done", on: parseIsoDay("2026-11-29") }]], parseIsoDay("2026-04-20"), [2, 6]],
       );
       const named = historyOf(db, "old-trough")!.named.map(({ names, at }) => [names[0]!.name, at]);
       const build = presentBuild(db, "old-trough");

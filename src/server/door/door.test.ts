@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { answerAtTheDoor, pageAfter, type Asked } from "./door";
+import { FEED_SECRET_FILE, feedPathOf, isFeedPath, isFeedSecret, readFeedSecret, renewFeedSecret } from "./feed-secret";
 import { contentSecurityPolicy } from "./headers";
 import { hostName, isFromOwnPage, isOwnName, isReadablePath, isServedHost, namesIn } from "./hosts";
 import {
@@ -136,12 +137,42 @@ describe("the passphrase", () => {
       // whoever posts to a page names the action that runs
       expect(answer({ pathname, method: "POST" })).toBe("refuse");
     }
+    // a calendar has no cookie, and reads; what is no feed's address is asked for the passphrase
+    const feed = feedPathOf("a".repeat(32));
+    expect(answer({ pathname: feed })).toBe("let-in-to-feed");
+    expect(answer({ pathname: feed, method: "HEAD" })).toBe("let-in-to-feed");
+    expect(answer({ pathname: feed, method: "POST" })).toBe("refuse");
+    for (const pathname of ["/calendar", "/calendar/file", "/calendar/feed/short.ics", `${feed}/x`, `/x${feed}`])
+      expect(answer({ pathname })).toBe("ask-passphrase");
     expect(answer({ pathname: "/enter/in", method: "POST" })).toBe("let-in-to-enter");
     expect(answer({ pathname: "/keeping/backup", method: "POST" })).toBe("refuse");
     for (const none of [undefined, "unreadable"] as const) {
       expect(answerAtTheDoor(asked({ pathname: "/enter" }), none, 1)).toBe("not-open");
+      expect(answerAtTheDoor(asked({ pathname: feed }), none, 1)).toBe("not-open");
       expect(answerAtTheDoor(asked({ atHome: true }), none, 1)).toBe("let-in");
     }
+  });
+
+  it("a feed's secret is one in place of another, read back whole, and no guess is it", () => {
+    expect(readFeedSecret(folder)).toBeUndefined();
+    expect(isFeedSecret(folder, "a".repeat(32))).toBe(false);
+    const first = renewFeedSecret(folder);
+    expect(isFeedPath(feedPathOf(first))).toBe(true);
+    expect(readFeedSecret(folder)).toBe(first);
+    expect(isFeedSecret(folder, first)).toBe(true);
+    const second = renewFeedSecret(folder);
+    expect(second).not.toBe(first);
+    for (const guess of [
+      first,
+      "",
+      second.slice(1),
+      `${second}x`,
+      second.toUpperCase() === second ? "x" : second.toUpperCase(),
+    ])
+      expect(isFeedSecret(folder, guess)).toBe(false);
+    expect(isFeedSecret(folder, second)).toBe(true);
+    writeFileSync(join(folder, FEED_SECRET_FILE), "{");
+    expect(readFeedSecret(folder)).toBeUndefined();
   });
 
   it("leads on to a page of this Marlstone alone", () => {

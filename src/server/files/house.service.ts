@@ -19,6 +19,9 @@ import { freePlaceName } from "../places/places.service";
 import { daysCarried } from "../../formats/weather/carried";
 import { daysOf, weatherRows } from "../weather/weather.repo";
 import { takeInCarried } from "../weather/weather.service";
+import { keepingEntry } from "../../formats/schedule/schema";
+import { KEEPING } from "../schedule/keeping.repo";
+import { houseDaysOf, setHouseDays } from "../schedule/keeping.service";
 import { setupRow } from "../setups/setups.repo";
 import * as repo from "./house.repo";
 
@@ -73,6 +76,10 @@ export function houseOf(db: Db, writtenAt: string): House {
             namedAt: one.namedAt,
             droppedAt: one.droppedAt,
           })),
+          keeping: KEEPING.all(tx, id).flatMap(({ entryId, savedAt, document }) => {
+            const entry = fromText(document, (value) => parseWith(keepingEntry, value));
+            return entry.ok ? [{ entryId, savedAt, entry: entry.value }] : [];
+          }),
           builds: buildRows(tx, id).map((build) => ({
             id: build.id,
             revision: places.get(build.revisionId)!,
@@ -96,6 +103,7 @@ export function houseOf(db: Db, writtenAt: string): House {
       document,
       days: daysCarried(daysOf(tx, id)),
     })),
+    houseDays: [...houseDaysOf(tx)],
     packs: packsInHouse(tx),
   }));
 }
@@ -242,6 +250,9 @@ export function takeInHouse(db: Db, house: House, context: OwnMediaContext): Res
         });
       packs++;
     }
+    // days that were chosen here stay
+    if (house.houseDays.length > 0 && houseDaysOf(tx).length === 0)
+      setHouseDays(tx, { days: house.houseDays }, () => house.writtenAt);
     return ok({ setups, mixes, media, occupants, places, packs, alreadyHere, added, renamed });
   });
 }
@@ -324,7 +335,7 @@ function takeSetup(db: Db, setup: SetupInHouse, id: string, nameOf: NameOf, newI
  */
 function addRecords(
   db: Db,
-  { names, builds }: SetupInHouse,
+  { names, keeping, builds }: SetupInHouse,
   setupId: string,
   ids: readonly number[],
   nameOf: NameOf,
@@ -338,6 +349,8 @@ function addRecords(
     insertName(db, row);
     isNew = true;
   }
+  for (const { entryId, savedAt, entry } of keeping)
+    isNew = KEEPING.add(db, { setupId, entryId, savedAt, document: JSON.stringify(entry) }) || isNew;
   const begun = buildRows(db, setupId);
   for (const { id, revision, begunAt, entries } of builds) {
     // the one that is here may follow a later version by now

@@ -75,15 +75,19 @@ export function DueItem({
           >
             {due.title}
           </button>
-          <p className="text-sm text-soft">
+          <p className="flex min-w-0 gap-1 text-sm text-soft">
+            <span className={`shrink-0 ${late ? "font-semibold text-trouble" : ""}`}>
+              {dueWords(due, today)}
+              {due.isMoved && !isSettled ? ", moved" : ""}
+            </span>
             {setupName !== undefined && (
               <>
-                <Link href={`/setups/${setupId}/schedule`}>{setupName || "Without a name"}</Link>
-                {" · "}
+                <span aria-hidden>·</span>
+                <Link href={`/setups/${setupId}/schedule`} className="truncate">
+                  {setupName || "Without a name"}
+                </Link>
               </>
             )}
-            <span className={late ? "font-semibold text-trouble" : ""}>{dueWords(due, today)}</span>
-            {due.isMoved && !isSettled ? ", moved" : ""}
           </p>
         </div>
       </div>
