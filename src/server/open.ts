@@ -199,7 +199,7 @@ export function openMarlstone(folder = dataFolder()) {
       const ids = [...new Set(setup.layers.map(({ mediumId }) => mediumId))];
       return ok({
         setup,
-        at: yearOfKind(there.at, kind),
+        at: kind === "all" ? there.at : yearOfKind(there.at, kind),
         media: ids.flatMap((id) => context.medium(id) ?? []),
         own: ownOccupantsOf(
           db,

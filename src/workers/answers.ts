@@ -9,6 +9,7 @@ import { mend } from "../core/verdicts/mend";
 import { surenessOf } from "../core/verdicts/sure";
 import { whoWouldLike } from "../core/verdicts/who-would";
 import { uptakeOfSetup } from "../core/verdicts/uptake";
+import { ensemble, ENSEMBLE_RUNS } from "../core/season/ensemble";
 import { season } from "../core/season/season";
 import { changedBy } from "../core/season/what-if";
 import { failed, problem } from "../core/units/problem";
@@ -77,6 +78,20 @@ export function answerTo(
           mayGoOn: () => now() - began < FOLLOWING.longestYearMs,
         });
       });
+    }
+    case "ensemble": {
+      const { setup, own, at, regime } = question;
+      return whenSound(setup, medium, (sound) =>
+        ensemble({
+          setup: sound,
+          medium,
+          occupants: occupantsWith(own),
+          at,
+          regime,
+          onRun: (soFar) => tell({ done: soFar.runs.length / ENSEMBLE_RUNS, soFar: { ok: true, value: soFar } }),
+          mayGoOn: () => now() - began < FOLLOWING.longestEnsembleMs,
+        }),
+      );
     }
     case "sure":
       return surenessOf(question.setup, medium, occupantsWith(question.own), question.from, question.to);

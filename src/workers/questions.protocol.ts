@@ -9,6 +9,7 @@ import { AIRY_AMENDMENTS, MOIST_AMENDMENTS } from "../core/verdicts/mixed-in";
 import { DRAINAGE_MEDIUM } from "../core/stack/drainage-layer";
 import type { PlaceYears } from "../core/place/place-years";
 import type { Regime } from "../core/season/regime";
+import type { Ensemble } from "../core/season/ensemble";
 import type { Season } from "../core/season/season";
 import type { WhatIf } from "../core/season/what-if";
 import type { UnitSystem } from "../core/units/units";
@@ -55,6 +56,16 @@ type Questions = {
       readonly what: WhatIf | null;
     };
     readonly answer: Result<Season>;
+  };
+  /** The same over many years, with media as one bag of each may be and plants as thirsty as they may be. */
+  readonly ensemble: {
+    readonly asks: {
+      readonly setup: Setup;
+      readonly own: OwnKinds;
+      readonly at: PlaceYears;
+      readonly regime: Regime;
+    };
+    readonly answer: Result<Ensemble>;
   };
   /** Verdicts of a setup with media as one bag of each may be; some of all draws. */
   readonly sure: {
@@ -117,6 +128,8 @@ export const FOLLOWING = {
   longestMs: 10_000,
   /** And a year for no longer than this. [ms] */
   longestYearMs: 60_000,
+  /** And forty of them. [ms] */
+  longestEnsembleMs: 600_000,
 } as const;
 
 /** The media a question is about. */
@@ -145,6 +158,7 @@ export const WHEN_UNWANTED: { readonly [K in Kind]: "ends" | "is-stopped" } = {
   supply: "ends",
   run: "is-stopped",
   season: "is-stopped",
+  ensemble: "is-stopped",
   sure: "is-stopped",
   mend: "is-stopped",
   who: "is-stopped",

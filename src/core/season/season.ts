@@ -92,6 +92,8 @@ export type SeasonAsked = {
   readonly at: PlaceYears;
   readonly regime: Regime;
   readonly away?: Away | undefined;
+  /** Its leaves and its surface let go so many times what is likely. */
+  readonly thirst?: number | undefined;
   /** Told of each stretch that is done: the season as it would be if it ended there. */
   readonly onDays?: ((soFar: Season) => void) | undefined;
   readonly mayGoOn?: (() => boolean) | undefined;
@@ -113,7 +115,17 @@ const USUAL_LEAST_AIR = 0.1;
 
 /** @returns fails with "no-place", or with what keeps its network from being made */
 export function season(asked: SeasonAsked): Result<Season> {
-  const { setup, medium, occupants, at, regime, away, onDays = () => undefined, mayGoOn = () => true } = asked;
+  const {
+    setup,
+    medium,
+    occupants,
+    at,
+    regime,
+    away,
+    thirst = 1,
+    onDays = () => undefined,
+    mayGoOn = () => true,
+  } = asked;
   const { here } = setup;
   if (!here) return failed(problem("places", "no-place", "It stands at no place yet."));
   const cellCm = seasonCellCm(stackHeightCm(setup) - setup.fillFromCm);
@@ -127,7 +139,7 @@ export function season(asked: SeasonAsked): Result<Season> {
   if (!year.ok) return year;
   const hand = handOf(setup, network, year.value, wantsOf(setup, occupants).drySuctionCm);
   const roots = rootsOf(setup, at, occupants);
-  const weather = demand.map((day, i) => askedOf(setup, here, network, day, at.days[i]!));
+  const weather = demand.map((day, i) => askedOf(setup, here, network, day, thirst, at.days[i]!));
   const teller = tellerOf(setup, network, roots, occupants);
   const days: SeasonDay[] = [];
   let state: NetworkState = startOf(setup, network, settled.value.equilibrium);
@@ -254,10 +266,12 @@ function askedOf(
   setup: CheckedSetup,
   here: NonNullable<Setup["here"]>,
   network: Network,
-  { dayOfYear, year, leavesMm, surfaceMm, rainMm }: DayOfDemand,
+  { dayOfYear, year, rainMm, ...likely }: DayOfDemand,
+  thirst: number,
   { tMinC, tMaxC }: { readonly tMinC: number; readonly tMaxC: number },
 ): Asked {
   const month = monthOfDay(dayOfYear);
+  const [leavesMm, surfaceMm] = [thirst * likely.leavesMm, thirst * likely.surfaceMm];
   const mm = leavesMm + surfaceMm;
   // the month as this one day of it: losses are told of months, and told nowhere else
   const then: Setup = {

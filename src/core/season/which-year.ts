@@ -15,8 +15,11 @@ export function yearOfKind(at: PlaceYears, kind: YearKind): PlaceYears {
     mm: daysOf(at, year).reduce((sum, { referenceMm, rainMm }) => sum + referenceMm - rainMm, 0),
   })).sort((a, b) => a.mm - b.mm);
   const { year } = wants[Math.round(SHARE[kind] * (wants.length - 1))]!;
-  return { ...at, days: daysOf(at, year), years: 1 };
+  return yearAt(at, year);
 }
+
+/** One of the years of a place, by its place among them. */
+export const yearAt = (at: PlaceYears, year: number): PlaceYears => ({ ...at, days: daysOf(at, year), years: 1 });
 
 const daysOf = ({ days }: PlaceYears, year: number): PlaceYears["days"] =>
   days.slice(year * YEAR_DAYS, (year + 1) * YEAR_DAYS);

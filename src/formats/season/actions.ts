@@ -7,9 +7,10 @@ import type { Setup } from "../../core/stack/setup";
 import { setupId } from "../ids";
 
 /** A year of a setup's place, asked for once somebody wants to see it lived through. */
-export const seasonInput = z.strictObject({ setupId, kind: z.enum(YEAR_KINDS) });
+export const seasonInput = z.strictObject({ setupId, kind: z.enum([...YEAR_KINDS, "all"]) });
 export type SeasonInput = z.infer<typeof seasonInput>;
 
+/** A year of a kind, or all that are known of its place. */
 export type SeasonHere = {
   readonly setup: Setup;
   readonly at: PlaceYears;

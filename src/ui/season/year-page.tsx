@@ -37,6 +37,11 @@ const ThroughYear = late(
   () => <p className="py-6 text-soft">…</p>,
 );
 
+const FortyYears = late(
+  () => import("./forty-years").then(({ FortyYears: part }) => part),
+  () => <p className="py-6 text-soft">…</p>,
+);
+
 /** Bars of days end here: longer nobody counts. */
 const MOST_DAYS_SHOWN = 60;
 
@@ -162,6 +167,7 @@ export function YearPage({
             ) : (
               <p className="mt-3 text-trouble">{year.problems[0]!.message}</p>
             )}
+            {year.ok && <FortyYears key={`forty ${version}`} setupId={setupId} ask={seasonHere} />}
             {year.ok && <ThroughYear key={`through ${version}`} setupId={setupId} name={name} ask={seasonHere} />}
           </>
         )}
