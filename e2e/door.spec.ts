@@ -7,7 +7,7 @@ import { chromium } from "@playwright/test";
 import Database from "better-sqlite3";
 import { attackProtocol } from "../scripts/attack/protocol";
 import { Marlstone } from "../scripts/served";
-import { BOG, CARBOY, expect, openPart, saved, test, TROUGH, typeInto } from "./marlstone";
+import { BOG, CARBOY, expect, openPart, PASSPHRASE, saved, setPassphrase, test, TROUGH, typeInto } from "./marlstone";
 
 // Who is let in, what every answer carries, and what is said when the data cannot be relied on.
 
@@ -44,17 +44,6 @@ const ask = (
     sent.on("error", reject);
     sent.end(method === "POST" ? body : undefined);
   });
-
-const PASSPHRASE = "wet moss at dawn";
-/** Sets it as its owner does, from a terminal. */
-function setPassphrase(folder: string, words = PASSPHRASE): void {
-  const done = spawnSync("node_modules/.bin/tsx", ["scripts/passphrase.ts"], {
-    input: `${words}\n`,
-    env: { ...process.env, MARLSTONE_DATA: folder },
-    encoding: "utf8",
-  });
-  if (done.status !== 0) throw new Error(done.stderr);
-}
 
 test("another site's name is not answered, neither to read nor to write; an address that cannot be read is no page", async ({
   marlstone,

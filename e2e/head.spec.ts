@@ -4,6 +4,7 @@ import { BOG, expect, shifted, test, watchShifts, words } from "./marlstone";
 const DISH = "Open dish, stone plants";
 const ROOMS = [
   ["/", "Yard"],
+  ["/calendar", "Calendar"],
   ["/media", "Media"],
   ["/mixes", "Mixes"],
   ["/living", "Living things"],

@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { rmSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import { test as base, expect, type Locator, type Page } from "@playwright/test";
@@ -34,6 +35,17 @@ export const TROUGH = "Terrace trough, celery and chard";
 export const BOG = "Stone-sink bog, butterworts and cranberry";
 export const TALL_POT = "Tall pot over void-fillers, rosemary";
 export const CARBOY = "Closed carboy, moss and jewel orchids";
+
+export const PASSPHRASE = "wet moss at dawn";
+/** Sets it as its owner does, from a terminal. */
+export function setPassphrase(folder: string, words = PASSPHRASE): void {
+  const done = spawnSync("node_modules/.bin/tsx", ["scripts/passphrase.ts"], {
+    input: `${words}\n`,
+    env: { ...process.env, MARLSTONE_DATA: folder },
+    encoding: "utf8",
+  });
+  if (done.status !== 0) throw new Error(done.stderr);
+}
 
 /** The status beside the name, once everything is stored. */
 export const saved = async (page: Page): Promise<void> =>

@@ -6,7 +6,7 @@ import type { Plant } from "../occupants/occupant";
 import { monthName } from "../units/calendar-date";
 import type { DayNumber } from "../units/day-number";
 import { dayOfYearIn, growingMonths, livingIn, monthOf, yearOf, type ScheduleAsked } from "./asked";
-import { every, HUSBANDRY, PAUSED, type Series } from "./due";
+import { every, PAUSED, type Series } from "./due";
 
 /** So long the feed a medium came with lasts, soonest and latest. Labels and general husbandry. [days] */
 const OWN_FEED_DAYS = { laid: [90, 150], added: [35, 70], earthy: [60, 120], none: [14, 28], inert: [0, 14] } as const;

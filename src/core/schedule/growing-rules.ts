@@ -7,7 +7,7 @@ import { formatDay, type DayNumber } from "../units/day-number";
 import { capitalised } from "../units/text";
 import { formatLength, formatTemperature } from "../units/units";
 import { dayIn, dayOfYearIn, growingMonths, livingIn, monthOf, namesOf, yearOf, type ScheduleAsked } from "./asked";
-import { every, HUSBANDRY, PAUSED, type DayWindow, type Series } from "./due";
+import { every, HUSBANDRY, type DayWindow, type Series } from "./due";
 
 const WEEK = 7;
 /** Roots of a kind are so much slower or faster than reckoned. */

@@ -93,8 +93,10 @@ export function ensembleSayings(setup: Setup, ensemble: Ensemble, system: UnitSy
       : "",
     hasRoots && airless.high >= 0.5 ? `Short of air at the roots on ${formatWhole(airless)} days a year.` : "",
     out.high > SOME_CM3
-      ? `${volumes(out)} run out in a year${flooded.length > 0 && flooded.length < 12 ? `, mostly ${inMonths(flooded)}` : ""}.`
+      ? `${volumes(out)} run out in a year${flooded.length > 0 && flooded.length <= MOST_MONTHS ? `, mostly ${inMonths(flooded)}` : ""}.`
       : "",
   ].filter(Boolean);
 }
 const SOME_CM3 = 50;
+/** More of a year is no time of it. */
+const MOST_MONTHS = 6;

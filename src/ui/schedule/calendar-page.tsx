@@ -222,6 +222,16 @@ function HouseDays({
   setHouseDays: (input: HouseDaysInput) => Promise<KeepOutcome>;
 }) {
   const { said, busy, send } = useKeeping();
+  // shown as it was pressed, until it is known not to be stored
+  const [chosen, setChosen] = useState(days);
+  const store = (next: readonly number[]): void => {
+    setChosen(next);
+    send(
+      () => setHouseDays({ days: [...next] }),
+      undefined,
+      () => setChosen(days),
+    );
+  };
   return (
     <fieldset disabled={busy} className="border-t border-rule pt-2">
       <legend className="small-caps float-left w-full">Days of the house</legend>
@@ -233,14 +243,10 @@ function HouseDays({
           <label key={name} className="inline-flex items-center gap-1 pointer-coarse:min-h-11">
             <input
               type="checkbox"
-              checked={days.includes(day)}
+              checked={chosen.includes(day)}
               onChange={(event) =>
-                send(() =>
-                  setHouseDays({
-                    days: event.target.checked
-                      ? [...days, day].sort((a, b) => a - b)
-                      : days.filter((one) => one !== day),
-                  }),
+                store(
+                  event.target.checked ? [...chosen, day].sort((a, b) => a - b) : chosen.filter((one) => one !== day),
                 )
               }
             />

@@ -70,7 +70,7 @@ export function DueItem({
           <button
             type="button"
             aria-expanded={isOpen}
-            className={`block w-full bg-transparent text-left hover:underline ${isSettled ? "text-soft line-through" : ""}`}
+            className={`block min-h-6 w-full bg-transparent text-left hover:underline ${isSettled ? "text-soft line-through" : ""}`}
             onClick={() => setOpen(!isOpen)}
           >
             {due.title}
@@ -83,7 +83,7 @@ export function DueItem({
             {setupName !== undefined && (
               <>
                 <span aria-hidden>·</span>
-                <Link href={`/setups/${setupId}/schedule`} className="truncate">
+                <Link href={`/setups/${setupId}/schedule`} className="inline-block min-h-6 truncate">
                   {setupName || "Without a name"}
                 </Link>
               </>

@@ -111,16 +111,21 @@ function KeptForm({
 }) {
   const { said, busy, send } = useKeeping();
   const [day, setDay] = useState(isoDay(since));
+  // shown as it was pressed, until it is known not to be stored
+  const [isIn, setIn] = useState(inCalendar);
   const chosen = parseIsoDay(day);
   const store = (change: { since?: string | null; inCalendar?: boolean }): void =>
-    send(() =>
-      keep(
-        oneEntry(setupId, {
-          about: "setup",
-          since: change.since === undefined ? (isSinceSaid ? isoDay(since) : null) : change.since,
-          inCalendar: change.inCalendar ?? inCalendar,
-        }),
-      ),
+    send(
+      () =>
+        keep(
+          oneEntry(setupId, {
+            about: "setup",
+            since: change.since === undefined ? (isSinceSaid ? isoDay(since) : null) : change.since,
+            inCalendar: change.inCalendar ?? inCalendar,
+          }),
+        ),
+      undefined,
+      () => setIn(inCalendar),
     );
   return (
     <div className="no-print mt-2 flex flex-wrap items-end gap-x-4 gap-y-2 border-t border-rule pt-2">
@@ -147,9 +152,12 @@ function KeptForm({
       <label className="inline-flex items-center gap-1.5 pointer-coarse:min-h-11">
         <input
           type="checkbox"
-          checked={inCalendar}
+          checked={isIn}
           disabled={busy}
-          onChange={(event) => store({ inCalendar: event.target.checked })}
+          onChange={(event) => {
+            setIn(event.target.checked);
+            store({ inCalendar: event.target.checked });
+          }}
         />
         In the house’s calendar
       </label>

@@ -10,17 +10,22 @@ const NO_ANSWER = "Marlstone does not answer, so nothing was stored. Try again."
 export function useKeeping(): {
   readonly said: string;
   readonly busy: boolean;
-  readonly send: (store: () => Promise<KeepOutcome>, then?: () => void) => void;
+  /** @param otherwise  where it was not stored, for what showed it already */
+  readonly send: (store: () => Promise<KeepOutcome>, then?: () => void, otherwise?: () => void) => void;
 } {
   const router = useRouter();
   const [said, say] = useState("");
   const [busy, setBusy] = useState(false);
-  const send = (store: () => Promise<KeepOutcome>, then?: () => void): void => {
+  const send = (store: () => Promise<KeepOutcome>, then?: () => void, otherwise?: () => void): void => {
     setBusy(true);
     void store()
       .catch((): KeepOutcome => ({ status: "refused", message: NO_ANSWER }))
       .then((outcome) => {
-        if (outcome.status === "refused") return say(outcome.message);
+        if (outcome.status === "refused") {
+          say(outcome.message);
+          otherwise?.();
+          return;
+        }
         say("");
         then?.();
         router.refresh();
