@@ -12,6 +12,8 @@ import { medium, potWith } from "../testing/setups";
 import type { Setup } from "../stack/setup";
 import { whenSound } from "../water/checked";
 import { season, type Season, type SeasonAsked } from "./season";
+import { ensemble, ENSEMBLE_RUNS, rangeOver, type Ensemble, type EnsembleAsked } from "./ensemble";
+import { ensembleSayings, promise } from "./ensemble-sentences";
 import { isFilling, toldOf } from "./season-sentences";
 import { changedBy, WHAT_IFS, type WhatIf } from "./what-if";
 import { yearOfKind } from "./which-year";
@@ -183,3 +185,48 @@ describe("a year of a kind", () => {
     expect(yearOfKind(at, "dry").days).toHaveLength(YEAR_DAYS);
   });
 });
+
+describe("forty years", () => {
+  const SMALL: Asking = asking(
+    { ...potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }), places: [{ placeId: "room", from: null }] },
+    () => ROOM,
+  );
+  const years = placeYearsOf(ROOM, 4);
+  const forty = (more: Partial<EnsembleAsked> = {}): Ensemble => {
+    const result = whenSound(SMALL.setup, medium, (sound) =>
+      ensemble({ ...SMALL, setup: sound, medium, occupants: inLibrary, at: years, ...more }),
+    );
+    if (!result.ok) throw new Error(result.problems[0]!.message);
+    return result.value;
+  };
+
+  it(
+    "are the same each time, differ from one another, and hold the plain one in their range",
+    { timeout: 120_000 },
+    () => {
+      const told: number[] = [];
+      const all = forty({ onRun: ({ runs }) => told.push(runs.length) });
+      expect(told).toEqual(Array.from({ length: ENSEMBLE_RUNS }, (_, i) => i + 1));
+      expect(all.isWhole).toBe(true);
+      const given = rangeOver(all.runs, ({ givenCm3 }) => givenCm3);
+      expect(given.high).toBeGreaterThan(1.2 * given.low);
+      const plain = toldOf(lived({ ...SMALL, at: yearOfKind(years, "usual") }));
+      expect(plain.givenCm3).toBeGreaterThan(0.8 * given.low);
+      expect(plain.givenCm3).toBeLessThan(1.25 * given.high);
+      const { setup } = SMALL;
+      const line = promise(setup, all)!;
+      expect(line).toMatch(/^Fill it every \d+(?: to \d+)? days in [A-Z]/u);
+      expect(ensembleSayings(setup, all, "metric").join(" ")).toMatch(/^Filled \d+ to \d+ times a year, with /u);
+      const some = forty({ mayGoOn: countdown(4000) });
+      expect(some.isWhole).toBe(false);
+      expect(some.runs).toEqual(all.runs.slice(0, some.runs.length));
+      if (some.runs.length < 10) expect(promise(setup, some)).toBeUndefined();
+    },
+  );
+});
+
+/** May go on so many times that it is asked. */
+function countdown(times: number): () => boolean {
+  let left = times;
+  return () => left-- > 0;
+}

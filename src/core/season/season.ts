@@ -200,10 +200,25 @@ export function season(asked: SeasonAsked): Result<Season> {
       state,
       { forcing: forcingOf(setup, network, span, roots.zone(first), roots.limits, pourCm3), acts },
       span.map((_, i) => DAY_HOURS * (i + 1)),
-      { mostIterations: MOST_ITERATIONS, mayGoOn, ...SEASON_STEPS },
+      {
+        mostIterations: MOST_ITERATIONS,
+        mayGoOn,
+        ...SEASON_STEPS,
+        firstStepHours: pourCm3 > 0 || first === 0 ? undefined : GOES_ON_HOURS,
+        // a day after which it wants water is the last of its stretch
+        isEnough: (frame) => {
+          const day = first + Math.round(frame.hours / DAY_HOURS);
+          const reached = stateAt(network, frame);
+          return (
+            regime.kind === "at-mark" &&
+            day < last &&
+            isHere(day) &&
+            hand.wants(reached, monthOfDay(weather[day]!.dayOfYear), heldIn(network, frame.heldCm3, reached) / beganCm3)
+          );
+        },
+      },
     );
     let before: FollowedFrame | undefined;
-    let called = false;
     for (const [i, frame] of followed.frames.entries()) {
       const day = first + i;
       const of = weather[day]!;
@@ -227,27 +242,20 @@ export function season(asked: SeasonAsked): Result<Season> {
       before = frame;
       state = reached;
       heldCm3 = nowCm3;
-      if (
-        regime.kind === "at-mark" &&
-        day + 1 < last &&
-        isHere(day + 1) &&
-        hand.wants(reached, monthOfDay(weather[day + 1]!.dayOfYear), nowCm3 / beganCm3)
-      ) {
-        called = true;
-        break;
-      }
     }
     onDays(soFar(false));
-    if (followed.status !== "done" && !called) {
+    if (followed.status !== "done") {
       isWhole = false;
       break;
     }
-    atOnce = called ? 1 : Math.min(MOST_DAYS_AT_ONCE, 2 * atOnce);
+    atOnce = Math.min(MOST_DAYS_AT_ONCE, 2 * atOnce);
   }
   return ok(soFar(isWhole));
 }
 
 const MOST_ITERATIONS = 400_000;
+/** A stretch goes on from where the last was left, mostly at night: its first step. [h] */
+const GOES_ON_HOURS = 0.1;
 
 /** What a day brings and asks. [cm³ in the day] */
 type Asked = {

@@ -163,8 +163,11 @@ export const seasonCellCm = (stackCm: number): number =>
 /** How far a network is followed, and who is told of it. */
 export type Following = Pick<
   TransientOptions,
-  "mostIterations" | "mayGoOn" | "onHour" | "unevenShare" | "toleranceTheta" | "toleranceMeanTheta"
->;
+  "mostIterations" | "mayGoOn" | "onHour" | "unevenShare" | "toleranceTheta" | "toleranceMeanTheta" | "firstStepHours"
+> & {
+  /** Asked at each output hour, with the frame of it: whether that is the last that is wanted. */
+  readonly isEnough?: ((frame: FollowedFrame) => boolean) | undefined;
+};
 
 /**
  * Follows a whole network through forcing and acts from a state at hour 0: its column with every store and way out it
@@ -194,7 +197,14 @@ export function follow(
     const hours = outputHours.filter((hour) => (hour > fromHour || stretch === 0) && hour <= toHour);
     if (hours.length === 0) continue;
     const before = account;
-    const run = runStretch(network, state, stretchOf(forcing, acts, pour, frames, fromHour), hours, fromHour, options);
+    let isEnough = false;
+    const run = runStretch(network, state, stretchOf(forcing, acts, pour, frames, fromHour), hours, fromHour, {
+      ...options,
+      isEnough:
+        options.isEnough &&
+        ((reached, flow) =>
+          (isEnough = options.isEnough!(frameOf(network, reached, flow, added(before, flow), fromHour)))),
+    });
     run.states.forEach((reached, i) => {
       account = added(before, run.cumulative[i]!);
       frames.push(frameOf(network, reached, run.cumulative[i]!, account, fromHour));
@@ -207,6 +217,7 @@ export function follow(
     };
     if (run.status !== "done") return { frames, end: state, status: run.status, massBalanceRelError, work };
     state = lastState(network, run);
+    if (isEnough) break;
   }
   return { frames, end: state, status: "done", massBalanceRelError, work };
 }
@@ -257,7 +268,7 @@ const runStretch = (
   { forcing, below, over }: Stretch,
   hours: readonly number[],
   fromHour: number,
-  { onHour, ...options }: Following,
+  { onHour, ...options }: Omit<Following, "isEnough"> & Pick<TransientOptions, "isEnough">,
 ): TransientResult =>
   runTransient(
     network.column,

@@ -110,6 +110,10 @@ export type TransientOptions = {
   readonly sheds?: readonly number[] | undefined;
   /** Told each output hour once it is reached. */
   readonly onHour?: ((hour: number) => void) | undefined;
+  /** Asked at each output hour, with what it has come to: whether that is all that is wanted. */
+  readonly isEnough?: ((state: TransientState, flow: CumulativeFlow) => boolean) | undefined;
+  /** The first step tried: of what goes on from where it was left, longer than of what begins with a jolt. [h] */
+  readonly firstStepHours?: number | undefined;
   /** Asked before each step whether to go on. */
   readonly mayGoOn?: (() => boolean) | undefined;
 };
@@ -207,7 +211,7 @@ export function runTransient(
   let [steps, rejected] = [0, 0];
   let status: TransientResult["status"] = "done";
   let hour = 0;
-  const length = stepLength(FIRST_STEP_HOURS);
+  const length = stepLength(options.firstStepHours ?? FIRST_STEP_HOURS);
 
   const setHour = (): void => {
     bottom.setHour(hour);
@@ -274,6 +278,7 @@ export function runTransient(
       states.push(stateOf(column, richards, memory, shedding, hour));
       cumulative.push(tally.at(hour));
       options.onHour?.(stop);
+      if (options.isEnough?.(states.at(-1)!, cumulative.at(-1)!)) break;
     }
     if (jumps.has(stop)) {
       setHour();
