@@ -26,6 +26,8 @@ import { daysOfDemand, yearOfDemand } from "../src/core/demand/demand";
 import { placesHere, standingThere } from "../src/core/demand/here-of";
 import { wantsOf, yearOfWater } from "../src/core/demand/year-of-water";
 import { placeYearsOf } from "../src/core/place/place-years";
+import { season } from "../src/core/season/season";
+import { yearOfKind } from "../src/core/season/which-year";
 import { whenSound } from "../src/core/water/checked";
 import { readWeather } from "../src/formats/weather/read";
 import { MARROWBECK, MARROWBECK_PLACES, standing, type MarrowbeckPlace } from "../demo/marrowbeck";
@@ -328,6 +330,49 @@ function benchLiving(): void {
   console.log(line("smallest change (budget 2000 ms)", worst.mend));
 }
 
+/** A year of every setup of the demo at its place, day by day, and to the end of its first month, beside bare curves. */
+function benchSeasons(): void {
+  const byId = new Map(CATALOGUE.map((one) => [one.id, one]));
+  const media = (id: string) => byId.get(id);
+  const years = new Map(Object.entries(MARROWBECK_PLACES).map(([key, place]) => [key, placeYearsOf(place, 3)]));
+  console.log("\nA year lived through at its place (budget 1000 ms, first month 150 ms):");
+  for (const setup of MARROWBECK) {
+    const stands = standing(setup, (place) => place);
+    const there = placesHere(
+      stands.places!,
+      (id) => MARROWBECK_PLACES[id as MarrowbeckPlace],
+      (place) => years.get(Object.entries(MARROWBECK_PLACES).find(([, known]) => known === place)![0])!,
+    )!;
+    const here = standingThere(stands, there, inLibrary);
+    const at = yearOfKind(there.at, "usual");
+    let best = { all: Infinity, month: Infinity };
+    let balance = 0;
+    for (let i = 0; i < 3; i++) {
+      const started = performance.now();
+      let month = Infinity;
+      const lived = whenSound(here, media, (sound) =>
+        season({
+          setup: sound,
+          medium: media,
+          occupants: inLibrary,
+          at,
+          regime: { kind: "at-mark" },
+          onDays: ({ days }) => {
+            if (days.length >= 30) month = Math.min(month, performance.now() - started);
+          },
+        }),
+      );
+      const all = performance.now() - started;
+      if (all < best.all) best = { all, month };
+      if (lived.ok) balance = lived.value.balanceError;
+    }
+    sink += balance;
+    console.log(
+      `  ${setup.name.padEnd(44)} ${best.all.toFixed(0).padStart(6)} ms ${(best.all / floor).toFixed(0).padStart(8)} × floor; first month ${best.month.toFixed(0)} ms; balance ${balance.toExponential(1)}`,
+    );
+  }
+}
+
 /** A place's years, what a setup takes of one, its year of water, and forty years read from a file. */
 function benchPlaces(): void {
   const byId = new Map(CATALOGUE.map((one) => [one.id, one]));
@@ -442,4 +487,5 @@ benchMemory();
 benchTapered();
 benchLiving();
 benchPlaces();
+benchSeasons();
 if (!Number.isFinite(sink)) throw new RangeError("bench: a result was not finite");

@@ -103,13 +103,7 @@ await picture("year", "Terrace trough", {
     await page.waitForTimeout(2500);
   },
 });
-await picture("batch", "Platform planter", {
-  act: async (page) => {
-    await page.getByRole("link", { name: "Build", exact: true }).click();
-    await page.getByRole("link", { name: "Shopping and mixing" }).click();
-    await page.waitForTimeout(1200);
-  },
-});
+await picture("calendar", undefined, { path: "/calendar" });
 const toSheet = (page) => page.getByRole("link", { name: "Build", exact: true }).click();
 await picture("build", "Terrace trough", {
   act: async (page) => {
