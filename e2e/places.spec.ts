@@ -372,3 +372,18 @@ test("a year is lived through day by day, stopped at a day, and told against one
   expect(file.suggestedFilename()).toContain("year.csv");
   expect(await faultsOn(page)).toEqual([]);
 });
+
+test("forty years become what can be promised, told on the way, stopped with what is known", async ({ page, open }) => {
+  await open("Seed tray, butterworts");
+  await openYear(page);
+  const part = page.getByRole("region", { name: "What can be promised" });
+  await part.getByRole("button", { name: "Live through 40 years" }).click();
+  await expect(part.getByRole("status")).toHaveText(/^Year \d+ of 40 …$/u, { timeout: 30_000 });
+  await expect(part.getByText(/^Fill it every \d+ to \d+ days in [A-Z][a-z]+/u)).toBeVisible({ timeout: 60_000 });
+  const stop = part.getByRole("button", { name: "Stop" });
+  if (await stop.isVisible()) {
+    await stop.click();
+    await expect(part.getByRole("status")).toHaveText(/^Of \d+ years; ranges hold eight of ten\./u);
+  }
+  await expect(part.getByText(/^Filled \d+(?: to \d+)? times a year, with /u)).toBeVisible();
+});

@@ -6,7 +6,7 @@ import type { Range } from "../units/range";
 import { formatRange, formatVolume, threeFigures, type UnitSystem } from "../units/units";
 import { daysBetweenIn, rangeOver, type Ensemble } from "./ensemble";
 
-const NEVER = "It needs no hand in any of them.";
+const NEVER = "It wants no water by hand all year.";
 /** Fewer years tell of no one in ten. */
 const LEAST_RUNS = 10;
 
@@ -85,7 +85,7 @@ export function ensembleSayings(setup: Setup, ensemble: Ensemble, system: UnitSy
   );
   const by = setup.water.by === "level" ? "Filled" : "Watered";
   return [
-    fillings.high < 0.5 ? NEVER : `${by} ${times(fillings)} a year, with ${volumes(given)}.`,
+    fillings.high < 0.5 ? "" : `${by} ${times(fillings)} a year, with ${volumes(given)}.`,
     hasRoots
       ? thirsty.high < 0.5
         ? "Thirsty in none of them, or in fewer than one of ten."

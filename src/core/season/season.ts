@@ -258,7 +258,7 @@ const MOST_ITERATIONS = 400_000;
 const GOES_ON_HOURS = 0.1;
 
 /** What a day brings and asks. [cm³ in the day] */
-type Asked = {
+export type Asked = {
   readonly dayOfYear: number;
   readonly tMinC: number;
   readonly tMaxC: number;
@@ -270,7 +270,7 @@ type Asked = {
   readonly trayCm3: number;
 };
 
-function askedOf(
+export function askedOf(
   setup: CheckedSetup,
   here: NonNullable<Setup["here"]>,
   network: Network,
@@ -314,7 +314,7 @@ const BY_HOUR = Array.from({ length: DAY_HOURS }, (_, hour) => {
   return rises(hour + 1) - rises(hour);
 });
 
-function forcingOf(
+export function forcingOf(
   setup: Setup,
   { column }: Network,
   span: readonly Asked[],
@@ -402,7 +402,7 @@ function handOf(setup: CheckedSetup, network: Network, { months }: YearOfWater, 
   };
 }
 
-function startOf(setup: Setup, { below, over }: Network, { psiCm, waterTableCm }: ColumnState): NetworkState {
+export function startOf(setup: Setup, { below, over }: Network, { psiCm, waterTableCm }: ColumnState): NetworkState {
   return {
     psiCm: Float64Array.from(psiCm),
     belowCm: Math.max(waterTableCm, below?.bedCm ?? 0),
