@@ -370,6 +370,10 @@ test("a year is lived through day by day, stopped at a day, and told against one
     through.getByRole("button", { name: "All days as CSV" }).click(),
   ]);
   expect(file.suggestedFilename()).toContain("year.csv");
+  await through.getByRole("button", { name: "All days as a table" }).click();
+  await expect(through.getByRole("region", { name: "All days" }).getByRole("row")).toHaveCount(366);
+  await through.getByRole("combobox", { name: "Forgotten", exact: true }).selectOption({ label: "every other day" });
+  await expect(through.getByText(/^Filled \d+ times?, with|^Filled once, with/u)).toBeVisible({ timeout: 60_000 });
   expect(await faultsOn(page)).toEqual([]);
 });
 

@@ -116,6 +116,20 @@ describe("a season", () => {
     expect(weekly.days.filter(isFilling).length).toBeGreaterThan(45);
   }, 60_000);
 
+  it("is given so much each time and no more, and is forgotten on some days by lot, the same each time", () => {
+    const whole = lived({ ...INDOORS, regime: { kind: "every", days: 4 } });
+    const forgotten = { ...INDOORS, regime: { kind: "every", days: 4, missed: 0.5 } } as const;
+    const missed = lived(forgotten);
+    const filled = missed.days.filter(isFilling).length / whole.days.filter(isFilling).length;
+    expect(filled).toBeGreaterThan(0.35);
+    expect(filled).toBeLessThan(0.65);
+    expect(toldOf(lived(forgotten))).toEqual(toldOf(missed));
+    const poured = lived(demo("Tall pot", { regime: { kind: "every", days: 7, givesCm3: 500 } }));
+    for (const day of poured.days) expect(day.givenCm3).toBeLessThan(501);
+    expect(sum(poured, "givenCm3")).toBeCloseTo(500 * Math.ceil(YEAR_DAYS / 7), -1);
+    expect(poured.balanceError).toBeLessThan(1e-4);
+  });
+
   it("of a crop has its roots go down from their ball, and drink no deeper until then", () => {
     const { days, reachesWaterOn } = lived(demo("Platform planter"));
     expect(reachesWaterOn).toBeGreaterThan(60);

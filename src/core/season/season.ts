@@ -1,6 +1,7 @@
 import { daysOfDemand, type DayOfDemand } from "../demand/demand";
 import { RAIN_MG_PER_L, THROUGH } from "../demand/salts";
 import { wantsOf, yearOfWater, type YearOfWater } from "../demand/year-of-water";
+import { generator, seedOf } from "../media/draws";
 import { bringsItsOwnAir, type OccupantLookup } from "../occupants/occupant";
 import { monthOfDay, YEAR_DAYS } from "../place/day-in-year";
 import { rainByHour } from "../place/draw-weather";
@@ -174,6 +175,7 @@ export function season(asked: SeasonAsked): Result<Season> {
     const isHere = (day: number): boolean => !away || day < away.fromDay || day >= away.fromDay + away.days;
     const isDue = (day: number): boolean =>
       isHere(day) &&
+      !isMissed(regime, day) &&
       (regime.kind === "float" ||
         (regime.kind === "every" && day % Math.max(1, Math.round(regime.days)) === 0) ||
         (regime.kind === "at-mark" &&
@@ -184,7 +186,8 @@ export function season(asked: SeasonAsked): Result<Season> {
     let last = Math.min(weather.length, first + atOnce);
     if (pours) for (let day = first + 1; day < last; day++) if (isDue(day)) last = day;
     const span = weather.slice(first, last);
-    const pourCm3 = pours && isDue(first) ? hand.times * Math.max(0, fullCm3 - heldCm3) : 0;
+    const pourCm3 =
+      hand.store === undefined && isDue(first) ? (regime.givesCm3 ?? hand.times * Math.max(0, fullCm3 - heldCm3)) : 0;
     const acts: Act[] = [];
     for (let day = first; day < last; day++)
       if (hand.store !== undefined && isDue(day))
@@ -252,6 +255,10 @@ export function season(asked: SeasonAsked): Result<Season> {
   }
   return ok(soFar(isWhole));
 }
+
+/** Whether a day is one on which it is forgotten: by lot, drawn once for each day. */
+const isMissed = ({ missed = 0 }: Regime, day: number): boolean =>
+  missed > 0 && generator(seedOf(`forgotten ${day}`))() < missed;
 
 const MOST_ITERATIONS = 400_000;
 /** A stretch goes on from where the last was left, mostly at night: its first step. [h] */

@@ -9,7 +9,9 @@ const BAND_HIGH = 190;
 const STRIP_TOP = 204;
 const STRIP_HIGH = 56;
 const MARKS_TOP = 268;
-const HIGH = 300;
+const LINES_TOP = 290;
+const LINES_HIGH = 44;
+const HIGH = 354;
 /** Days that are drawn as one column of the band. */
 const TOGETHER = 3;
 
@@ -48,6 +50,20 @@ export function SeasonPicture({ season, count, at }: { season: Season; count: nu
         return step;
       })
       .join("");
+  };
+  /** From its least to its most, as a line of its own. */
+  const line = (of: (day: SeasonDay) => number | undefined): string => {
+    const values = days.flatMap((day) => of(day) ?? []);
+    const [least, greatest] = [Math.min(...values), Math.max(...values)];
+    const span = Math.max(greatest - least, 1e-9);
+    return values.length < days.length
+      ? ""
+      : days
+          .map(({ day }, i) => {
+            const up = (LINES_HIGH - 4) * ((values[i]! - least) / span);
+            return `${i === 0 ? "M" : "L"}${x(day + 0.5).toFixed(1)} ${(LINES_TOP + LINES_HIGH - 2 - up).toFixed(1)}`;
+          })
+          .join("");
   };
   return (
     <svg viewBox={`0 0 ${WIDE} ${HIGH}`} className="block h-auto w-full" role="img" aria-label={pictureWords(season)}>
@@ -110,15 +126,32 @@ export function SeasonPicture({ season, count, at }: { season: Season; count: nu
           {isWaterlogged && <rect x={x(day)} y={MARKS_TOP + 9} width={x(1) + 0.2} height={7} fill="var(--water)" />}
         </g>
       ))}
+      <rect
+        y={LINES_TOP}
+        width={x(days.length)}
+        height={LINES_HIGH}
+        fill="none"
+        stroke="var(--rule)"
+        strokeWidth={0.6}
+      />
+      <path d={line(({ tMinC, tMaxC }) => (tMinC + tMaxC) / 2)} fill="none" stroke="var(--trouble)" strokeWidth={1} />
+      <path d={line(({ mgPerL }) => mgPerL)} fill="none" stroke="var(--life)" strokeWidth={1.4} />
       {months.map(({ day, month }) => (
         <g key={day}>
-          <line x1={x(day)} x2={x(day)} y1={0} y2={STRIP_TOP + STRIP_HIGH} stroke="var(--rule)" strokeWidth={0.6} />
+          <line x1={x(day)} x2={x(day)} y1={0} y2={LINES_TOP + LINES_HIGH} stroke="var(--rule)" strokeWidth={0.6} />
           <text x={x(day) + 3} y={HIGH - 3} fontSize={12} fill="var(--ink)">
             {shortMonthName(month)}
           </text>
         </g>
       ))}
-      <line x1={x(at + 0.5)} x2={x(at + 0.5)} y1={0} y2={MARKS_TOP + 16} stroke="var(--trouble)" strokeWidth={1.2} />
+      <line
+        x1={x(at + 0.5)}
+        x2={x(at + 0.5)}
+        y1={0}
+        y2={LINES_TOP + LINES_HIGH}
+        stroke="var(--trouble)"
+        strokeWidth={1.2}
+      />
     </svg>
   );
 }

@@ -15,7 +15,9 @@ import {
   formatPercent,
   formatTemperature,
   formatVolume,
+  parseVolumeCm3,
   threeFigures,
+  volumeUnitName,
   type UnitSystem,
 } from "@/core/units/units";
 import type { SeasonHere, SeasonInput } from "@/formats/season/actions";
@@ -46,6 +48,14 @@ const WHAT_WORDS: Record<WhatIf, string> = {
   early: "planted three weeks early",
 };
 const PLAIN = "";
+
+/** How often it is forgotten, of the days it is to be watered. */
+const MISSED: readonly (readonly [number, string])[] = [
+  [0, "never"],
+  [0.1, "one day of ten"],
+  [0.33, "one day of three"],
+  [0.5, "every other day"],
+];
 
 /** Who waters it: as it is said, when it wants it, by the calendar, or a float. */
 const regimes = (setup: Setup): readonly (readonly [string, Regime])[] => [
@@ -117,7 +127,18 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
   const [chosen, setChosen] = useState(0);
   const [what, setWhat] = useState<WhatIf | typeof PLAIN>(PLAIN);
   const [isStopped, setStopped] = useState(false);
-  const regime = choices[chosen]![1];
+  const [missed, setMissed] = useState(0);
+  const [litres, setLitres] = useState("");
+  const gives = useMemo(() => parseVolumeCm3(litres, system), [litres, system]);
+  const givesCm3 = gives.ok && gives.value > 0 ? gives.value : undefined;
+  const regime = useMemo(
+    (): Regime => ({
+      ...choices[chosen]![1],
+      ...(missed > 0 && { missed }),
+      ...(givesCm3 !== undefined && { givesCm3 }),
+    }),
+    [choices, chosen, missed, givesCm3],
+  );
   const byId = useMemo(() => new Map(media.map((one) => [one.id, one])), [media]);
   const medium = useCallback((id: string): Medium | undefined => byId.get(id), [byId]);
   const plainQuestion = useMemo(
@@ -159,6 +180,43 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
           >
             {choices.map(([words], i) => (
               <option key={words} value={i}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        {setup.water.by !== "level" && (
+          <label className="block text-sm text-soft">
+            Each time
+            <span className="flex items-baseline gap-1">
+              <input
+                className="field w-20 text-base text-ink"
+                inputMode="decimal"
+                placeholder="enough"
+                maxLength={20}
+                value={litres}
+                aria-invalid={litres.trim() !== "" && givesCm3 === undefined}
+                onChange={(event) => {
+                  setStopped(false);
+                  setLitres(event.target.value);
+                }}
+              />
+              {volumeUnitName(system)}
+            </span>
+          </label>
+        )}
+        <label className="block text-sm text-soft">
+          Forgotten
+          <select
+            className="field block text-base text-ink"
+            value={missed}
+            onChange={(event) => {
+              setStopped(false);
+              setMissed(Number(event.target.value));
+            }}
+          >
+            {MISSED.map(([share, words]) => (
+              <option key={words} value={share}>
                 {words}
               </option>
             ))}
@@ -248,6 +306,7 @@ function Shown({
   against: string | undefined;
 }) {
   const [at, setAt] = useState(0);
+  const [hasTable, setTable] = useState(false);
   const day = season.days[Math.min(at, season.days.length - 1)]!;
   const sayings = useMemo(() => seasonSayings(setup, season, system), [setup, season, system]);
   const download = (): void => {
@@ -266,7 +325,8 @@ function Shown({
           <figcaption className="text-sm text-soft">
             How full the pores are by height (darker: fuller){day.levelCm === undefined ? "" : ", the level as a line"}
             {day.rootsCm === undefined ? "" : ", how far roots are down, dashed"}; below it rain (pale) and what is
-            given (dark), thirsty days (red) and days short of air (blue).
+            given (dark), thirsty days (red) and days short of air (blue), the warmth of the day (red line) and what is
+            dissolved (green).
           </figcaption>
           <SeasonPicture season={season} count={count} at={day.day} />
         </figure>
@@ -293,7 +353,72 @@ function Shown({
         <button type="button" className="press no-print" onClick={download}>
           All days as CSV
         </button>
+        <button
+          type="button"
+          className="press no-print ml-2"
+          aria-expanded={hasTable}
+          onClick={() => setTable(!hasTable)}
+        >
+          {hasTable ? "No table" : "All days as a table"}
+        </button>
       </div>
+      {hasTable && <DayTable season={season} system={system} />}
+    </div>
+  );
+}
+
+/** Every day in a row. */
+function DayTable({ season: { days }, system }: { season: Season; system: UnitSystem }) {
+  const volume = (cm3: number): string => (cm3 < 1 ? "" : formatVolume(cm3, system));
+  const cell = "px-2 py-0.5 text-right tabular-nums";
+  return (
+    <div className="max-h-96 overflow-auto lg:col-span-2" tabIndex={0} role="region" aria-label="All days">
+      <table className="w-full min-w-[52rem] border-collapse text-sm">
+        <thead className="sticky top-0 bg-sheet">
+          <tr className="border-b-2 border-ink text-right">
+            {[
+              "Day",
+              "Warmth",
+              "Level",
+              "Holds",
+              "Rain",
+              "Given",
+              "Ran out",
+              "Taken",
+              "Air",
+              "Dissolved, mg/L",
+              "Roots",
+            ].map((name) => (
+              <th key={name} className="px-2 py-1 font-semibold">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {days.map((day) => (
+            <tr key={day.day} className="border-b border-rule">
+              <th scope="row" className="whitespace-nowrap px-2 py-0.5 text-left font-normal">
+                {dayName(day)}
+              </th>
+              <td className={cell}>
+                {formatTemperature(day.tMinC, system)} to {formatTemperature(day.tMaxC, system)}
+              </td>
+              <td className={cell}>{day.levelCm === undefined ? "" : formatLength(day.levelCm, system)}</td>
+              <td className={cell}>{formatVolume(day.heldCm3, system)}</td>
+              <td className={cell}>{volume(day.rainCm3)}</td>
+              <td className={cell}>{volume(day.givenCm3)}</td>
+              <td className={cell}>{volume(day.outCm3)}</td>
+              <td className={cell}>{volume(day.drunkCm3 + day.evaporatedCm3)}</td>
+              <td className={cell}>{formatPercent(day.airAtRoots)}</td>
+              <td className={cell}>{day.mgPerL === undefined ? "" : threeFigures(day.mgPerL, 0)}</td>
+              <td className="px-2 py-0.5 text-trouble">
+                {[day.isThirsty ? "thirsty" : "", day.isWaterlogged ? "short of air" : ""].filter(Boolean).join(", ")}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </div>
   );
 }
