@@ -67,7 +67,8 @@ describe("the palette", () => {
     for (const typed of ["terrace", "terace trogh", "trough celery"])
       expect(groupsOf(onYard(typed))[0]).toMatchObject({
         group: "Setups",
-        entries: [{ does: { go: "/setups/trough" } }, {}, {}, {}, {}],
+        // itself, and its pages
+        entries: [{ does: { go: "/setups/trough" } }, {}, {}, {}, {}, {}],
       });
   });
 
