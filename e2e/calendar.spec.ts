@@ -94,7 +94,15 @@ test("the month has every day, turns over the year, is walked by keyboard, liste
   await page.goto(`${marlstone.url}/calendar?month=2027-05`);
   await page.getByRole("link", { name: "As a list" }).click();
   await expect(page.getByRole("row", { name: /Water the aubergine from the top too/u })).toBeVisible();
-  for (const bad of ["month=2026-13", "month=yesterday", "day=2026-02-31", "day=9999-01-01", "month[]=1&day[]=2"]) {
+  for (const bad of [
+    "month=2026-13",
+    "month=yesterday",
+    "day=2026-02-31",
+    "day=9999-01-01",
+    "day=2190-01-01",
+    "month=9999-12",
+    "month[]=1&day[]=2",
+  ]) {
     await page.goto(`${marlstone.url}/calendar?${bad}`);
     await expect(theDay(page)).toContainText("Today, with what is still open.");
   }

@@ -374,6 +374,9 @@ test("a year is lived through day by day, stopped at a day, and told against one
   await expect(through.getByRole("region", { name: "All days" }).getByRole("row")).toHaveCount(366);
   await through.getByRole("combobox", { name: "Forgotten", exact: true }).selectOption({ label: "every other day" });
   await expect(through.getByText(/^Filled \d+ times?, with|^Filled once, with/u)).toBeVisible({ timeout: 60_000 });
+  await expect(through.getByText(/^Watered when it wants it, forgotten every other day, /u)).toBeVisible({
+    timeout: 60_000,
+  });
   expect(await faultsOn(page)).toEqual([]);
 });
 

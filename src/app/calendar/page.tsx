@@ -1,7 +1,14 @@
 import type { Metadata } from "next";
 import { cookies } from "next/headers";
 import { z } from "zod";
-import { calendarDateOf, dayNumberOf, parseIsoDay, weekdayOf, WEEK_DAYS } from "@/core/units/day-number";
+import {
+  calendarDateOf,
+  dayNumberOf,
+  parseIsoDay,
+  weekdayOf,
+  WEEK_DAYS,
+  type DayNumber,
+} from "@/core/units/day-number";
 import { isDueOn } from "@/core/schedule/due";
 import { readPreferences } from "@/formats/preferences/schema";
 import { day as dayText } from "@/formats/schedule/schema";
@@ -11,6 +18,8 @@ import { keepSchedule, renewCalendarFeed, setHouseDays } from "./actions";
 
 export const metadata: Metadata = { title: "Calendar" };
 
+/** Nothing is planned farther off, nor looked for longer ago. */
+const FARTHEST_DAYS = 3 * 366;
 const MONTH = /^(\d{4})-(\d{2})$/u;
 const query = z.object({
   day: dayText.optional().catch(undefined),
@@ -26,8 +35,10 @@ export default async function HouseCalendarPage({
   const asked = query.parse(await searchParams);
   const house = marlstone();
   const today = house.schedule.today();
-  const day = asked.day === undefined ? undefined : parseIsoDay(asked.day);
-  const named = asked.month === undefined ? undefined : parseIsoDay(`${asked.month}-01`);
+  const near = (at: DayNumber | undefined): DayNumber | undefined =>
+    at !== undefined && Math.abs(at - today) <= FARTHEST_DAYS ? at : undefined;
+  const day = near(asked.day === undefined ? undefined : parseIsoDay(asked.day));
+  const named = near(asked.month === undefined ? undefined : parseIsoDay(`${asked.month}-01`));
   const first = named ?? firstOfMonth(day ?? today);
   const { year, month } = calendarDateOf(first);
   const last = dayNumberOf({ year, month: month + 1, day: 1 }) - 1;

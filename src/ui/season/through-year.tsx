@@ -141,14 +141,28 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
   );
   const byId = useMemo(() => new Map(media.map((one) => [one.id, one])), [media]);
   const medium = useCallback((id: string): Medium | undefined => byId.get(id), [byId]);
+  const isAsSaid = chosen === 0 && missed === 0 && givesCm3 === undefined;
+  // what goes otherwise is held against the same hand; another hand against the one that is said
+  const plainRegime = what === PLAIN ? choices[0]![1] : regime;
+  const isOther = what !== PLAIN || !isAsSaid;
   const plainQuestion = useMemo(
-    () => (isStopped ? undefined : ({ kind: "season", setup, own, at, regime, what: null } as const)),
-    [isStopped, setup, own, at, regime],
+    () => (isStopped ? undefined : ({ kind: "season", setup, own, at, regime: plainRegime, what: null } as const)),
+    [isStopped, setup, own, at, plainRegime],
   );
   const otherQuestion = useMemo(
-    () => (what === PLAIN || isStopped ? undefined : ({ kind: "season", setup, own, at, regime, what } as const)),
-    [what, isStopped, setup, own, at, regime],
+    () =>
+      !isOther || isStopped
+        ? undefined
+        : ({ kind: "season", setup, own, at, regime, what: what === PLAIN ? null : what } as const),
+    [isOther, what, isStopped, setup, own, at, regime],
   );
+  const handWords = [
+    `Watered ${choices[chosen]![0]}`,
+    givesCm3 === undefined ? "" : `with ${formatVolume(givesCm3, system)} each time`,
+    missed === 0 ? "" : `forgotten ${MISSED.find(([share]) => share === missed)![1]}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
   const plainNow = useAnswer(plainQuestion, medium);
   const otherNow = useAnswer(otherQuestion, medium);
   const [kept, setKept] = useState<Season>();
@@ -156,8 +170,8 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
   const other = seasonOf(otherNow);
   // what is known so far stays when it is stopped
   if (plain && plain !== kept) setKept(plain);
-  const shown = (what === PLAIN ? plain : (other ?? plain)) ?? kept;
-  const asked = what === PLAIN ? plainNow : otherNow;
+  const shown = (isOther ? (other ?? plain) : plain) ?? kept;
+  const asked = isOther ? otherNow : plainNow;
   const isRunning = !isStopped && asked?.status === "computing";
   const problem =
     asked?.status === "answered" && !asked.answer.ok
@@ -267,8 +281,13 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
           system={system}
           layerNames={setup.layers.map((layer) => layer.name || (medium(layer.mediumId)?.name ?? layer.mediumId))}
           against={
-            what !== PLAIN && plain?.isWhole && other?.isWhole
-              ? againstPlain(whatIfWords(what, setup, monthName), plain, other, system)
+            isOther && plain?.isWhole && other?.isWhole
+              ? againstPlain(
+                  what === PLAIN ? `${handWords},` : whatIfWords(what, setup, monthName),
+                  plain,
+                  other,
+                  system,
+                )
               : undefined
           }
         />
