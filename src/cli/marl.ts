@@ -146,7 +146,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   --kind usual|wet|dry      of the years drawn from its climate: a middling one, or one of ten (usual)
   --every mark|float|N      who waters: when it wants it, a float valve, or every N days (as the setup says)
   --what NAME               something goes otherwise, told against the plain year: away, forgotten, heat-wave, wet-month,
-                            one-clogged, all-clogged, tilted, cover-off, twice, early
+                            one-clogged, all-clogged, tilted, cover-off, twice, early, unfed
   --units metric|imperial   of the sentences; numbers are always cm, cm³ and mg/L (${USUAL_ASKING.system})
   --format json|csv         all of it, or its days as rows (json)`,
     options: ["kind", "every", "what", "units", "format"],

@@ -21,6 +21,7 @@ const SOME_CM3 = 10;
 const HARDLY_CM3 = 50;
 /** A filling more or less by chance of days is no difference that is told. */
 const TOLD_SHARE = 0.08;
+const HARDLY_MG_PER_L = 30;
 
 export const isFilling = ({ givenCm3 }: SeasonDay): boolean => givenCm3 > SOME_CM3;
 
@@ -116,6 +117,15 @@ export function againstPlain(words: string, plain: Season, other: Season, system
     parts.push(`it is given ${volume(is.givenCm3)} instead of ${volume(was.givenCm3)}`);
   if (Math.abs(is.outCm3 - was.outCm3) > Math.max(HARDLY_CM3, TOLD_SHARE * was.outCm3))
     parts.push(`${volume(is.outCm3)} run out instead of ${volume(was.outCm3)}`);
+  const [saltyWas, saltyIs] = [plain.days.at(-1)?.mgPerL, other.days.at(-1)?.mgPerL];
+  if (
+    saltyWas !== undefined &&
+    saltyIs !== undefined &&
+    Math.abs(saltyIs - saltyWas) > Math.max(HARDLY_MG_PER_L, TOLD_SHARE * saltyWas)
+  )
+    parts.push(
+      `it ends with ${threeFigures(saltyIs, 0)}${NBSP}mg/L dissolved in what it holds instead of ${threeFigures(saltyWas, 0)}`,
+    );
   if (parts.length === 0) return `${words} it goes as it does without.`;
   return `${words} ${AND.format(parts)}.`;
 }

@@ -9,17 +9,18 @@ import type { Place } from "../place/place";
 import { placeYearsOf } from "../place/place-years";
 import { OPEN, placeOf } from "../testing/places";
 import { medium, potWith } from "../testing/setups";
-import type { Setup } from "../stack/setup";
+import { UNSAID_SITE, type Setup } from "../stack/setup";
 import { whenSound } from "../water/checked";
 import { ok } from "../units/problem";
-import { follow, type FollowedFrame } from "../water/follow";
+import { follow, SEASON_STEPS, type FollowedFrame } from "../water/follow";
+import { DEFAULT_CELL_CM } from "../water/column";
 import { networkOf, type Network } from "../water/network";
 import { settle } from "../water/settle";
 import { rootsOf } from "./roots";
 import { askedOf, forcingOf, season, startOf, type Season, type SeasonAsked } from "./season";
 import { ensemble, ENSEMBLE_RUNS, rangeOver, type Ensemble, type EnsembleAsked } from "./ensemble";
 import { ensembleSayings, promise } from "./ensemble-sentences";
-import { isFilling, toldOf } from "./season-sentences";
+import { againstPlain, isFilling, toldOf } from "./season-sentences";
 import { changedBy, WHAT_IFS, type WhatIf } from "./what-if";
 import { yearOfKind } from "./which-year";
 
@@ -128,6 +129,28 @@ describe("a season", () => {
     for (const day of poured.days) expect(day.givenCm3).toBeLessThan(501);
     expect(sum(poured, "givenCm3")).toBeCloseTo(500 * Math.ceil(YEAR_DAYS / 7), -1);
     expect(poured.balanceError).toBeLessThan(1e-4);
+  });
+
+  it("with its feed forgotten has fewer salts, and takes and gives as it did; without feed there is none to forget", () => {
+    const fed: Asking = asking(
+      {
+        ...potWith({ kind: "drained", outletCm: 0 }),
+        places: [{ placeId: "room", from: null }],
+        site: { ...UNSAID_SITE, waterPpm: 200 },
+        layers: potWith({ kind: "drained", outletCm: 0 }).layers.map((one) =>
+          one.rooted ? { ...one, amendments: [{ amendmentId: "slow-release", amount: 6, given: "mixed" }] } : one,
+        ),
+      },
+      () => ROOM,
+    );
+    const unfed = changed(fed, "unfed");
+    const [plain, other] = [lived(fed), lived(unfed)];
+    expect(other.days.at(-1)!.mgPerL!).toBeLessThan(0.9 * plain.days.at(-1)!.mgPerL!);
+    expect(sum(other, "givenCm3")).toBeCloseTo(sum(plain, "givenCm3"), 3);
+    expect(againstPlain("With its feed forgotten", plain, other, "metric")).toMatch(
+      /^With its feed forgotten it ends with \d+\smg\/L dissolved in what it holds instead of \d+\.$/u,
+    );
+    expect(changedBy("unfed", { ...unfed, medium, occupants: inLibrary })).toBeUndefined();
   });
 
   it("of a crop has its roots go down from their ball, and drink no deeper until then", () => {
@@ -253,6 +276,22 @@ describe("a month of it", () => {
   );
 });
 
+describe("on finer cells and by shorter steps", () => {
+  it.each(["Terrace trough", "Shallow tub"])(
+    "days from one filling to the next are the same to two hundredths: %s",
+    (begins) => {
+      const [plain, fine] = [undefined, { cellCm: DEFAULT_CELL_CM, steps: FINE_STEPS }].map((finely) => {
+        const asked = demo(begins, { finely });
+        const { days } = lived({ ...asked, at: { ...asked.at, days: asked.at.days.slice(120, 240) } });
+        const filled = days.filter(isFilling).map(({ day }) => day);
+        return (filled.at(-1)! - filled[0]!) / (filled.length - 1);
+      });
+      expect(Math.abs(fine! / plain! - 1)).toBeLessThan(0.02);
+    },
+    240_000,
+  );
+});
+
 describe("forty years", () => {
   const SMALL: Asking = asking(
     { ...potWith({ kind: "free-water", levelCm: 4, overflowCm: 5 }), places: [{ placeId: "room", from: null }] },
@@ -291,6 +330,13 @@ describe("forty years", () => {
     },
   );
 });
+
+/** A quarter of what a season's steps may be off by. */
+const FINE_STEPS = {
+  unevenShare: SEASON_STEPS.unevenShare / 4,
+  toleranceTheta: SEASON_STEPS.toleranceTheta / 4,
+  toleranceMeanTheta: SEASON_STEPS.toleranceMeanTheta / 4,
+};
 
 /** Of the water over the soil where some stands there, else of that below. */
 const levelIn = ({ over, below }: Network, { belowCm, overCm }: FollowedFrame): number | undefined =>

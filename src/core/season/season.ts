@@ -19,6 +19,7 @@ import {
   SEASON_STEPS,
   type Act,
   type FollowedFrame,
+  type Following,
   type Forcing,
   type NetworkState,
 } from "../water/follow";
@@ -95,6 +96,13 @@ export type SeasonAsked = {
   readonly away?: Away | undefined;
   /** Its leaves and its surface let go so many times what is likely. */
   readonly thirst?: number | undefined;
+  /** Followed on cells of this height at most and by these steps; those of a season where absent. */
+  readonly finely?:
+    | {
+        readonly cellCm: number;
+        readonly steps: Pick<Following, "unevenShare" | "toleranceTheta" | "toleranceMeanTheta">;
+      }
+    | undefined;
   /** Told of each stretch that is done: the season as it would be if it ended there. */
   readonly onDays?: ((soFar: Season) => void) | undefined;
   readonly mayGoOn?: (() => boolean) | undefined;
@@ -124,12 +132,13 @@ export function season(asked: SeasonAsked): Result<Season> {
     regime,
     away,
     thirst = 1,
+    finely,
     onDays = () => undefined,
     mayGoOn = () => true,
   } = asked;
   const { here } = setup;
   if (!here) return failed(problem("places", "no-place", "It stands at no place yet."));
-  const cellCm = seasonCellCm(stackHeightCm(setup) - setup.fillFromCm);
+  const cellCm = finely?.cellCm ?? seasonCellCm(stackHeightCm(setup) - setup.fillFromCm);
   const settled = settle(setup, medium, cellCm);
   if (!settled.ok) return settled;
   const made = networkOf(setup, medium, "drying", cellCm);
@@ -206,7 +215,7 @@ export function season(asked: SeasonAsked): Result<Season> {
       {
         mostIterations: MOST_ITERATIONS,
         mayGoOn,
-        ...SEASON_STEPS,
+        ...(finely?.steps ?? SEASON_STEPS),
         firstStepHours: pourCm3 > 0 || first === 0 ? undefined : GOES_ON_HOURS,
         // a day after which it wants water is the last of its stretch
         isEnough: (frame) => {

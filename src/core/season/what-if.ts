@@ -1,3 +1,4 @@
+import { amendmentOf } from "../mixing/amendments";
 import { monthOfDay } from "../place/day-in-year";
 import { dayInYear, dayOfYearOf, aroundTheYear } from "../place/day-in-year";
 import type { DayAtPlace } from "../place/place-years";
@@ -22,6 +23,7 @@ export const WHAT_IFS = [
   "cover-off",
   "twice",
   "early",
+  "unfed",
 ] as const;
 export type WhatIf = (typeof WHAT_IFS)[number];
 
@@ -140,6 +142,17 @@ export function changedBy(what: WhatIf, { setup, at, away, occupants }: SeasonAs
       const last = dayInYear(aroundTheYear(dayOfYearOf(at.frost.last) - EARLY_DAYS));
       return { ...same, at: { ...at, frost: { ...at.frost, last } } };
     }
+    case "unfed": {
+      const isFeed = (id: string): boolean => amendmentOf(id)?.feeds === true;
+      const fixtures = setup.fixtures.filter((one) => one.kind !== "feed-strip" || !isFeed(one.amendmentId));
+      const layers = setup.layers.map((one) =>
+        one.amendments?.some(({ amendmentId }) => isFeed(amendmentId))
+          ? { ...one, amendments: one.amendments.filter(({ amendmentId }) => !isFeed(amendmentId)) }
+          : one,
+      );
+      const isFed = fixtures.length < setup.fixtures.length || layers.some((one, i) => one !== setup.layers[i]);
+      return isFed ? refit({ ...setup, fixtures, layers }) : undefined;
+    }
     default:
       return what satisfies never;
   }
@@ -177,6 +190,8 @@ export const whatIfWords = (what: WhatIf, setup: Pick<Setup, "here">, monthOf: (
       return "With twice the plants";
     case "early":
       return "Planted three weeks earlier";
+    case "unfed":
+      return "With its feed forgotten";
     default:
       return what satisfies never;
   }

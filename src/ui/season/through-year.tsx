@@ -46,6 +46,7 @@ const WHAT_WORDS: Record<WhatIf, string> = {
   "cover-off": "the cover is left off",
   twice: "twice the plants",
   early: "planted three weeks early",
+  unfed: "its feed is forgotten",
 };
 const PLAIN = "";
 
