@@ -429,6 +429,7 @@ export function startOf(setup: Setup, { below, over }: Network, { psiCm, waterTa
 
 const stateAt = ({ below, over }: Network, { state, belowCm, overCm }: FollowedFrame): NetworkState => ({
   psiCm: state.psiCm,
+  theta: state.theta,
   past: state.history && { history: state.history, sheds: state.sheds && Array.from(state.sheds) },
   belowCm: belowCm ?? below?.bedCm ?? 0,
   overCm: overCm ?? over.bedCm,

@@ -20,6 +20,8 @@ import type { RootUptake } from "./uptake";
 /** A network at rest or on its way: heads in its column, and the levels of its stores. */
 export type NetworkState = {
   readonly psiCm: Float64Array;
+  /** What cells hold, where they are gone on from; without it what their curves say. [m³/m³] */
+  readonly theta?: Float64Array | undefined;
   /** Of the store below, where there is one. */
   readonly belowCm: number;
   /** Of the water over the soil; the soil's surface while there is none. */
@@ -264,7 +266,7 @@ function stretchOf(
 
 const runStretch = (
   network: Network,
-  { psiCm, belowCm, overCm, past }: NetworkState,
+  { psiCm, theta, belowCm, overCm, past }: NetworkState,
   { forcing, below, over }: Stretch,
   hours: readonly number[],
   fromHour: number,
@@ -282,6 +284,7 @@ const runStretch = (
     hours.map((hour) => hour - fromHour),
     {
       ...options,
+      initialTheta: theta,
       uptake: forcing.uptake,
       sinks: forcing.sinks,
       sideHoles: network.sideHoles,
@@ -335,9 +338,10 @@ const added = (before: Account, flow: CumulativeFlow): Account => {
 /** Where a stretch has left a network. */
 function lastState(network: Network, { states, cumulative }: TransientResult): NetworkState {
   const flow = cumulative.at(-1)!;
-  const { psiCm, history, sheds } = states.at(-1)!;
+  const { psiCm, theta, history, sheds } = states.at(-1)!;
   return {
     psiCm,
+    theta,
     past: history && { history, sheds: sheds && Array.from(sheds) },
     belowCm: flow.reservoir?.levelCm ?? network.below?.bedCm ?? 0,
     overCm: flow.pond?.levelCm ?? network.over.bedCm,

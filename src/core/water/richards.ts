@@ -66,8 +66,11 @@ export type Richards = {
   /** The cells at the ends as they are, and in the step last tried, taken or not. */
   readonly endCells: EndCells;
   readonly triedEndCells: EndCells;
-  /** Starts from a state. */
-  setState(psiCm: Float64Array): void;
+  /**
+   * Starts from heads; with what cells held where they are gone on from: Newton's method leaves them a little off their
+   * curves, and that is water.
+   */
+  setState(psiCm: Float64Array, thetaOfCells?: Float64Array): void;
   /**
    * Tries a step; false leaves the state as it was. The state after a true is taken by `accept`, or dropped by trying
    * again.
@@ -192,13 +195,14 @@ export function createRichards(
       return endCells(trial, curveTheta);
     },
 
-    setState(psiCm) {
+    setState(psiCm, thetaOfCells) {
       for (let i = 0; i < nodes; i++) {
         // an interface starts between its two cells, and finds its own head in the first step
         psi[i] = isInterface[i] === 0 ? psiCm[cellOf[i]!]! : (psiCm[cellOf[i - 1]!]! + psiCm[cellOf[i + 1]!]!) / 2;
         driestPsiCm[i] = Math.min(tableOf[i]!.driestPsiCm, psi[i]!);
         emptyTheta[i] = tableOf[i]!.thetaR + MOST_OFF_CURVE;
         theta[i] = settledTheta[i] = curveOf[i]!.waterContentAt(psi[i]!);
+        if (thetaOfCells && isInterface[i] === 0) theta[i] = thetaOfCells[cellOf[i]!]!;
       }
       slopeKnown = flowKnown = false;
       isFirst = true;

@@ -112,6 +112,8 @@ export type TransientOptions = {
   readonly onHour?: ((hour: number) => void) | undefined;
   /** Asked at each output hour, with what it has come to: whether that is all that is wanted. */
   readonly isEnough?: ((state: TransientState, flow: CumulativeFlow) => boolean) | undefined;
+  /** What cells held where they are gone on from, beside their heads; what their curves say without it. [m³/m³] */
+  readonly initialTheta?: Float64Array | undefined;
   /** The first step tried: of what goes on from where it was left, longer than of what begins with a jolt. [h] */
   readonly firstStepHours?: number | undefined;
   /** Asked before each step whether to go on. */
@@ -187,7 +189,7 @@ export function runTransient(
     memory,
     shedding,
   );
-  richards.setState(initialPsiCm);
+  richards.setState(initialPsiCm, options.initialTheta);
 
   const changes = [
     ...bottom.changeHours,
