@@ -91,7 +91,9 @@ test("the month has every day, turns over the year, is walked by keyboard, liste
   await expect(theDay(page).getByRole("heading", { name: "Sunday 10 January 2027" })).toBeVisible();
   await page.goto(`${marlstone.url}/calendar?month=2028-02`);
   await expect(page.getByRole("link", { name: /^Tuesday 29 February 2028: / })).toBeVisible();
-  await page.goto(`${marlstone.url}/calendar?month=2027-05`);
+  // the next May that is to come
+  const may = `${now.getFullYear() + (now.getMonth() >= 4 ? 1 : 0)}-05`;
+  await page.goto(`${marlstone.url}/calendar?month=${may}`);
   await page.getByRole("link", { name: "As a list" }).click();
   await expect(page.getByRole("row", { name: /Water the aubergine from the top too/u })).toBeVisible();
   for (const bad of [
