@@ -5,7 +5,7 @@ import { type FrostDates, type PlaceYears } from "../place/place-years";
 /** How much of a grown plant's leaves there are on each day of a year: planted, grown, asleep, gone. */
 
 /** A pea's frost; what lives through more stands over winter. [°C] */
-const HARDLY_HARDY_C = -4;
+export const HARDLY_HARDY_C = -4;
 /** Sown and eaten within a summer, it is not there when the year is coldest. */
 export const isOfOneSummer = ({
   eaten,

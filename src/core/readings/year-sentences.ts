@@ -36,7 +36,7 @@ const AND = new Intl.ListFormat("en-GB");
 /** Longer than this nobody counts in days. */
 const LONG_DAYS = 60;
 /** Open water breeds mosquitoes if it stands for longer than this in the warm months; 7 to 10 days from egg to wing. */
-const MOSQUITO_DAYS = 5;
+export const MOSQUITO_DAYS = 5;
 
 const SOURCE =
   "Reference evapotranspiration by Penman & Monteith and the dual crop coefficient (Allen et al. 1998); weather as it was measured at its place, or drawn after Richardson (1981) from its climate.";

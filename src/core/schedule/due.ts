@@ -1,19 +1,7 @@
 import type { DayNumber } from "../units/day-number";
 
 /** Things a setup asks of who keeps it, each with the days it can be done on, why, and what comes of leaving it. */
-export const DUE_KINDS = [
-  "build",
-  "water",
-  "look",
-  "grow",
-  "feed",
-  "air",
-  "winter",
-  "upkeep",
-  "animals",
-  "move",
-] as const;
-export type DueKind = (typeof DUE_KINDS)[number];
+export type DueKind = "build" | "water" | "look" | "grow" | "feed" | "air" | "winter" | "upkeep" | "animals" | "move";
 
 export type DayWindow = { readonly from: DayNumber; readonly to: DayNumber };
 
@@ -42,7 +30,7 @@ export type Due = {
 export const isLate = ({ state, window }: Pick<Due, "state" | "window">, today: DayNumber): boolean =>
   state === "open" && window.to < today;
 /** To be done on a day: in its window, or late by then. */
-export const isDueOn = (due: Pick<Due, "state" | "on" | "window">, today: DayNumber): boolean =>
+export const isDueOn = (due: Pick<Due, "state" | "on">, today: DayNumber): boolean =>
   due.state === "open" && due.on <= today;
 
 /** What a grower did with one of them. */
@@ -64,8 +52,7 @@ export type Kept = {
 
 /** A series of a kind that comes once, each year, or again and again. */
 export type Times =
-  /** `key` beside the series tells one from a later one. */
-  | { readonly kind: "once"; readonly window: DayWindow; readonly key?: string | undefined }
+  | { readonly kind: "once"; readonly window: DayWindow }
   /** Undefined in a year that has none. Where it needs all of its time there, a setup that is put up later has it next year. */
   | {
       readonly kind: "yearly";
@@ -100,6 +87,8 @@ export type Series = {
   readonly isFree: boolean;
 };
 
+/** Of a mean month. */
+export const MONTH_DAYS = 30.44;
 export const HUSBANDRY = "General husbandry; low confidence.";
 
 /** Comes again after so many days. */

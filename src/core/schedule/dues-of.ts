@@ -22,8 +22,7 @@ export function duesOf(series: Series, kept: Kept, span: Span): readonly Due[] {
   const { times } = series;
   switch (times.kind) {
     case "once": {
-      const key = times.key === undefined ? series.id : `${series.id}@${times.key}`;
-      const due = dueOf(series, key, times.window, kept, span);
+      const due = dueOf(series, series.id, times.window, kept, span);
       return isSeen(due, span) ? [due] : [];
     }
     case "yearly": {
@@ -119,8 +118,7 @@ function next(
     const first = inTime(last + lowDays, isTime);
     let to = inTime(Math.max(first, last + highDays), isTime);
     // to the end of that season, where it has one
-    for (let day = to + 1; day <= to + 1 && day < first + YEAR_AND_MORE + highDays && isTime(day); day++)
-      if (day < last + highDays + SEASON_DAYS) to = day;
+    while (to + 1 < last + highDays + SEASON_DAYS && isTime(to + 1)) to++;
     const window = isSettled ? { from: mark.on, to: mark.on } : { from: first, to };
     const due = dueOf(series, key, window, kept, span);
     if (isSeen(due, span)) dues.push(due);

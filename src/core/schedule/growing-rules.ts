@@ -1,15 +1,14 @@
-import { windowAt } from "../demand/growing";
+import { HARDLY_HARDY_C, windowAt } from "../demand/growing";
 import type { Guild, Plant, Season } from "../occupants/occupant";
 import { fixtureOf } from "../stack/fixtures";
 import { stageOf } from "../stack/setup";
 import { putInOf, ROOTS_CM_PER_DAY, type PutIn } from "../season/roots";
-import { formatDay, type DayNumber } from "../units/day-number";
+import { formatDay, WEEK_DAYS as WEEK, type DayNumber } from "../units/day-number";
 import { capitalised } from "../units/text";
 import { formatLength, formatTemperature } from "../units/units";
 import { dayIn, dayOfYearIn, growingMonths, livingIn, monthOf, namesOf, yearOf, type ScheduleAsked } from "./asked";
-import { every, HUSBANDRY, type DayWindow, type Series } from "./due";
+import { every, HUSBANDRY, MONTH_DAYS, type DayWindow, type Series } from "./due";
 
-const WEEK = 7;
 /** Roots of a kind are so much slower or faster than reckoned. */
 const ROOT_RATES = { slow: 0.7, fast: 1.4 } as const;
 
@@ -185,7 +184,7 @@ function harvestIn(
   const { frost } = asked.at;
   const later = { from: from + laterDays, to: to + laterDays };
   // what frost takes is in before it
-  const isTender = plant.harvest.from === "last-frost" && plant.frostC.typical >= -4;
+  const isTender = plant.harvest.from === "last-frost" && plant.frostC.typical >= HARDLY_HARDY_C;
   const frostOn = isTender && frost ? nextAfter(later.from, (of) => dayIn(of, frost.first)) : Infinity;
   return { from: later.from, to: Math.max(later.from, Math.min(later.to, frostOn)) };
 }
@@ -400,7 +399,6 @@ const OUTGROWN_MONTHS: Record<Plant["growth"], readonly [low: number, high: numb
   medium: [24, 36],
   slow: [36, 60],
 };
-const MONTH_DAYS = 30.44;
 
 const WET_AT_REST: ReadonlySet<Guild> = new Set(["bog", "bog-shrub", "marginal", "corm", "sedge"]);
 const DIVIDED: ReadonlySet<Guild> = new Set(["bog", "marginal", "corm", "sedge", "grass", "fern"]);

@@ -11,6 +11,7 @@ import { yearOfKind } from "../season/which-year";
 import type { Here, Setup } from "../stack/setup";
 import { medium } from "../testing/setups";
 import { calendarDateOf, dayNumberOf, formatDay, parseIsoDay, type DayNumber } from "../units/day-number";
+import { formatVolume } from "../units/units";
 import { whenSound } from "../water/checked";
 import { dayIn, dayOfYearAt, dayOfYearIn, type ScheduleAsked } from "./asked";
 import type { Due, ItemMark } from "./due";
@@ -107,6 +108,7 @@ describe("watering", () => {
     // rain puts the latest day off, and never brings it nearer
     expect(next.window.to - done).toBeGreaterThanOrEqual(Math.ceil(days.high));
     expect(next.reason).toContain("In July a fill lasts");
+    expect(next.title).toContain(formatVolume(question.year.months[6]!.fill!.usableCm3, "metric"));
   });
 
   it("is every so many days where the hand says so, with as much as they take", () => {

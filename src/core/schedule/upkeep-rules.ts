@@ -3,14 +3,12 @@ import { amendmentOf } from "../mixing/amendments";
 import { fixtureOf, fixturesOf, SEPARATOR_FACTS } from "../stack/fixtures";
 import { drainsAtCm } from "../stack/geometry";
 import { bringsItsOwnAir } from "../occupants/occupant";
+import { YEAR_DAYS } from "../place/day-in-year";
+import { WEEK_DAYS as WEEK } from "../units/day-number";
 import { lowerFirst } from "../units/text";
 import { formatPercent } from "../units/units";
 import { dayIn, growingMonths, livingIn, monthOf, namesOf, type ScheduleAsked } from "./asked";
-import { HUSBANDRY, every, type Series } from "./due";
-
-const MONTH_DAYS = 30.44;
-const YEAR_DAYS = 365;
-const WEEK = 7;
+import { every, HUSBANDRY, MONTH_DAYS, type Series } from "./due";
 
 /** Putting it up: told for as long as it is new. [days] */
 const NEW_DAYS = 28;

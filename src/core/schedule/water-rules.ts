@@ -1,19 +1,17 @@
-import { flushCm3, MG_PER_L_PER_DS_PER_M } from "../demand/salts";
+import { flushCm3, MG_PER_L_PER_DS_PER_M, WATERED_THROUGH } from "../demand/salts";
 import { daysInMonth } from "../place/day-in-year";
-import { daysWords, inMonths } from "../readings/year-sentences";
+import { daysWords, inMonths, MOSQUITO_DAYS } from "../readings/year-sentences";
 import { DOSE_LEFT } from "../season/season";
 import { fixtureOf } from "../stack/fixtures";
 import { drainsAtCm, stackHeightCm } from "../stack/geometry";
-import { WATERED_THROUGH } from "../demand/salts";
 import { monthName } from "../units/calendar-date";
 import { dayNumberOf, type DayNumber } from "../units/day-number";
 import { formatPercent, formatVolume, NBSP, threeFigures } from "../units/units";
 import { livingIn, monthOf, type ScheduleAsked } from "./asked";
 import { runDownOf } from "./growing-rules";
-import { every, HUSBANDRY, PAUSED, type Series } from "./due";
+import { every, HUSBANDRY, MONTH_DAYS, PAUSED, type Series } from "./due";
 
 const SOURCE = "Its place's weather and its own store, as the Year page has them.";
-const MONTH_DAYS = 30.44;
 
 /** How long what it holds lasts in each month, from January, and whether that is from a fill, a soaking or a dose. */
 type Lasting = {
@@ -59,7 +57,10 @@ export function lastingOf({ setup, year }: Pick<ScheduleAsked, "setup" | "year">
         ...days,
         byHand,
         isWeak,
-        givenCm3: (after) => (takesCm3.typical * Math.min(after, days.typical)) / through,
+        givenCm3: (after) =>
+          fill && !isWeak && after >= days.typical
+            ? fill.usableCm3
+            : (takesCm3.typical * Math.min(after, days.typical)) / through,
       };
     }),
   };
@@ -197,7 +198,9 @@ function mosquitoes({ setup, year, kept }: ScheduleAsked): readonly Series[] {
   if (setup.here.isIndoors || (!tray && !isOpen)) return [];
   const warm = setup.here.months.map(({ tMinC, tMaxC }) => (tMinC + tMaxC) / 2 >= MOSQUITO_FROM_C);
   // a tray that is drunk dry by itself breeds nothing
-  const stands = year.months.map(({ trayHours }) => isOpen || trayHours === undefined || trayHours.high > 120);
+  const stands = year.months.map(
+    ({ trayHours }) => isOpen || trayHours === undefined || trayHours.high > 24 * MOSQUITO_DAYS,
+  );
   const months = warm.map((isWarm, month) => isWarm && stands[month]!);
   if (!months.includes(true)) return [];
   return [
