@@ -93,6 +93,11 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   page,
   marlstone,
 }) => {
+  // its address is the browser's alone: a page asked for once more is put in place of the one with open fields
+  const askedAgain: string[] = [];
+  page.on("request", (request) => {
+    if (/recipe=.*_rsc/u.test(request.url())) askedAgain.push(request.url());
+  });
   await page.goto(`${marlstone.url}/mixes`);
   await page.getByLabel(/^Recipe, in parts/u).fill(RECIPE);
   const recipe = page.getByRole("region", { name: "Recipe" });
@@ -129,6 +134,8 @@ test("a recipe typed as people write it is a mix with its water, its shopping an
   await expect(peat).toContainText("1 bag, 4.5");
   await editor.getByRole("button", { name: "done" }).press("Enter");
   await expect(peat.getByRole("button", { name: "How you buy Sphagnum peat" })).toBeFocused();
+  expect(askedAgain).toEqual([]);
+  await expect(page).toHaveURL(/\?recipe=2%20parts%20peat/u);
   await page.reload();
   await expect(peat).toContainText(words(String.raw`bag of 2 kg, 4\.5`));
   await expect(much.getByText("by itself first")).toBeVisible();

@@ -30,6 +30,7 @@ import { TakeCare } from "./take-care";
 import { useLeaving } from "../outbox/use-leaving";
 import type { MixDraft } from "./draft";
 import { DraftLine } from "./draft-line";
+import { useAddress } from "./use-address";
 import { useDraft } from "./use-draft";
 
 const HeightChart = late(
@@ -78,8 +79,12 @@ export function MixBench({
   const recipeOf = (some: readonly RecipePart[]): string =>
     recipeText(some, (id) => media.find((one) => one.id === id)?.name ?? id);
   const own = stored && recipeOf(stored.value.parts);
-  const written = useDraft(stored?.id, recipe, savedOf(stored, own ?? ""), (next) => setAddress(next, stored?.id, own));
+  const written = useDraft(stored?.id, recipe, savedOf(stored, own ?? ""));
   const { text, name, note, amendments } = written.draft;
+  useAddress(stored ? `/mixes/${stored.id}` : "/mixes", {
+    recipe: text.trim() === "" || text === own ? "" : text,
+    room: roomAsked,
+  });
   useLeaving();
   const [roomId, setRoomId] = useState(roomAsked);
   const [heightText, setHeightText] = useState<string>();
@@ -254,13 +259,3 @@ const savedOf = (stored: Kept<Mix> | undefined, text: string): MixDraft => ({
   note: stored?.value.note ?? "",
   amendments: stored?.value.amendments ?? [],
 });
-
-/** The recipe is the page's address, so that it can be kept and sent. */
-function setAddress(text: string, mixId: string | undefined, own: string | undefined): void {
-  const address = mixId === undefined ? "/mixes" : `/mixes/${mixId}`;
-  window.history.replaceState(
-    null,
-    "",
-    text.trim() === "" || text === own ? address : `${address}?recipe=${encodeURIComponent(text)}`,
-  );
-}

@@ -35,12 +35,7 @@ export type WrittenMix = {
  * @param asked the recipe in the page's address; empty where there is none
  * @param base what is saved
  */
-export function useDraft(
-  mixId: string | undefined,
-  asked: string,
-  base: MixDraft,
-  onText: (text: string) => void,
-): WrittenMix {
+export function useDraft(mixId: string | undefined, asked: string, base: MixDraft): WrittenMix {
   const [draft, setDraft] = useState<MixDraft>({ ...base, text: asked || base.text });
   const [touched, setTouched] = useState(false);
   const [isKept, setKept] = useState(true);
@@ -55,7 +50,6 @@ export function useDraft(
   const show = (next: MixDraft): void => {
     latest.current = next;
     setDraft(next);
-    onText(next.text);
   };
   const take = (kept: KeptDraft): void => {
     key.current = kept.key;
