@@ -258,6 +258,18 @@ export function hydraulicTable(
   };
 }
 
+const kept = new WeakMap<HydraulicFunctions, Map<string, HydraulicTable>>();
+
+/** The table of functions that are asked again and again, as by each stretch of a season: worked out once. */
+export function keptTable(functions: HydraulicFunctions, specificStoragePerCm: number, knotEvery = 1): HydraulicTable {
+  const known = kept.get(functions) ?? new Map<string, HydraulicTable>();
+  kept.set(functions, known);
+  const key = `${specificStoragePerCm} ${knotEvery}`;
+  const made = known.get(key) ?? hydraulicTable(functions, specificStoragePerCm, knotEvery);
+  known.set(key, made);
+  return made;
+}
+
 /** The suction from which on K is at its floor, to a knot's width; the end of the table where it never is. [cm] */
 function driestSuctionCm(lnKAt: (suctionCm: number) => number): number {
   let octave = 0;

@@ -1,30 +1,17 @@
 import { hydraulicFunctions, type HydraulicFunctions } from "../hydraulics/hydraulics";
-import { hydraulicTable, hydraulicValues, ROUGH_KNOT_EVERY, type HydraulicTable } from "../hydraulics/table";
+import { hydraulicValues, keptTable, ROUGH_KNOT_EVERY } from "../hydraulics/table";
 import { besidePoresOf } from "../media/grains";
 import { cellMemory, type Beginning } from "./cell-memory";
 import { layerVolumeCm3, type Column, type PreparedLayer } from "./column";
 import type { Network, Soil } from "./network";
 
-type Drying = {
-  readonly specificStoragePerCm: number;
-  readonly functions: HydraulicFunctions;
-  readonly table: HydraulicTable;
-};
+/** A medium's functions are made once: a design that is dragged asks for them at every move. */
+const worked = new WeakMap<Soil, HydraulicFunctions>();
 
-/** Tables are worked out once for a medium: a design that is dragged asks for them at every move. */
-const worked = new WeakMap<Soil, Drying>();
-
-function dryingOf(soil: Soil, specificStoragePerCm: number): Drying {
-  const known = worked.get(soil);
-  if (known?.specificStoragePerCm === specificStoragePerCm) return known;
-  const functions = hydraulicFunctions(soil.hydraulics, besidePoresOf(soil));
-  const made = {
-    specificStoragePerCm,
-    functions,
-    table: hydraulicTable(functions, specificStoragePerCm, ROUGH_KNOT_EVERY),
-  };
-  worked.set(soil, made);
-  return made;
+function dryingOf(soil: Soil): HydraulicFunctions {
+  const functions = worked.get(soil) ?? hydraulicFunctions(soil.hydraulics, besidePoresOf(soil));
+  worked.set(soil, functions);
+  return functions;
 }
 
 /**
@@ -37,8 +24,8 @@ export function rememberedColumn(
   psiCm: Float64Array,
   history: Beginning,
 ): Column {
-  const drying = soils.map((soil) => dryingOf(soil, column.specificStoragePerCm));
-  const tables = drying.map(({ table }) => table);
+  const drying = soils.map(dryingOf);
+  const tables = drying.map((functions) => keptTable(functions, column.specificStoragePerCm, ROUGH_KNOT_EVERY));
   const factors = soils.map(({ wettingAlphaFactor }) => wettingAlphaFactor);
   const memory = cellMemory(column, tables, factors, history, psiCm);
   const out = hydraulicValues(1);
@@ -47,7 +34,7 @@ export function rememberedColumn(
     const heightCm = (layer.topCm - layer.bottomCm) / layer.cellCount;
     const bottomCm = layer.bottomCm + index * heightCm;
     const topCm = index === layer.cellCount - 1 ? layer.topCm : bottomCm + heightCm;
-    const { functions } = drying[place]!;
+    const functions = drying[place]!;
     const { thetaR, thetaS } = functions;
     const waterContent = (psi: number): number => (psi >= 0 ? thetaS : memory.waterContentAt(cell, psi));
     return {

@@ -1,4 +1,4 @@
-import { hydraulicTable, type HydraulicTable } from "../hydraulics/table";
+import { keptTable, type HydraulicTable } from "../hydraulics/table";
 import { cellMemory, rememberingEnd, type Beginning, type CellHistory, type CellMemory } from "./cell-memory";
 import { layerAreaAtCm2, topAreaCm2, type Column } from "./column";
 import { changesOf, jumpsOf, type ColumnEnd, type EndCondition, type EndMedia } from "./ends";
@@ -156,7 +156,7 @@ export function runTransient(
   const toleranceMean = options.toleranceMeanTheta ?? Infinity;
   const mostIterations = options.mostIterations ?? DEFAULT_MOST_ITERATIONS;
   const tables = column.layers.map(({ functions }) =>
-    hydraulicTable(functions, column.specificStoragePerCm, options.knotEvery),
+    keptTable(functions, column.specificStoragePerCm, options.knotEvery),
   );
   const { hysteresis } = options;
   const memory =
