@@ -8,8 +8,8 @@ export type Regime = (
   | { readonly kind: "float" }
 ) & {
   /**
-   * So much each time, of what is watered from the top; until it runs out below where it is absent. A store is filled to
-   * its level, whatever that takes. [cm³]
+   * So much each time, from the top or into the store below, there no more than fills it. Where it is absent a store is
+   * filled to its level, whatever that takes, and soil watered until it runs out below. [cm³]
    */
   readonly givesCm3?: number | undefined;
   /** On so many of the days it is to be watered it is forgotten; by chance, but the same each time. 0…1 */

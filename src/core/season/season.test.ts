@@ -129,7 +129,27 @@ describe("a season", () => {
     for (const day of poured.days) expect(day.givenCm3).toBeLessThan(501);
     expect(sum(poured, "givenCm3")).toBeCloseTo(500 * Math.ceil(YEAR_DAYS / 7), -1);
     expect(poured.balanceError).toBeLessThan(1e-9);
+    const cans = lived({ ...INDOORS, regime: { kind: "every", days: 2, givesCm3: 60 } });
+    for (const day of cans.days) expect(day.givenCm3).toBeLessThan(60 + 1e-6);
+    expect(sum(cans, "givenCm3")).toBeGreaterThan(50 * (YEAR_DAYS / 2) * 0.5);
+    expect(cans.balanceError).toBeLessThan(1e-9);
+    // a can that is more than it ever holds fills it, as if no measure were taken
+    const flood = lived({ ...INDOORS, regime: { kind: "every", days: 4, givesCm3: 100_000 } });
+    const stayed = (run: Season): number => sum(run, "givenCm3") - sum(run, "outCm3");
+    expect(stayed(flood) / stayed(whole)).toBeCloseTo(1, 3);
   });
+
+  it.each(MARROWBECK.filter(({ water }) => water.by === "level").map(({ name }) => name))(
+    "%s, filled by so much each time, is given no more than that on any day, and keeps its balance",
+    (name) => {
+      const month = demo(name, { regime: { kind: "every", days: 3, givesCm3: 700 } });
+      const { days, balanceError } = lived({ ...month, at: { ...month.at, days: month.at.days.slice(180, 210) } });
+      for (const { givenCm3 } of days) expect(givenCm3).toBeLessThan(700 + 0.5);
+      expect(Math.max(...days.map(({ givenCm3 }) => givenCm3))).toBeGreaterThan(20);
+      expect(balanceError).toBeLessThan(1e-6);
+    },
+    60_000,
+  );
 
   it("with its feed forgotten has fewer salts, and takes and gives as it did; without feed there is none to forget", () => {
     const fed: Asking = asking(

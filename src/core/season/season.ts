@@ -9,6 +9,7 @@ import type { PlaceYears } from "../place/place-years";
 import { rootZoneCm, stackHeightCm, type Zone } from "../stack/geometry";
 import type { Setup } from "../stack/setup";
 import { waterGiven } from "../stack/site";
+import { volumeBetweenCm3 } from "../vessel/area-by-height";
 import { failed, ok, problem, type Result } from "../units/problem";
 import { branchOf, historyOf } from "../water/branch";
 import type { CheckedSetup } from "../water/checked";
@@ -147,7 +148,9 @@ export function season(asked: SeasonAsked): Result<Season> {
   const demand = daysOfDemand(setup, at, occupants);
   const year = yearOfWater(setup, medium, wantsOf(setup, occupants), { days: demand });
   if (!year.ok) return year;
-  const hand = handOf(setup, network, year.value, wantsOf(setup, occupants).drySuctionCm);
+  // a float gives whatever its level takes
+  const givesCm3 = regime.kind === "float" ? undefined : regime.givesCm3;
+  const hand = handOf(setup, network, year.value, wantsOf(setup, occupants).drySuctionCm, givesCm3 !== undefined);
   const roots = rootsOf(setup, at, occupants);
   const weather = demand.map((day, i) => askedOf(setup, here, network, day, thirst, at.days[i]!));
   const teller = tellerOf(setup, network, roots, occupants);
@@ -157,6 +160,7 @@ export function season(asked: SeasonAsked): Result<Season> {
   const [began] = follow(network, state, { forcing: {}, acts: [] }, [0]).frames;
   let heldCm3 = heldIn(network, began?.heldCm3 ?? 0, state);
   const beganCm3 = heldCm3;
+  const beganInTubeCm3 = assumedCm3(network, state);
   const fullCm3 = heldCm3;
   let salts = saltsFrom(setup, year.value.feedMg, heldCm3);
   let atOnce = 1;
@@ -165,11 +169,12 @@ export function season(asked: SeasonAsked): Result<Season> {
   const soFar = (whole: boolean): Season => {
     const sum = (of: (day: SeasonDay) => number): number => days.reduce((all, day) => all + of(day), 0);
     const kept = sum((day) => day.rainCm3 + day.givenCm3 - day.outCm3 - day.drunkCm3 - day.evaporatedCm3);
+    const inTubeCm3 = assumedCm3(network, state) - beganInTubeCm3;
     return {
       days,
       bandsCm: teller.bandsCm,
       isWhole: whole,
-      balanceError: Math.abs(heldCm3 - beganCm3 - kept) / Math.max(moved, beganCm3, 1),
+      balanceError: Math.abs(heldCm3 + inTubeCm3 - beganCm3 - kept) / Math.max(moved, beganCm3, 1),
       saltsError: salts.error,
       reachesWaterOn: roots.downOn,
       leastAir: teller.leastAir,
@@ -191,21 +196,21 @@ export function season(asked: SeasonAsked): Result<Season> {
           day === first &&
           hand.wants(state, monthOfDay(weather[day]!.dayOfYear), heldCm3 / beganCm3)));
     // what is poured depends on what is there: a stretch ends before the next pouring
-    const pours = hand.store === undefined;
     let last = Math.min(weather.length, first + atOnce);
-    if (pours) for (let day = first + 1; day < last; day++) if (isDue(day)) last = day;
+    if (hand.fills === undefined) for (let day = first + 1; day < last; day++) if (isDue(day)) last = day;
     const span = weather.slice(first, last);
     const pourCm3 =
-      hand.store === undefined && isDue(first) ? (regime.givesCm3 ?? hand.times * Math.max(0, fullCm3 - heldCm3)) : 0;
+      hand.fills === undefined && isDue(first) ? (givesCm3 ?? hand.times * Math.max(0, fullCm3 - heldCm3)) : 0;
     const acts: Act[] = [];
     for (let day = first; day < last; day++)
-      if (hand.store !== undefined && isDue(day))
+      if (hand.fills !== undefined && isDue(day))
         acts.push({
           kind: "fill-to",
-          store: hand.store,
+          store: hand.fills,
           hour: DAY_HOURS * (day - first) + FILL_AT_HOUR,
           levelCm: hand.fullCm,
           holdHours: FILL_HOURS,
+          mostCm3: givesCm3,
         });
     const followed = follow(
       network,
@@ -373,7 +378,7 @@ export function forcingOf(
 /** How a hand fills it, and when it wants that. */
 type Hand = {
   /** Which store is filled to a level; undefined where it is poured on from the top. */
-  readonly store: "below" | "over" | undefined;
+  readonly fills: "below" | "over" | undefined;
   readonly fullCm: number;
   /** Of what was lost, so much is poured. */
   readonly times: number;
@@ -387,7 +392,13 @@ export const DOSE_LEFT = 0.85;
 /** A wick that is too weak even full is filled up again once it is down by so much. [cm] */
 const WEAK_CM = 1;
 
-function handOf(setup: CheckedSetup, network: Network, { months }: YearOfWater, drySuctionCm: number): Hand {
+function handOf(
+  setup: CheckedSetup,
+  network: Network,
+  { months }: YearOfWater,
+  drySuctionCm: number,
+  isMeasured: boolean,
+): Hand {
   const { column, below, over } = network;
   const roots = rootZoneCm(setup);
   const middleCm = roots ? (roots.fromCm + roots.toCm) / 2 : column.heightCm;
@@ -399,13 +410,14 @@ function handOf(setup: CheckedSetup, network: Network, { months }: YearOfWater, 
   const { water } = setup;
   if (water.by === "volume")
     // a dose is made good once so much of it is gone: it was measured for those that live there
-    return { store: undefined, fullCm: 0, times: 1, wants: (_, __, left) => left < DOSE_LEFT };
-  if (water.by === "soaking") return { store: undefined, fullCm: 0, times: GENEROUS, wants: isDry };
+    return { fills: undefined, fullCm: 0, times: 1, wants: (_, __, left) => left < DOSE_LEFT };
+  if (water.by === "soaking") return { fills: undefined, fullCm: 0, times: GENEROUS, wants: isDry };
   const wicking = wickingOf(setup);
   const fullCm = wicking.ok ? fullLevelCm(setup, wicking.value) : water.levelCm;
   const bedCm = below?.bedCm ?? column.baseCm;
   return {
-    store: fullCm > over.bedCm || !below ? "over" : "below",
+    // water over the soil is poured on it; a can of so much is emptied there, and not held at its level
+    fills: fullCm <= over.bedCm && below ? "below" : isMeasured ? undefined : "over",
     fullCm,
     times: 1,
     wants(state, month) {
@@ -438,6 +450,10 @@ const stateAt = ({ below, over }: Network, { state, belowCm, overCm }: FollowedF
 /** All its water: what a frame holds, and what stands in the store below. [cm³] */
 const heldIn = ({ below }: Network, poresAndOverCm3: number, { belowCm }: NetworkState): number =>
   poresAndOverCm3 + belowWaterCm3(below, belowCm);
+
+/** What stands in a tube that is only assumed: none of what it holds, but in its balance. [cm³] */
+const assumedCm3 = ({ below }: Network, { belowCm }: NetworkState): number =>
+  below?.made[0] === "assumed-tube" ? volumeBetweenCm3(below.area, below.bedCm, belowCm) : 0;
 
 /** What is dissolved in all it holds, mixed through, day by day. */
 type Salts = {

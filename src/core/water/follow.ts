@@ -47,13 +47,14 @@ export type Forcing = {
 
 /** What is done to a network at an hour; heights are from the inside base. */
 export type Act =
-  /** A store is filled up to a level, and held there for a while. */
+  /** A store is filled up to a level, with so much at most, and held there for a while. [cm³] */
   | {
       readonly kind: "fill-to";
       readonly hour: number;
       readonly store: "below" | "over";
       readonly levelCm: number;
       readonly holdHours: number;
+      readonly mostCm3?: number | undefined;
     }
   /** Poured on the soil by and by: as much as what happened until then calls for. [cm³] */
   | {
@@ -237,7 +238,7 @@ function stretchOf(
   const fills = (store: "below" | "over"): readonly Refill[] =>
     acts.flatMap((act) =>
       act.kind === "fill-to" && act.store === store && act.hour >= fromHour
-        ? [{ hour: act.hour - fromHour, levelCm: act.levelCm, holdHours: act.holdHours }]
+        ? [{ hour: act.hour - fromHour, levelCm: act.levelCm, holdHours: act.holdHours, mostCm3: act.mostCm3 }]
         : [],
     );
   const { rainCm3PerHour = 0, evaporationCm3PerHour = 0, evaporationBelowCm3PerHour = 0, uptake, sinks } = forcing;

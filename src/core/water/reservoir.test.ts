@@ -91,6 +91,28 @@ describe("a reservoir under a column", () => {
     expect(refilledCm3 - overflowCm3).toBeCloseTo(80 + last(held).bottomInCm3, 6);
   });
 
+  it("is given so much and no more, at once and while it is held; less where it is full before", () => {
+    const made = column();
+    const start = overWater(made, -30);
+    const given = (mostCm3: number | undefined, holdHours: number): number =>
+      last(
+        runTransient(
+          made,
+          start,
+          { kind: "reservoir", areaCm2: 20, levelCm: 0, refills: [{ hour: 2, levelCm: 4, holdHours, mostCm3 }] },
+          SEALED,
+          [2, 60],
+        ),
+      ).reservoir!.refilledCm3;
+    const all = given(undefined, 50);
+    expect(all).toBeGreaterThan(100);
+    expect(given(60, 0)).toBeCloseTo(60, 9);
+    expect(given(200, 0)).toBeCloseTo(80, 9);
+    // what it is filled by at once is 80 cm³: the rest sinks in while it is held
+    expect(given(95, 50)).toBeCloseTo(95, 4);
+    expect(given(2 * all, 50)).toBeCloseTo(all, 0);
+  });
+
   it("on 60 random stacks, keeps its own balance: area × change of level = refilled − overflow − inflow", () => {
     const level = fc.double({ min: 0, max: 6, noNaN: true });
     fc.assert(

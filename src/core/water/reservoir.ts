@@ -33,6 +33,8 @@ export type ReservoirCondition = {
 };
 /** The last film of a store gives in proportion to its depth, so that it runs dry without a jolt. [cm] */
 const FILM_CM = 0.02;
+/** A can with so little left is empty. [cm³] */
+const SPENT_CM3 = 1e-6;
 /** The hours at which its weather changes. */
 export const reservoirChanges = ({ evaporationCm3PerHour = 0 }: ReservoirCondition): readonly number[] =>
   changesOf(evaporationCm3PerHour);
@@ -50,6 +52,9 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
   const water = basin.held(bedCm, condition.levelCm);
   const dries = fluxClock(evaporationCm3PerHour);
   let holding = false;
+  /** The refill that began last, and what is left to pour in it. */
+  let begun: Refill | undefined;
+  let leftCm3 = Infinity;
   let evaporationAsked = 0;
   // the step being tried: the level its stage starts from, the hours of the stage, and the flows of both stages
   let baseCm = condition.levelCm;
@@ -151,8 +156,15 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
 
     setHour(now) {
       const { due, begins, holding: isHeld } = refillAt(refills, now);
-      holding = isHeld;
-      if (due !== undefined && begins && due.levelCm > water.levelCm) flow.refilledCm3 += water.fillTo(due.levelCm);
+      if (due !== undefined && begins && due !== begun) {
+        begun = due;
+        const { levelCm, mostCm3 = Infinity } = due;
+        const wantedCm = mostCm3 < Infinity ? Math.min(levelCm, basin.levelAfterCm(water.levelCm, mostCm3)) : levelCm;
+        const tookCm3 = wantedCm > water.levelCm ? water.fillTo(wantedCm) : 0;
+        flow.refilledCm3 += tookCm3;
+        leftCm3 = mostCm3 - tookCm3;
+      }
+      holding = isHeld && leftCm3 > SPENT_CM3;
       if (holding || water.levelCm <= overflowCm) return;
       // what stands over the hole has run out before anything else has moved
       flow.overflowCm3 -= water.fillTo(overflowCm);
@@ -190,7 +202,7 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
       cell.set(psiCm, k, kSlope, lnK, lnKSlope, fluxPotential);
       out = evaporation = 0;
       if (holding) {
-        mostIn = Infinity;
+        mostIn = leftCm3 / stepHours;
         flowFrom(water.levelCm);
         return;
       }
@@ -212,8 +224,10 @@ export function reservoirFlow(condition: ReservoirCondition, end: ColumnEnd): Ca
       const early = stepHours - late;
       const net = early * stage1.in + late * flow.inCm3PerHour;
       if (holding) {
-        if (net > 0) flow.refilledCm3 += net;
-        else flow.overflowCm3 -= net;
+        if (net > 0) {
+          flow.refilledCm3 += net;
+          leftCm3 -= net;
+        } else flow.overflowCm3 -= net;
         return;
       }
       const spilled = early * stage1.out + late * out;

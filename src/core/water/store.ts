@@ -5,7 +5,13 @@ import type { EndFlow } from "./net-inflow";
 
 // What stores of free water at the ends of a column have in common: the water under it and the pond over it.
 
-export type Refill = { readonly hour: number; readonly levelCm: number; readonly holdHours: number };
+export type Refill = {
+  readonly hour: number;
+  readonly levelCm: number;
+  readonly holdHours: number;
+  /** Of water under a column: no more than this is poured, at once and while it is held. [cm³] */
+  readonly mostCm3?: number | undefined;
+};
 
 /** What a store tells of itself, and how its driver turns its clock. */
 export type StoreFlow = EndFlow & {

@@ -105,6 +105,7 @@ const reservoir = z
           hour: z.number().min(0),
           levelCm: z.number().min(0).max(1e4),
           holdHours: z.number().min(0).default(0),
+          mostCm3: z.number().min(0).max(1e9).optional(),
         }),
       )
       .default([]),
