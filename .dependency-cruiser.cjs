@@ -88,6 +88,7 @@ const SERVER_ORDER = [
   "builds",
   "find",
   "schedule",
+  "season",
   "files",
 ];
 

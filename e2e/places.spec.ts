@@ -380,6 +380,39 @@ test("a year is lived through day by day, stopped at a day, and told against one
   expect(await faultsOn(page)).toEqual([]);
 });
 
+test("a year is held against the same at another place, another design there, and so many litres each time", async ({
+  page,
+  open,
+}) => {
+  await open("Platform planter, aubergine");
+  await openYear(page);
+  const through = page.getByRole("region", { name: "Day by day" });
+  await through.getByRole("button", { name: "Live through it" }).click();
+  const held = through.getByRole("combobox", { name: "Held against" });
+  await held.selectOption({ label: "Back room" });
+  await expect(through.getByText(/^Standing at Back room, .* instead of /u)).toBeVisible({ timeout: 60_000 });
+  const pictured = () => through.getByRole("img", { name: /^365 days/u }).getAttribute("aria-label");
+  const there = await pictured();
+  await through.getByRole("button", { name: "As it is" }).click();
+  await expect.poll(pictured).not.toBe(there);
+  await held.selectOption({ label: "Tall pot over void-fillers, rosemary" });
+  await expect(
+    through.getByText(/^With Tall pot over void-fillers, rosemary in its place, .* instead of /u),
+  ).toBeVisible({
+    timeout: 60_000,
+  });
+  await held.selectOption({ label: "itself, where it stands" });
+  await expect(through.getByText(/in its place, /u)).toHaveCount(0);
+  const each = through.getByRole("textbox", { name: "Each time" });
+  await each.fill("a jug");
+  await expect(through.getByRole("alert")).toContainText("“a jug” is not a volume");
+  await each.fill("300 mL");
+  await expect(through.getByText(/^Watered when it wants it, with 300\smL each time, .*instead of/u)).toBeVisible({
+    timeout: 60_000,
+  });
+  expect(await faultsOn(page)).toEqual([]);
+});
+
 test("forty years become what can be promised, told on the way, stopped with what is known", async ({ page, open }) => {
   await open("Seed tray, butterworts");
   await openYear(page);

@@ -2,7 +2,6 @@ import { nanoid } from "nanoid";
 import { CATALOGUE } from "../core/media/catalogue/catalogue";
 import type { Medium } from "../core/media/medium";
 import { setImmediate } from "node:timers/promises";
-import { yearOfKind } from "../core/season/which-year";
 import type { SeasonHere, SeasonInput } from "../formats/season/actions";
 import { suitsHand } from "../core/verdicts/suits-hand";
 import type { RecipePart } from "../core/mixing/recipe";
@@ -37,6 +36,7 @@ import { placesFacade } from "./places/places.facade";
 import { packsFacade } from "./packs/packs.facade";
 import { roomsFacade } from "./rooms/rooms.facade";
 import { scheduleFacade } from "./schedule/schedule.facade";
+import { seasonHere } from "./season/season-here";
 import { setupsFacade } from "./setups/setups.facade";
 import type { PouredInput, WriteOutcome } from "../formats/setup/actions";
 import { setPoured, type ServiceContext } from "./setups/setups.service";
@@ -189,23 +189,12 @@ export function openMarlstone(folder = dataFolder()) {
         context,
       ),
     /** A year of a setup's place, with all that it takes to live through it elsewhere. */
-    seasonHere: ({ setupId, kind }: SeasonInput): Result<SeasonHere> => {
-      const loaded = setups.load(setupId);
-      if (loaded.status !== "ok")
-        return failed(problem("setupId", loaded.status, "There is no such setup to look at."));
-      const { setup } = loaded.state;
-      const there = places.yearsHere(setup);
-      if (!there) return failed(problem("places", "no-place", "It stands at no place yet."));
-      const ids = [...new Set(setup.layers.map(({ mediumId }) => mediumId))];
-      return ok({
-        setup,
-        at: kind === "all" ? there.at : yearOfKind(there.at, kind),
-        media: ids.flatMap((id) => context.medium(id) ?? []),
-        own: ownOccupantsOf(
-          db,
-          setup.occupants.map(({ occupantId }) => occupantId),
-        ),
-      });
+    seasonHere: (input: SeasonInput): Result<SeasonHere> => {
+      const load = (id: string): Setup | undefined => {
+        const loaded = setups.load(id);
+        return loaded.status === "ok" ? loaded.state.setup : undefined;
+      };
+      return seasonHere(db, input, { load, medium: context.medium });
     },
     /** What of a setup's mixes, depths and vessels suits a hand; others are answered in between. */
     suitsHand: async ({ setupId, everyDays }: HandInput, system: UnitSystem): Promise<Result<HandShown>> => {

@@ -114,7 +114,9 @@ export function againstPlain(words: string, plain: Season, other: Season, system
       `they are short of air on ${is.waterloggedDays.length === 0 ? "no day" : many(is.waterloggedDays.length, "day")} instead of ${was.waterloggedDays.length === 0 ? "none" : was.waterloggedDays.length}`,
     );
   if (Math.abs(is.givenCm3 - was.givenCm3) > Math.max(HARDLY_CM3, TOLD_SHARE * was.givenCm3))
-    parts.push(`it is given ${volume(is.givenCm3)} instead of ${volume(was.givenCm3)}`);
+    parts.push(
+      `it is given ${volume(is.givenCm3)} instead of ${volume(was.givenCm3)}${is.filled === was.filled ? "" : `, ${timesInstead(is.filled, was.filled)}`}`,
+    );
   if (Math.abs(is.outCm3 - was.outCm3) > Math.max(HARDLY_CM3, TOLD_SHARE * was.outCm3))
     parts.push(`${volume(is.outCm3)} run out instead of ${volume(was.outCm3)}`);
   const [saltyWas, saltyIs] = [plain.days.at(-1)?.mgPerL, other.days.at(-1)?.mgPerL];
@@ -126,8 +128,13 @@ export function againstPlain(words: string, plain: Season, other: Season, system
     parts.push(
       `it ends with ${threeFigures(saltyIs, 0)}${NBSP}mg/L dissolved in what it holds instead of ${threeFigures(saltyWas, 0)}`,
     );
-  if (parts.length === 0) return `${words} it goes as it does without.`;
+  if (parts.length === 0) return `${words} it goes much as it does anyway.`;
   return `${words} ${AND.format(parts)}.`;
 }
+
+const timesInstead = (is: number, was: number): string => {
+  const times = (count: number): string => (count === 0 ? "never" : count === 1 ? "once" : `${count} times`);
+  return `${times(is)} instead of ${is > 1 && was > 1 ? was : times(was)}`;
+};
 
 const AND = new Intl.ListFormat("en-GB");

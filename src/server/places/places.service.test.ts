@@ -374,3 +374,40 @@ describe("water in", () => {
     expect(monthsAt(setupOf(all).places!, out)[4]).toBeCloseTo(16 / 31, 9);
   });
 });
+
+describe("a year that is held against another", () => {
+  it("is of the same setup at one other place, or of another design where this one stands", () => {
+    const [out, room] = [made(TERRACE), made(ROOM)];
+    const pot = standing({ placeId: out, from: null });
+    const other = marlstone.setups.create({
+      ...potWith({ kind: "drained", outletCm: 0 }),
+      name: "Other",
+      places: [{ placeId: room, from: null }],
+    });
+    if (!other.ok) throw new Error("no other");
+    const against = (by: "place" | "design", id: string) =>
+      marlstone.seasonHere({ setupId: pot, kind: "usual", against: { by, id } });
+    const plain = marlstone.seasonHere({ setupId: pot, kind: "usual" });
+    const [inside, instead] = [against("place", room), against("design", other.value)];
+    if (!plain.ok || !inside.ok || !instead.ok) throw new Error("no year");
+    expect(plain.value.against).toBeUndefined();
+    expect(inside.value.setup).toEqual(plain.value.setup);
+    expect(inside.value.against).toMatchObject({ by: "place", name: "Back room" });
+    expect(inside.value.against!.setup).toEqual(setupOf(standing({ placeId: room, from: null })));
+    expect(inside.value.against!.at.days.every(({ rainMm }) => rainMm === 0)).toBe(true);
+    expect(instead.value.against).toMatchObject({ by: "design", name: "Other", at: plain.value.at });
+    expect(instead.value.against!.setup.layers).toEqual(setupOf(other.value).layers);
+    expect(instead.value.against!.setup.here!.placeNames).toEqual(["Terrace"]);
+    for (const { mediumId } of instead.value.against!.setup.layers)
+      expect(instead.value.media.map(({ id }) => id)).toContain(mediumId);
+  });
+
+  it("says what is no longer there", () => {
+    const pot = standing({ placeId: made(TERRACE), from: null });
+    for (const by of ["place", "design"] as const)
+      expect(marlstone.seasonHere({ setupId: pot, kind: "usual", against: { by, id: "gone" } })).toMatchObject({
+        ok: false,
+        problems: [{ code: "missing" }],
+      });
+  });
+});

@@ -21,7 +21,18 @@ export const dayName = ({ dayOfYear }: Pick<SeasonDay, "dayOfYear">): string => 
  * A season on one axis of time: how full its pores are by depth and day, the level, what fell and was given, and the days
  * on which roots are thirsty or short of air.
  */
-export function SeasonPicture({ season, count, at }: { season: Season; count: number; at: number }) {
+export function SeasonPicture({
+  season,
+  beside,
+  count,
+  at,
+}: {
+  season: Season;
+  /** Of the same heights: its level is drawn dotted. */
+  beside: Season | undefined;
+  count: number;
+  at: number;
+}) {
   const { days, bandsCm } = season;
   const x = (day: number): number => (WIDE * day) / count;
   const [footCm, topCm] = [bandsCm[0]!, bandsCm.at(-1)!];
@@ -36,9 +47,9 @@ export function SeasonPicture({ season, count, at }: { season: Season; count: nu
   const months = days.flatMap(({ day, dayOfYear }) =>
     dayInYear(dayOfYear).day === 1 ? [{ day, month: monthOfDay(dayOfYear) }] : [],
   );
-  const path = (of: (day: SeasonDay) => number | undefined): string => {
+  const path = (of: (day: SeasonDay) => number | undefined, through = days): string => {
     let isOn = false;
-    return days
+    return through
       .map((day) => {
         const cm = of(day);
         if (cm === undefined) {
@@ -89,6 +100,15 @@ export function SeasonPicture({ season, count, at }: { season: Season; count: nu
         }),
       )}
       <path d={path(({ levelCm }) => levelCm)} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
+      {beside && (
+        <path
+          d={path(({ levelCm }) => levelCm, beside.days)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1}
+          strokeDasharray="1.5 2.5"
+        />
+      )}
       <path
         d={path(({ rootsCm }) => (rootsCm === undefined ? undefined : topCm + half - rootsCm))}
         fill="none"

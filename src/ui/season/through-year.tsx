@@ -1,31 +1,23 @@
 "use client";
 import { useCallback, useMemo, useState } from "react";
-import Papa from "papaparse";
 import type { Medium } from "@/core/media/medium";
+import { insteadWords } from "@/core/season/instead";
 import type { Regime } from "@/core/season/regime";
 import { regimeOf } from "@/core/season/regime";
-import type { Season, SeasonDay } from "@/core/season/season";
-import { againstPlain, seasonSayings } from "@/core/season/season-sentences";
+import type { Season } from "@/core/season/season";
+import { againstPlain } from "@/core/season/season-sentences";
 import { WHAT_IFS, whatIfWords, type WhatIf } from "@/core/season/what-if";
 import type { YearKind } from "@/core/season/which-year";
 import { monthName } from "@/core/units/calendar-date";
 import type { Result } from "@/core/units/problem";
-import {
-  formatLength,
-  formatPercent,
-  formatTemperature,
-  formatVolume,
-  parseVolumeCm3,
-  threeFigures,
-  volumeUnitName,
-  type UnitSystem,
-} from "@/core/units/units";
+import { formatVolume, parseVolumeCm3, threeFigures, volumeUnitName } from "@/core/units/units";
 import type { SeasonHere, SeasonInput } from "@/formats/season/actions";
-import { seasonRows } from "@/formats/season/rows";
 import type { Setup } from "@/core/stack/setup";
 import { useUnits } from "../common/preferences";
 import { useAnswer } from "../common/use-answer";
-import { DaySection, dayName, SeasonPicture } from "./season-picture";
+import { DaysShown } from "./days-shown";
+import { HeldAgainst, type Other } from "./held-against";
+import { dayName } from "./season-picture";
 
 export type SeasonAsk = (input: SeasonInput) => Promise<Result<SeasonHere>>;
 
@@ -49,6 +41,8 @@ const WHAT_WORDS: Record<WhatIf, string> = {
   unfed: "its feed is forgotten",
 };
 const PLAIN = "";
+/** More than this at once nobody carries. [cm³] */
+const MOST_GIVEN_CM3 = 1e6;
 
 /** How often it is forgotten, of the days it is to be watered. */
 const MISSED: readonly (readonly [number, string])[] = [
@@ -59,7 +53,7 @@ const MISSED: readonly (readonly [number, string])[] = [
 ];
 
 /** Who waters it: as it is said, when it wants it, by the calendar, or a float. */
-const regimes = (setup: Setup): readonly (readonly [string, Regime])[] => [
+const regimes = (setup: Setup, hasFloat: boolean): readonly (readonly [string, Regime])[] => [
   ...(setup.wateredEveryDays === null
     ? []
     : [[`every ${threeFigures(setup.wateredEveryDays, 1)} days, as it is said`, regimeOf(setup)] as const]),
@@ -68,19 +62,34 @@ const regimes = (setup: Setup): readonly (readonly [string, Regime])[] => [
   ["every third day", { kind: "every", days: 3 }],
   ["every Sunday", { kind: "every", days: 7 }],
   ["every other Sunday", { kind: "every", days: 14 }],
-  ...(setup.water.by === "level" ? [["by a float valve", { kind: "float" }] as const] : []),
+  ...(hasFloat ? [["by a float valve", { kind: "float" }] as const] : []),
 ];
 
 /** A setup lived through a year day by day, once somebody asks for it. */
-export function ThroughYear({ setupId, name, ask }: { setupId: string; name: string; ask: SeasonAsk }) {
+export function ThroughYear({
+  setupId,
+  name,
+  ask,
+  places,
+  others,
+}: {
+  setupId: string;
+  name: string;
+  ask: SeasonAsk;
+  /** Where it could stand, and what else could stand there. */
+  places: readonly Other[];
+  others: readonly Other[];
+}) {
   const [here, setHere] = useState<SeasonHere>();
   const [kind, setKind] = useState<YearKind>("usual");
+  const [against, setAgainst] = useState<SeasonInput["against"]>();
   const [said, setSaid] = useState("");
   const [busy, setBusy] = useState(false);
-  const look = (wanted: YearKind): void => {
+  const look = (wanted: YearKind, to: SeasonInput["against"]): void => {
     setKind(wanted);
+    setAgainst(to);
     setBusy(true);
-    ask({ setupId, kind: wanted })
+    ask({ setupId, kind: wanted, against: to })
       .then((answer) => (answer.ok ? (setHere(answer.value), setSaid("")) : setSaid(answer.problems[0]!.message)))
       .catch(() => setSaid(NO_ANSWER))
       .finally(() => setBusy(false));
@@ -96,7 +105,7 @@ export function ThroughYear({ setupId, name, ask }: { setupId: string; name: str
             value={kind}
             disabled={busy}
             onChange={(event) =>
-              here ? look(event.target.value as YearKind) : setKind(event.target.value as YearKind)
+              here ? look(event.target.value as YearKind, against) : setKind(event.target.value as YearKind)
             }
           >
             {KINDS.map(([value, words]) => (
@@ -107,9 +116,18 @@ export function ThroughYear({ setupId, name, ask }: { setupId: string; name: str
           </select>
         </label>
         {!here && (
-          <button type="button" className="press" disabled={busy} onClick={() => look(kind)}>
+          <button type="button" className="press" disabled={busy} onClick={() => look(kind, against)}>
             Live through it
           </button>
+        )}
+        {here && (
+          <HeldAgainst
+            against={against}
+            disabled={busy}
+            places={places}
+            others={others}
+            choose={(one) => look(kind, one)}
+          />
         )}
       </div>
       {said && (
@@ -122,16 +140,25 @@ export function ThroughYear({ setupId, name, ask }: { setupId: string; name: str
   );
 }
 
-function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; name: string }) {
+function Lived({ here: { setup, at, media, own, against }, name }: { here: SeasonHere; name: string }) {
   const system = useUnits();
-  const choices = useMemo(() => regimes(setup), [setup]);
+  const instead = against ?? { setup, at };
+  const hasFloat = setup.water.by === "level" && instead.setup.water.by === "level";
+  const choices = useMemo(() => regimes(setup, hasFloat), [setup, hasFloat]);
   const [chosen, setChosen] = useState(0);
   const [what, setWhat] = useState<WhatIf | typeof PLAIN>(PLAIN);
   const [isStopped, setStopped] = useState(false);
   const [missed, setMissed] = useState(0);
+  const [sees, setSees] = useState<"other" | "plain">("other");
   const [litres, setLitres] = useState("");
   const gives = useMemo(() => parseVolumeCm3(litres, system), [litres, system]);
-  const givesCm3 = gives.ok && gives.value > 0 ? gives.value : undefined;
+  const givesCm3 = gives.ok && gives.value > 0 && gives.value <= MOST_GIVEN_CM3 ? gives.value : undefined;
+  const litresSaid =
+    litres.trim() === "" || givesCm3 !== undefined
+      ? ""
+      : !gives.ok
+        ? `“${litres.trim()}”: ${gives.problems[0]!.message}`
+        : `So much each time cannot be: more than nothing, and no more than ${formatVolume(MOST_GIVEN_CM3, system)}.`;
   const regime = useMemo(
     (): Regime => ({
       ...choices[chosen]![1],
@@ -144,8 +171,8 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
   const medium = useCallback((id: string): Medium | undefined => byId.get(id), [byId]);
   const isAsSaid = chosen === 0 && missed === 0 && givesCm3 === undefined;
   // what goes otherwise is held against the same hand; another hand against the one that is said
-  const plainRegime = what === PLAIN ? choices[0]![1] : regime;
-  const isOther = what !== PLAIN || !isAsSaid;
+  const plainRegime = what === PLAIN && !against ? choices[0]![1] : regime;
+  const isOther = what !== PLAIN || against !== undefined || !isAsSaid;
   const plainQuestion = useMemo(
     () => (isStopped ? undefined : ({ kind: "season", setup, own, at, regime: plainRegime, what: null } as const)),
     [isStopped, setup, own, at, plainRegime],
@@ -154,8 +181,15 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
     () =>
       !isOther || isStopped
         ? undefined
-        : ({ kind: "season", setup, own, at, regime, what: what === PLAIN ? null : what } as const),
-    [isOther, what, isStopped, setup, own, at, regime],
+        : ({
+            kind: "season",
+            setup: instead.setup,
+            own,
+            at: instead.at,
+            regime,
+            what: what === PLAIN ? null : what,
+          } as const),
+    [isOther, what, isStopped, instead.setup, own, instead.at, regime],
   );
   const handWords = [
     `Watered ${choices[chosen]![0]}`,
@@ -164,6 +198,10 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
   ]
     .filter(Boolean)
     .join(", ");
+  const whatWords = what === PLAIN ? undefined : whatIfWords(what, instead.setup, monthName);
+  const otherWords = against
+    ? [insteadWords(against.by, against.name), whatWords && `${lowerFirst(whatWords)},`].filter(Boolean).join(" ")
+    : (whatWords ?? `${handWords},`);
   const plainNow = useAnswer(plainQuestion, medium);
   const otherNow = useAnswer(otherQuestion, medium);
   const [kept, setKept] = useState<Season>();
@@ -171,9 +209,11 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
   const other = seasonOf(otherNow);
   // what is known so far stays when it is stopped
   if (plain && plain !== kept) setKept(plain);
-  const shown = (isOther ? (other ?? plain) : plain) ?? kept;
+  const seesOther = isOther && sees === "other";
+  const shown = (seesOther ? (other ?? plain) : plain) ?? kept;
+  const shownSetup = seesOther && other ? instead.setup : setup;
   const asked = isOther ? otherNow : plainNow;
-  const isRunning = !isStopped && asked?.status === "computing";
+  const isRunning = !isStopped && (asked?.status === "computing" || plainNow?.status === "computing");
   const problem =
     asked?.status === "answered" && !asked.answer.ok
       ? asked.answer.problems[0]!.message
@@ -200,14 +240,14 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
             ))}
           </select>
         </label>
-        {setup.water.by !== "level" && (
+        {regime.kind !== "float" && (
           <label className="block text-sm text-soft">
             Each time
             <span className="flex items-baseline gap-1">
               <input
                 className="field w-20 text-base text-ink"
                 inputMode="decimal"
-                placeholder="enough"
+                placeholder={setup.water.by === "level" ? "to full" : "enough"}
                 maxLength={20}
                 value={litres}
                 aria-invalid={litres.trim() !== "" && givesCm3 === undefined}
@@ -266,6 +306,11 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
           What runs out of other setups into it is in its months above, and not in these days.
         </p>
       )}
+      {litresSaid && (
+        <p role="alert" className="said">
+          {litresSaid}
+        </p>
+      )}
       <p role="status" className="min-h-5 text-[0.95rem] leading-snug text-soft">
         {isRunning
           ? `Living through it … ${shown ? `to ${dayName(shown.days.at(-1)!)}` : ""}`
@@ -273,29 +318,34 @@ function Lived({ here: { setup, at, media, own }, name }: { here: SeasonHere; na
             ? "Stopped: this is what is known so far."
             : problem}
       </p>
+      {isOther && (
+        <div role="group" aria-label="Which of both" className="no-print mb-1 flex flex-wrap gap-2">
+          {(["other", "plain"] as const).map((one) => (
+            <button key={one} type="button" className="press" aria-pressed={sees === one} onClick={() => setSees(one)}>
+              {one === "other" ? "As it would be" : "As it is"}
+            </button>
+          ))}
+        </div>
+      )}
       {shown && shown.days.length > 0 && (
-        <Shown
+        <DaysShown
           season={shown}
-          setup={setup}
+          beside={isOther && against?.by !== "design" ? (seesOther ? plain : other) : undefined}
+          setup={shownSetup}
           count={at.days.length}
           name={name}
           system={system}
-          layerNames={setup.layers.map((layer) => layer.name || (medium(layer.mediumId)?.name ?? layer.mediumId))}
+          layerNames={shownSetup.layers.map((layer) => layer.name || (medium(layer.mediumId)?.name ?? layer.mediumId))}
           against={
-            isOther && plain?.isWhole && other?.isWhole
-              ? againstPlain(
-                  what === PLAIN ? `${handWords},` : whatIfWords(what, setup, monthName),
-                  plain,
-                  other,
-                  system,
-                )
-              : undefined
+            isOther && plain?.isWhole && other?.isWhole ? againstPlain(otherWords, plain, other, system) : undefined
           }
         />
       )}
     </div>
   );
 }
+
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** The season a question has come to, whole or so far. */
 function seasonOf(standing: ReturnType<typeof useAnswer<"season">>): Season | undefined {
@@ -306,159 +356,4 @@ function seasonOf(standing: ReturnType<typeof useAnswer<"season">>): Season | un
         ? standing.told.soFar
         : undefined;
   return answer?.ok ? answer.value : undefined;
-}
-
-function Shown({
-  season,
-  setup,
-  count,
-  name,
-  system,
-  layerNames,
-  against,
-}: {
-  season: Season;
-  setup: Setup;
-  count: number;
-  name: string;
-  system: UnitSystem;
-  layerNames: readonly string[];
-  against: string | undefined;
-}) {
-  const [at, setAt] = useState(0);
-  const [hasTable, setTable] = useState(false);
-  const day = season.days[Math.min(at, season.days.length - 1)]!;
-  const sayings = useMemo(() => seasonSayings(setup, season, system), [setup, season, system]);
-  const download = (): void => {
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(
-      new Blob([`${Papa.unparse(seasonRows(season, layerNames))}\r\n`], { type: "text/csv" }),
-    );
-    link.download = `${name || "setup"}-year.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
-  return (
-    <div className="grid gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
-      <div className="min-w-0">
-        <figure>
-          <figcaption className="text-sm text-soft">
-            How full the pores are by height (darker: fuller){day.levelCm === undefined ? "" : ", the level as a line"}
-            {day.rootsCm === undefined ? "" : ", how far roots are down, dashed"}; below it rain (pale) and what is
-            given (dark), thirsty days (red) and days short of air (blue), the warmth of the day (red line) and what is
-            dissolved (green).
-          </figcaption>
-          <SeasonPicture season={season} count={count} at={day.day} />
-        </figure>
-        <input
-          type="range"
-          className="no-print mt-1 w-full"
-          aria-label="Day"
-          aria-valuetext={dayName(day)}
-          min={0}
-          max={Math.max(0, season.days.length - 1)}
-          value={Math.min(at, season.days.length - 1)}
-          onChange={(event) => setAt(Number(event.target.value))}
-        />
-        <div className="mt-1 flex flex-wrap items-start gap-4">
-          <DaySection season={season} day={day} />
-          <p className="max-w-[46ch] leading-snug">{dayWords(day, system)}</p>
-        </div>
-      </div>
-      <div className="min-w-0 space-y-2 leading-snug">
-        {against && <p className="border-l-2 border-ink pl-2">{against}</p>}
-        {sayings.map((saying) => (
-          <p key={saying}>{saying}</p>
-        ))}
-        <button type="button" className="press no-print" onClick={download}>
-          All days as CSV
-        </button>
-        <button
-          type="button"
-          className="press no-print ml-2"
-          aria-expanded={hasTable}
-          onClick={() => setTable(!hasTable)}
-        >
-          {hasTable ? "No table" : "All days as a table"}
-        </button>
-      </div>
-      {hasTable && <DayTable season={season} system={system} />}
-    </div>
-  );
-}
-
-/** Every day in a row. */
-function DayTable({ season: { days }, system }: { season: Season; system: UnitSystem }) {
-  const volume = (cm3: number): string => (cm3 < 1 ? "" : formatVolume(cm3, system));
-  const cell = "px-2 py-0.5 text-right tabular-nums";
-  return (
-    <div className="max-h-96 overflow-auto lg:col-span-2" tabIndex={0} role="region" aria-label="All days">
-      <table className="w-full min-w-[52rem] border-collapse text-sm">
-        <thead className="sticky top-0 bg-sheet">
-          <tr className="border-b-2 border-ink text-right">
-            {[
-              "Day",
-              "Warmth",
-              "Level",
-              "Holds",
-              "Rain",
-              "Given",
-              "Ran out",
-              "Taken",
-              "Air",
-              "Dissolved, mg/L",
-              "Roots",
-            ].map((name) => (
-              <th key={name} className="px-2 py-1 font-semibold">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {days.map((day) => (
-            <tr key={day.day} className="border-b border-rule">
-              <th scope="row" className="whitespace-nowrap px-2 py-0.5 text-left font-normal">
-                {dayName(day)}
-              </th>
-              <td className={cell}>
-                {formatTemperature(day.tMinC, system)} to {formatTemperature(day.tMaxC, system)}
-              </td>
-              <td className={cell}>{day.levelCm === undefined ? "" : formatLength(day.levelCm, system)}</td>
-              <td className={cell}>{formatVolume(day.heldCm3, system)}</td>
-              <td className={cell}>{volume(day.rainCm3)}</td>
-              <td className={cell}>{volume(day.givenCm3)}</td>
-              <td className={cell}>{volume(day.outCm3)}</td>
-              <td className={cell}>{volume(day.drunkCm3 + day.evaporatedCm3)}</td>
-              <td className={cell}>{formatPercent(day.airAtRoots)}</td>
-              <td className={cell}>{day.mgPerL === undefined ? "" : threeFigures(day.mgPerL, 0)}</td>
-              <td className="px-2 py-0.5 text-trouble">
-                {[day.isThirsty ? "thirsty" : "", day.isWaterlogged ? "short of air" : ""].filter(Boolean).join(", ")}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-/** One day, told. */
-function dayWords(day: SeasonDay, system: UnitSystem): string {
-  const volume = (cm3: number): string => formatVolume(cm3, system);
-  const took = day.drunkCm3 + day.evaporatedCm3;
-  return `${dayName(day)}: ${[
-    `${formatTemperature(day.tMinC, system)} to ${formatTemperature(day.tMaxC, system)}`,
-    `it holds ${volume(day.heldCm3)}${day.levelCm === undefined ? "" : `, its water at ${formatLength(day.levelCm, system)}`}`,
-    `${formatPercent(day.airAtRoots)} air at the roots`,
-    day.rainCm3 > 1 ? `${volume(day.rainCm3)} of rain` : "",
-    day.givenCm3 > 1 ? `${volume(day.givenCm3)} given` : "",
-    day.outCm3 > 1 ? `${volume(day.outCm3)} ran out` : "",
-    `${volume(took)} taken`,
-    day.mgPerL === undefined ? "" : `${threeFigures(day.mgPerL, 0)} mg/L dissolved`,
-    day.isThirsty ? "thirsty" : "",
-    day.isWaterlogged ? "short of air" : "",
-  ]
-    .filter(Boolean)
-    .join("; ")}.`;
 }

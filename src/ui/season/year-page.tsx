@@ -50,6 +50,7 @@ export function YearPage({
   setupId,
   name,
   placesThere,
+  otherPlaces,
   here,
   frost,
   isSaid,
@@ -90,6 +91,8 @@ export function YearPage({
   seasonHere: SeasonAsk;
   /** How many places there are to choose from. */
   placesThere: number;
+  /** Where else it could stand. */
+  otherPlaces: readonly OtherSetup[];
   here: Here | undefined;
   frost: FrostDates | null;
   /** Whether what a day takes is said, so that no month is another. */
@@ -168,7 +171,16 @@ export function YearPage({
               <p className="mt-3 text-trouble">{year.problems[0]!.message}</p>
             )}
             {year.ok && <FortyYears key={`forty ${version}`} setupId={setupId} ask={seasonHere} />}
-            {year.ok && <ThroughYear key={`through ${version}`} setupId={setupId} name={name} ask={seasonHere} />}
+            {year.ok && (
+              <ThroughYear
+                key={`through ${version}`}
+                setupId={setupId}
+                name={name}
+                ask={seasonHere}
+                places={otherPlaces}
+                others={others}
+              />
+            )}
           </>
         )}
       </main>

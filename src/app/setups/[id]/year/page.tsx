@@ -29,12 +29,15 @@ export default async function SetupYearPage({ params }: Params) {
   const system = readPreferences((name) => jar.get(name)?.value).units;
   const { setup } = loaded.state;
   const year = house.yearOf(setup, [id]);
+  const places = house.places.list().map(({ id, value }) => ({ id, name: value.name }));
+  const stays = setup.places ?? [];
   const there = house.places.yearsHere(setup);
   return (
     <YearPage
       setupId={id}
       name={setup.name}
-      placesThere={house.places.list().length}
+      placesThere={places.length}
+      otherPlaces={places.filter((one) => stays.length !== 1 || one.id !== stays[0]!.placeId)}
       here={setup.here}
       frost={there?.at.frost ?? null}
       isSaid={setup.demand.by === "said"}
