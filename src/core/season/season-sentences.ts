@@ -99,7 +99,7 @@ function wettest({ days }: Season): number {
 /** A season that goes otherwise, against the plain one. */
 export function againstPlain(words: string, plain: Season, other: Season, system: UnitSystem): string {
   const [was, is] = [toldOf(plain), toldOf(other)];
-  const volume = (cm3: number): string => formatVolume(cm3, system);
+  const volume = (cm3: number): string => (cm3 < 1 ? "nothing" : formatVolume(cm3, system));
   const parts: string[] = [];
   const isMore = is.thirstyDays.length - was.thirstyDays.length;
   if (isMore !== 0)
@@ -118,7 +118,7 @@ export function againstPlain(words: string, plain: Season, other: Season, system
       `it is given ${volume(is.givenCm3)} instead of ${volume(was.givenCm3)}${is.filled === was.filled ? "" : `, ${timesInstead(is.filled, was.filled)}`}`,
     );
   if (Math.abs(is.outCm3 - was.outCm3) > Math.max(HARDLY_CM3, TOLD_SHARE * was.outCm3))
-    parts.push(`${volume(is.outCm3)} run out instead of ${volume(was.outCm3)}`);
+    parts.push(`${volume(is.outCm3)} ${is.outCm3 < 1 ? "runs" : "run"} out instead of ${volume(was.outCm3)}`);
   const [saltyWas, saltyIs] = [plain.days.at(-1)?.mgPerL, other.days.at(-1)?.mgPerL];
   if (
     saltyWas !== undefined &&

@@ -39,6 +39,7 @@ export function DaysShown({
   const [at, setAt] = useState(0);
   const [hasTable, setTable] = useState(false);
   const day = season.days[Math.min(at, season.days.length - 1)]!;
+  const hasRoots = setup.layers.some(({ rooted }) => rooted);
   const hasOtherLevel = beside?.days.some(({ levelCm }) => levelCm !== undefined) ?? false;
   const sayings = useMemo(() => seasonSayings(setup, season, system), [setup, season, system]);
   const download = (): void => {
@@ -75,7 +76,7 @@ export function DaysShown({
         />
         <div className="mt-1 flex flex-wrap items-start gap-4">
           <DaySection season={season} day={day} />
-          <p className="max-w-[46ch] leading-snug">{dayWords(day, system)}</p>
+          <p className="max-w-[46ch] leading-snug">{dayWords(day, hasRoots, system)}</p>
         </div>
       </div>
       <div className="min-w-0 space-y-2 leading-snug">
@@ -95,13 +96,13 @@ export function DaysShown({
           {hasTable ? "No table" : "All days as a table"}
         </button>
       </div>
-      {hasTable && <DayTable season={season} system={system} />}
+      {hasTable && <DayTable season={season} hasRoots={hasRoots} system={system} />}
     </div>
   );
 }
 
 /** Every day in a row. */
-function DayTable({ season: { days }, system }: { season: Season; system: UnitSystem }) {
+function DayTable({ season: { days }, hasRoots, system }: { season: Season; hasRoots: boolean; system: UnitSystem }) {
   const volume = (cm3: number): string => (cm3 < 1 ? "" : formatVolume(cm3, system));
   const cell = "px-2 py-0.5 text-right tabular-nums";
   return (
@@ -143,7 +144,7 @@ function DayTable({ season: { days }, system }: { season: Season; system: UnitSy
               <td className={cell}>{volume(day.givenCm3)}</td>
               <td className={cell}>{volume(day.outCm3)}</td>
               <td className={cell}>{volume(day.drunkCm3 + day.evaporatedCm3)}</td>
-              <td className={cell}>{formatPercent(day.airAtRoots)}</td>
+              <td className={cell}>{hasRoots ? formatPercent(day.airAtRoots) : ""}</td>
               <td className={cell}>{day.mgPerL === undefined ? "" : threeFigures(day.mgPerL, 0)}</td>
               <td className="px-2 py-0.5 text-trouble">
                 {[day.isThirsty ? "thirsty" : "", day.isWaterlogged ? "short of air" : ""].filter(Boolean).join(", ")}
@@ -157,13 +158,13 @@ function DayTable({ season: { days }, system }: { season: Season; system: UnitSy
 }
 
 /** One day, told. */
-function dayWords(day: SeasonDay, system: UnitSystem): string {
+function dayWords(day: SeasonDay, hasRoots: boolean, system: UnitSystem): string {
   const volume = (cm3: number): string => formatVolume(cm3, system);
   const took = day.drunkCm3 + day.evaporatedCm3;
   return `${dayName(day)}: ${[
     `${formatTemperature(day.tMinC, system)} to ${formatTemperature(day.tMaxC, system)}`,
     `it holds ${volume(day.heldCm3)}${day.levelCm === undefined ? "" : `, its water at ${formatLength(day.levelCm, system)}`}`,
-    `${formatPercent(day.airAtRoots)} air at the roots`,
+    hasRoots ? `${formatPercent(day.airAtRoots)} air at the roots` : "",
     day.rainCm3 > 1 ? `${volume(day.rainCm3)} of rain` : "",
     day.givenCm3 > 1 ? `${volume(day.givenCm3)} given` : "",
     day.outCm3 > 1 ? `${volume(day.outCm3)} ran out` : "",

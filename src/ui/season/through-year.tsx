@@ -321,7 +321,13 @@ function Lived({ here: { setup, at, media, own, against }, name }: { here: Seaso
       {isOther && (
         <div role="group" aria-label="Which of both" className="no-print mb-1 flex flex-wrap gap-2">
           {(["other", "plain"] as const).map((one) => (
-            <button key={one} type="button" className="press" aria-pressed={sees === one} onClick={() => setSees(one)}>
+            <button
+              key={one}
+              type="button"
+              className={`press ${sees === one ? "press-main" : ""}`}
+              aria-pressed={sees === one}
+              onClick={() => setSees(one)}
+            >
               {one === "other" ? "As it would be" : "As it is"}
             </button>
           ))}
