@@ -39,6 +39,7 @@ const CORE_ORDER = [
   "season",
   "schedule",
   "sheet",
+  "log",
 ];
 
 /** Folders of the interface, likewise: what stands on nothing of the job first, pages last. */

@@ -17,7 +17,7 @@ export const KG_PER_POUND = 0.45359237;
 const OUNCES_PER_POUND = 16;
 export type Unit = { readonly factor: number; readonly names: readonly string[] };
 
-const LENGTH_UNITS: readonly Unit[] = [
+export const LENGTH_UNITS: readonly Unit[] = [
   { factor: 1, names: ["cm", "centimetre", "centimetres", "centimeter", "centimeters"] },
   { factor: 0.1, names: ["mm", "millimetre", "millimetres", "millimeter", "millimeters"] },
   { factor: 100, names: ["m", "metre", "metres", "meter", "meters"] },
