@@ -64,6 +64,7 @@ const UI_ORDER = [
   "setup",
   "season",
   "schedule",
+  "log",
   "sheet",
   "history",
   "files",
@@ -89,6 +90,7 @@ const SERVER_ORDER = [
   "builds",
   "find",
   "schedule",
+  "log",
   "season",
   "files",
 ];

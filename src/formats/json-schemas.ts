@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { houseSchema } from "./house/schema";
+import { logSchema } from "./log/document";
 import { mixSchema } from "./mix/schema";
 import { ownMediumSchema } from "./own-medium/schema";
 import { ownOccupantSchema } from "./own-occupant/schema";
@@ -16,6 +17,7 @@ const FILES = {
   mix: ["A mix", mixSchema],
   "own-medium": ["A medium of one's own", ownMediumSchema],
   "own-occupant": ["A kind of one's own", ownOccupantSchema],
+  log: ["The log of a setup", logSchema],
   place: ["A place", placeSchema],
 } as const satisfies Record<string, readonly [title: string, schema: z.ZodType]>;
 

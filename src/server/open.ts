@@ -33,6 +33,7 @@ import { mediaOfMixes, mediumOfMix, storedMix, usersOf, type MixContext } from "
 import { occupantsFacade } from "./occupants/occupants.facade";
 import { ownOccupantsOf } from "./occupants/occupants.service";
 import { placesFacade } from "./places/places.facade";
+import { logFacade } from "./log/log.facade";
 import { packsFacade } from "./packs/packs.facade";
 import { roomsFacade } from "./rooms/rooms.facade";
 import { scheduleFacade } from "./schedule/schedule.facade";
@@ -115,6 +116,7 @@ export function openMarlstone(folder = dataFolder()) {
     ),
     files: filesFacade(db, context),
     /** What setups ask of who keeps them, by the day. */
+    log: logFacade(db, now),
     schedule: scheduleFacade(
       db,
       {

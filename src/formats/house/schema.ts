@@ -6,6 +6,7 @@ import { packSchema } from "../pack/schema";
 import { checkKind, parseWith } from "../problems";
 import { carriedProblems, carriedWeather } from "../weather/carried";
 import { keptId, mediumId } from "../ids";
+import { logRowState, MOST_ROWS, rowId } from "../log/schema";
 import { houseDays, keepingEntry } from "../schedule/schema";
 import { HOUSE_KIND, HOUSE_VERSION } from "./document";
 import { HOUSE_UPGRADES } from "./upgrade";
@@ -49,6 +50,15 @@ const revisionSchema = z.strictObject({
   document: stored,
 });
 
+const logInHouse = z.strictObject({
+  id: rowId,
+  version,
+  savedAt: time,
+  source: z.string().min(1).max(80),
+  state: logRowState,
+  earlier: z.array(z.strictObject({ version, savedAt: time, state: logRowState })),
+});
+
 const setupSchema = z.strictObject({
   id: keptId,
   name: text,
@@ -61,6 +71,8 @@ const setupSchema = z.strictObject({
   names: z.array(z.strictObject({ revision: place, name: text, namedAt: time, droppedAt: time.nullable() })),
   /** What was done of its schedule, and said of how it is kept, as it came. */
   keeping: z.array(z.strictObject({ entryId: z.string().min(1).max(60), savedAt: time, entry: keepingEntry })),
+  /** What was done, measured and noticed, each with what it said before. */
+  log: z.array(logInHouse).max(MOST_ROWS),
   builds: z.array(
     z.strictObject({
       id: keptId,

@@ -8,16 +8,20 @@ import { HOUSE_VERSION } from "./document";
 /** Version 2 brought places and their weather. */
 const fromVersion1 = (document: object): object => ({ ...document, version: 2, places: [], weather: [] });
 /** Version 3 brought what was done of schedules, and the days of the house. */
-const fromVersion2 = (document: object): object => {
+const fromVersion2 = (document: object): object => ({ ...withInSetups(document, 3, { keeping: [] }), houseDays: [] });
+/** Version 4 brought logs. */
+const fromVersion3 = (document: object): object => withInSetups(document, 4, { log: [] });
+
+/** A document of a version, with something more in each of its setups. */
+function withInSetups(document: object, version: number, more: object): object {
   const { setups } = document as { setups?: unknown };
   return {
     ...document,
-    version: 3,
-    houseDays: [],
+    version,
     setups: Array.isArray(setups)
-      ? setups.map((one: unknown) => (typeof one === "object" && one !== null ? { ...one, keeping: [] } : one))
+      ? setups.map((one: unknown) => (typeof one === "object" && one !== null ? { ...one, ...more } : one))
       : setups,
   };
-};
+}
 
-export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION, fromVersion1, fromVersion2);
+export const HOUSE_UPGRADES = upgradesTo(HOUSE_VERSION, fromVersion1, fromVersion2, fromVersion3);

@@ -23,6 +23,7 @@ import { loadOwnOccupant, ownOccupantsOf } from "../occupants/occupants.service"
 import { listPlaces, loadPlace } from "../places/places.service";
 import { findWeather } from "../weather/weather.service";
 import { listPacks } from "../packs/packs.service";
+import { logVersions, wholeLog } from "../log/log.service";
 import { houseDaysOf, keepingOf, localDay } from "../schedule/keeping.service";
 import { parseIsoDay } from "../../core/units/day-number";
 import { loadSetup, saveChanges, shelf } from "../setups/setups.service";
@@ -159,6 +160,20 @@ describe.each(journal.entries.map((entry) => [entry.tag, entry] as const))("data
         entry.idx < 7
           ? [[], localDay(new Date(entry.idx < 5 ? "2026-11-25T09:00:00.000Z" : "2026-11-26T11:00:00.000Z")), []]
           : [[["water#1", { kind: "done", on: parseIsoDay("2026-11-29") }]], parseIsoDay("2026-04-20"), [2, 6]],
+      );
+      expect([
+        wholeLog(db, "old-trough"),
+        logVersions(db, { setupId: "old-trough", id: "row-00000002" }),
+      ]).toMatchObject(
+        entry.idx < 8
+          ? [[], []]
+          : [
+              [
+                { what: "watered", value: 2000 },
+                { what: "level", value: 4.5, note: "after rain" },
+              ],
+              [{ version: 1, state: { value: 45 } }],
+            ],
       );
       const named = historyOf(db, "old-trough")!.named.map(({ names, at }) => [names[0]!.name, at]);
       const build = presentBuild(db, "old-trough");

@@ -304,6 +304,61 @@ export const houseSettings = sqliteTable(
   (table) => [isTime("house_settings_saved", table.savedAt)],
 );
 
+/**
+ * What was done to a setup, measured on it and noticed on it: a row each, as it is now. What it said before lies in
+ * `logRowVersions`; one that was taken out stays, and is told no more.
+ */
+export const logRows = sqliteTable(
+  "log_rows",
+  {
+    id: integer("id").primaryKey({ autoIncrement: true }),
+    setupId: text("setup_id")
+      .notNull()
+      .references(() => setups.id),
+    /** Its writer's id for it; what is sent again is known by it. */
+    rowId: text("row_id").notNull(),
+    /** A minute on the clock of the house: "2026-12-02T08:15". */
+    at: text("at").notNull(),
+    what: text("what").notNull(),
+    value: real("value"),
+    word: text("word"),
+    who: text("who").notNull(),
+    note: text("note").notNull(),
+    /** "hand", "file", or a device's. */
+    source: text("source").notNull(),
+    version: integer("version").notNull().default(1),
+    takenOut: integer("taken_out", { mode: "boolean" }).notNull().default(false),
+    savedAt: text("saved_at").notNull(),
+  },
+  (table) => [
+    uniqueIndex("log_rows_by_writer").on(table.setupId, table.rowId),
+    index("log_rows_by_time").on(table.setupId, table.takenOut, table.at, table.id),
+    index("log_rows_by_what").on(table.setupId, table.what, table.takenOut, table.at),
+    check("log_rows_at", sql`${table.at} glob '????-??-??T??:??'`),
+    counts("log_rows_version", table.version, 1),
+    isTime("log_rows_saved", table.savedAt),
+  ],
+);
+
+/** What rows of a log said before they were changed. */
+export const logRowVersions = sqliteTable(
+  "log_row_versions",
+  {
+    logId: integer("log_id")
+      .notNull()
+      .references(() => logRows.id),
+    version: integer("version").notNull(),
+    document: text("document").notNull(),
+    savedAt: text("saved_at").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.logId, table.version] }),
+    counts("log_row_versions_version", table.version, 1),
+    isTime("log_row_versions_saved", table.savedAt),
+  ],
+);
+
+export type LogRowRow = typeof logRows.$inferSelect;
 export type VersionNameRow = typeof versionNames.$inferSelect;
 export type BuildRow = typeof builds.$inferSelect;
 export type KeptRow = typeof mixes.$inferSelect;

@@ -435,7 +435,7 @@ describe("a whole house", () => {
         copy.setups[0]!.names.push({ revision: 50, name: "x", namedAt: "2026-11-26T09:00:00.000Z", droppedAt: null }),
       ),
     ).toBe(false);
-    expect(broken((copy) => Object.assign(copy, { version: 4 }))).toBe(false);
+    expect(broken((copy) => Object.assign(copy, { version: 5 }))).toBe(false);
     expect(third.counts()).toMatchObject({ setups: 0, mixes: 0, versions: 0 });
   });
 });

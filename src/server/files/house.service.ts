@@ -20,6 +20,7 @@ import { daysCarried } from "../../formats/weather/carried";
 import { daysOf, weatherRows } from "../weather/weather.repo";
 import { takeInCarried } from "../weather/weather.service";
 import { keepingEntry } from "../../formats/schedule/schema";
+import { logInHouse, takeLogIn } from "../log/log-in-house";
 import { KEEPING } from "../schedule/keeping.repo";
 import { houseDaysOf, setHouseDays } from "../schedule/keeping.service";
 import { setupRow } from "../setups/setups.repo";
@@ -80,6 +81,7 @@ export function houseOf(db: Db, writtenAt: string): House {
             const entry = fromText(document, (value) => parseWith(keepingEntry, value));
             return entry.ok ? [{ entryId, savedAt, entry: entry.value }] : [];
           }),
+          log: logInHouse(tx, id),
           builds: buildRows(tx, id).map((build) => ({
             id: build.id,
             revision: places.get(build.revisionId)!,
@@ -335,7 +337,7 @@ function takeSetup(db: Db, setup: SetupInHouse, id: string, nameOf: NameOf, newI
  */
 function addRecords(
   db: Db,
-  { names, keeping, builds }: SetupInHouse,
+  { names, keeping, log, builds }: SetupInHouse,
   setupId: string,
   ids: readonly number[],
   nameOf: NameOf,
@@ -349,6 +351,7 @@ function addRecords(
     insertName(db, row);
     isNew = true;
   }
+  isNew = takeLogIn(db, setupId, log) || isNew;
   for (const { entryId, savedAt, entry } of keeping)
     isNew = KEEPING.add(db, { setupId, entryId, savedAt, document: JSON.stringify(entry) }) || isNew;
   const begun = buildRows(db, setupId);

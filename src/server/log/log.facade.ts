@@ -1,0 +1,24 @@
+import type {
+  AddLogInput,
+  ChangeLogInput,
+  ImportLogInput,
+  LogPageInput,
+  LogVersionsInput,
+} from "../../formats/log/schema";
+import type { Db } from "../db/client";
+import * as service from "./log.service";
+
+/** What the routes ask of logs. */
+export const logFacade = (db: Db, now: () => string) => ({
+  add: (input: AddLogInput) => service.addToLog(db, input, "hand", now),
+  change: (input: ChangeLogInput) => service.changeLog(db, input, now),
+  page: (input: LogPageInput) => service.logPage(db, input),
+  versions: (input: LogVersionsInput) => service.logVersions(db, input),
+  series: (setupId: string) => service.logSeries(db, setupId),
+  last: (setupId: string) => service.lastInLog(db, setupId),
+  take: (input: ImportLogInput) => service.importLog(db, input, now),
+  json: (setupId: string, name: string) => service.logJson(name, service.wholeLog(db, setupId)),
+  csv: (setupId: string) => service.logCsv(service.wholeLog(db, setupId)),
+  /** The minute it is where the server stands. */
+  minute: (): string => service.minuteOf(new Date(now())),
+});
