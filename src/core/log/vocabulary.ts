@@ -1,10 +1,18 @@
 import {
+  CM3_PER_GALLON,
+  CM3_PER_LITRE,
+  CM_PER_INCH,
   formatLength,
   formatMass,
   formatTemperature,
   formatVolume,
+  KG_PER_POUND,
+  lengthInUnits,
+  lengthUnitName,
   NBSP,
+  temperatureUnitName,
   threeFigures,
+  volumeUnitName,
   type UnitSystem,
 } from "../units/units";
 
@@ -39,6 +47,8 @@ export type Meaning = {
   readonly needsNumber?: true;
   /** Between its name and its number. */
   readonly joins?: string;
+  /** What its readings are drawn as, where its name is no noun. */
+  readonly drawn?: string;
   /** What of it can be said, and how that is told; one of them is said then. */
   readonly says?: Readonly<Record<string, string>>;
 };
@@ -78,16 +88,16 @@ export const VOCABULARY = {
   aired: { kind: "act", name: "aired" },
   mulched: { kind: "act", name: "mulched" },
   moved: { kind: "act", name: "moved" },
-  level: { kind: "reading", name: "water at", of: "length", needsNumber: true },
-  weight: { kind: "reading", name: "weighs", of: "mass", needsNumber: true },
+  level: { kind: "reading", name: "water at", drawn: "height of its water", of: "length", needsNumber: true },
+  weight: { kind: "reading", name: "weighs", drawn: "weight", of: "mass", needsNumber: true },
   ph: { kind: "reading", name: "pH", of: "ph", needsNumber: true },
   ec: { kind: "reading", name: "EC", of: "ec", needsNumber: true },
-  solids: { kind: "reading", name: "dissolved", of: "solids", needsNumber: true },
+  solids: { kind: "reading", name: "dissolved", drawn: "what is dissolved", of: "solids", needsNumber: true },
   temperature: { kind: "reading", name: "temperature", of: "temperature", needsNumber: true },
   humidity: { kind: "reading", name: "air humidity", of: "share", needsNumber: true },
   moisture: { kind: "reading", name: "soil moisture", of: "share", needsNumber: true },
   rain: { kind: "reading", name: "rain", of: "rain", needsNumber: true },
-  "ran-out": { kind: "reading", name: "ran out", of: "volume", needsNumber: true },
+  "ran-out": { kind: "reading", name: "ran out", drawn: "what ran out", of: "volume", needsNumber: true },
   smell: { kind: "sign", name: "smell", says: { fine: "smells fine", sour: "smells sour" } },
   leaves: {
     kind: "sign",
@@ -166,6 +176,35 @@ export function numberWords(of: Quantity, value: number, system: UnitSystem): st
     case "ec":
     case "solids":
       return `${threeFigures(value, 2)}${NBSP}${QUANTITIES[of].unit}`;
+    default:
+      return of satisfies never;
+  }
+}
+
+/** The one unit a quantity is drawn in, whatever its size. */
+export function drawnIn(
+  of: Quantity,
+  system: UnitSystem,
+): { readonly unit: string; readonly number: (value: number) => number } {
+  const isMetric = system === "metric";
+  switch (of) {
+    case "volume":
+      return { unit: volumeUnitName(system), number: (cm3) => cm3 / (isMetric ? CM3_PER_LITRE : CM3_PER_GALLON) };
+    case "length":
+      return { unit: lengthUnitName(system), number: (cm) => lengthInUnits(cm, system) };
+    case "mass":
+      return { unit: isMetric ? "kg" : "lb", number: (g) => g / 1000 / (isMetric ? 1 : KG_PER_POUND) };
+    case "temperature":
+      return { unit: temperatureUnitName(system), number: (c) => (isMetric ? c : c * 1.8 + 32) };
+    case "rain":
+      return isMetric ? { unit: "mm", number: (mm) => mm } : { unit: "in", number: (mm) => mm / 10 / CM_PER_INCH };
+    case "ph":
+    case "count":
+      return { unit: "", number: (value) => value };
+    case "share":
+    case "ec":
+    case "solids":
+      return { unit: QUANTITIES[of].unit, number: (value) => value };
     default:
       return of satisfies never;
   }

@@ -333,7 +333,7 @@ export const logRows = sqliteTable(
   (table) => [
     uniqueIndex("log_rows_by_writer").on(table.setupId, table.rowId),
     index("log_rows_by_time").on(table.setupId, table.takenOut, table.at, table.id),
-    index("log_rows_by_what").on(table.setupId, table.what, table.takenOut, table.at),
+    index("log_rows_by_what").on(table.setupId, table.what, table.takenOut, table.at, table.value),
     check("log_rows_at", sql`${table.at} glob '????-??-??T??:??'`),
     counts("log_rows_version", table.version, 1),
     isTime("log_rows_saved", table.savedAt),

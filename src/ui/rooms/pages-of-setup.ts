@@ -2,7 +2,7 @@
  * The pages of one setup under its head: one line each to add, in the order of its life. Those that belong together stand
  * beside one another under one of them.
  */
-export type SetupPagePath = "" | "/year" | "/schedule" | "/sheet" | "/batch" | "/history";
+export type SetupPagePath = "" | "/year" | "/schedule" | "/sheet" | "/batch" | "/log" | "/history";
 type Beside = { readonly path: SetupPagePath; readonly name: string };
 export type SetupPage = {
   readonly path: SetupPagePath;
@@ -28,6 +28,7 @@ export const SETUP_PAGES: readonly SetupPage[] = [
       { path: "/batch", name: "Shopping and mixing" },
     ],
   },
+  { path: "/log", name: "Log", beside: [] },
   { path: "/history", name: "History", beside: [] },
 ];
 

@@ -31,4 +31,4 @@ CREATE TABLE `log_rows` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `log_rows_by_writer` ON `log_rows` (`setup_id`,`row_id`);--> statement-breakpoint
 CREATE INDEX `log_rows_by_time` ON `log_rows` (`setup_id`,`taken_out`,`at`,`id`);--> statement-breakpoint
-CREATE INDEX `log_rows_by_what` ON `log_rows` (`setup_id`,`what`,`taken_out`,`at`);
+CREATE INDEX `log_rows_by_what` ON `log_rows` (`setup_id`,`what`,`taken_out`,`at`,`value`);

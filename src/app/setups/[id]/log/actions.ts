@@ -1,0 +1,47 @@
+"use server";
+import {
+  addLogInput,
+  changeLogInput,
+  importLogInput,
+  logVersionsInput,
+  type AddLogInput,
+  type ChangeLogInput,
+  type ImportLogInput,
+  type LogVersionsInput,
+} from "@/formats/log/schema";
+import type { ImportOutcome, LogOutcome, LogVersion } from "@/formats/log/shown";
+import { parseWith } from "@/formats/problems";
+import { problem } from "@/core/units/problem";
+import { marlstone, storing } from "@/server";
+
+// Each: parse, one service call, the result as it is.
+
+const refused = (message: string): LogOutcome => ({ status: "refused", message });
+const wordsOf = (problems: readonly { readonly path: string; readonly message: string }[]): string =>
+  problems.map(({ path, message }) => [path, message].filter(Boolean).join(" ")).join(" ");
+
+export async function addToLog(input: AddLogInput): Promise<LogOutcome> {
+  const parsed = parseWith(addLogInput, input);
+  return parsed.ok ? storing<LogOutcome>((to) => to.log.add(parsed.value), refused) : refused(wordsOf(parsed.problems));
+}
+
+export async function changeLog(input: ChangeLogInput): Promise<LogOutcome> {
+  const parsed = parseWith(changeLogInput, input);
+  return parsed.ok
+    ? storing<LogOutcome>((to) => to.log.change(parsed.value), refused)
+    : refused(wordsOf(parsed.problems));
+}
+
+export async function takeLog(input: ImportLogInput): Promise<ImportOutcome> {
+  const parsed = parseWith(importLogInput, input);
+  if (!parsed.ok) return { status: "refused", problems: parsed.problems };
+  return storing<ImportOutcome>(
+    (to) => to.log.take(parsed.value),
+    (message) => ({ status: "refused", problems: [problem("", "not-stored", message)] }),
+  );
+}
+
+export async function logVersions(input: LogVersionsInput): Promise<readonly LogVersion[]> {
+  const parsed = parseWith(logVersionsInput, input);
+  return parsed.ok ? Promise.resolve(marlstone().log.versions(parsed.value)) : [];
+}
