@@ -68,7 +68,7 @@ describe("the palette", () => {
       expect(groupsOf(onYard(typed))[0]).toMatchObject({
         group: "Setups",
         // itself, and its pages
-        entries: [{ does: { go: "/setups/trough" } }, {}, {}, {}, {}, {}],
+        entries: [{ does: { go: "/setups/trough" } }, {}, {}, {}, {}, {}, {}],
       });
   });
 
