@@ -40,6 +40,7 @@ const CORE_ORDER = [
   "schedule",
   "sheet",
   "log",
+  "forecast",
 ];
 
 /** Folders of the interface, likewise: what stands on nothing of the job first, pages last. */

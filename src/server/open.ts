@@ -116,7 +116,7 @@ export function openMarlstone(folder = dataFolder()) {
     ),
     files: filesFacade(db, context),
     /** What setups ask of who keeps them, by the day. */
-    log: logFacade(db, now),
+    log: logFacade(db, { medium: context.medium, occupants: kinds, yearOf }, now),
     schedule: scheduleFacade(
       db,
       {

@@ -21,7 +21,7 @@ import { rainThrough, type Holds, type Through } from "./rain-through";
 import { saltsOf, WATERED_THROUGH, type MonthOfSalts } from "./salts";
 import { fallingNetwork } from "../water/falling";
 import { belowWaterCm3, mouthCm2, networkOf, type MediumLookup, type Network } from "../water/network";
-import { fullLevelCm, refillMark, wickingOf, type RefillMark } from "../water/refill-mark";
+import { fullLevelCm, refillMark, wickingOf, type RefillMark, type Wicking } from "../water/refill-mark";
 
 /** What a setup's water does in each month of a year where it stands: what is taken, how long it lasts, what falls in. */
 export type MonthOfWater = {
@@ -57,6 +57,9 @@ export type YearOfWater = {
   readonly runsInNames: readonly string[];
   /** What of its own runs over on each day of the years. [cm³] */
   readonly outCm3: Float64Array;
+  /** What each day of the years takes while there is water, and what falls and runs in. [cm³] */
+  readonly takesByDayCm3: Float64Array;
+  readonly inByDayCm3: Float64Array;
   /** Water given in a year beside rain. [cm³] */
   readonly givenCm3: number;
   /** How far the alkalinity of what is given lifts the pH of the rooted soil in a year; undefined where it is not said. */
@@ -192,6 +195,8 @@ export function yearOfWater(
     afterRain: through.months.some(({ inCm3 }) => inCm3.high > 0) ? afterRain(setup, medium) : undefined,
     runsInNames: there.runsIn?.names ?? [],
     outCm3: through.outCm3,
+    takesByDayCm3: through.takesCm3,
+    inByDayCm3: through.inCm3,
     feedMg,
     heatWaveCm3: times(perMm, here.heatWaveMm),
     heldFullCm3,
@@ -239,7 +244,7 @@ function throughOf(
     readonly perMm: readonly number[] | undefined;
     readonly holds: Holds;
   },
-): Through {
+): Through & { readonly takesCm3: Float64Array; readonly inCm3: Float64Array } {
   const cm3PerMm = mouthCm2(setup) / 10;
   const inCm3 = new Float64Array(days.length);
   const takesCm3 = new Float64Array(days.length);
@@ -248,7 +253,7 @@ function throughOf(
     inCm3[i] = cm3PerMm * rainMm + (runsIn && runsIn.cm3.length > 0 ? runsIn.cm3[i % runsIn.cm3.length]! : 0);
     takesCm3[i] = asked.perMm ? asked.perMm[month]! * (leavesMm + surfaceMm) : asked.takesCm3[month]!;
   });
-  return rainThrough(inCm3, takesCm3, asked.holds);
+  return { ...rainThrough(inCm3, takesCm3, asked.holds), takesCm3, inCm3 };
 }
 
 /** What feed that was laid in it leaves of its salts. [mg] */
@@ -289,6 +294,33 @@ function takesPerMm(setup: CheckedSetup, network: Network, fullCm: number): numb
   return setup.demand.by === "place" && typical > 0 ? budgetOf(setup, network).takesPerDayCm3(fullCm) / typical : 0;
 }
 
+/** A setup as it stands when it is full, from where its water falls. */
+export type Full = {
+  readonly network: Network;
+  readonly fullCm: number;
+  /** Where it wicks from a store of its own. */
+  readonly wicking: Wicking | undefined;
+  /** Without a store: the level, thought on under the base, at which its roots want water; undefined where they never do. */
+  readonly driestCm: number | undefined;
+};
+
+export function fullOf(setup: CheckedSetup, made: Network, drySuctionCm: number): Full {
+  const wicking = wickingOf(setup);
+  const roots = rootZoneCm(setup);
+  if (wicking.ok) {
+    const fullCm = fullLevelCm(setup, wicking.value);
+    const network = fallingNetwork(made, branchOf(historyOf(setup)), fullCm);
+    return { network, fullCm, wicking: wicking.value, driestCm: undefined };
+  }
+  if (drainsAfterSoaking(setup) && roots) {
+    const fullCm = soakedLevelCm(setup);
+    const driestCm = Math.min(fullCm, (roots.fromCm + roots.toCm) / 2 - drySuctionCm);
+    return { network: made, fullCm, wicking: undefined, driestCm };
+  }
+  const fullCm = setup.water.by === "level" ? setup.water.levelCm : made.column.baseCm;
+  return { network: made, fullCm, wicking: undefined, driestCm: undefined };
+}
+
 /** How a setup's water lasts: from full to its refill mark, or from a soaking to its roots' dry limit. */
 function lastingOf(
   setup: CheckedSetup,
@@ -303,18 +335,14 @@ function lastingOf(
     off: Range,
   ) => Pick<MonthOfWater, "fill" | "betweenDays"> & { /** Where it wants water. */ readonly lowCm: number | undefined };
 } {
-  const branch = branchOf(historyOf(setup));
-  const wicking = wickingOf(setup);
-  const roots = rootZoneCm(setup);
-  if (wicking.ok) {
-    const fullCm = fullLevelCm(setup, wicking.value);
-    const network = fallingNetwork(made, branch, fullCm);
+  const { network, fullCm, wicking, driestCm } = fullOf(setup, made, drySuctionCm);
+  if (wicking)
     return {
       network,
       fullCm,
       of(_then, budget, off) {
         const asked = budget.risesPerDayCm3 / 24;
-        const mark = refillMark(network.column, asked, wicking.value);
+        const mark = refillMark(network.column, asked, wicking);
         const lowestCm = mark.kind === "mark" ? mark.levelCm : network.column.baseCm;
         const fullCm3 = budget.heldCm3(fullCm);
         const isWeak = mark.kind === "too-weak";
@@ -329,22 +357,17 @@ function lastingOf(
         };
       },
     };
-  }
-  if (drainsAfterSoaking(setup) && roots) {
-    const fullCm = soakedLevelCm(setup);
-    const driestCm = (roots.fromCm + roots.toCm) / 2 - drySuctionCm;
+  if (driestCm !== undefined)
     return {
-      network: made,
+      network,
       fullCm,
       of: (_then, budget, off) => ({
-        lowCm: Math.min(fullCm, driestCm),
+        lowCm: driestCm,
         fill: undefined,
-        betweenDays: over(budget.daysUntil(budget.heldCm3(fullCm), Math.min(fullCm, driestCm)), off),
+        betweenDays: over(budget.daysUntil(budget.heldCm3(fullCm), driestCm), off),
       }),
     };
-  }
-  const fullCm = setup.water.by === "level" ? setup.water.levelCm : made.column.baseCm;
-  return { network: made, fullCm, of: () => ({ lowCm: undefined, fill: undefined, betweenDays: undefined }) };
+  return { network, fullCm, of: () => ({ lowCm: undefined, fill: undefined, betweenDays: undefined }) };
 }
 
 const NEVER: Range = { low: 0, typical: 0, high: 0 };

@@ -98,6 +98,7 @@ const BEGINNINGS: readonly (readonly [RegExp, What])[] = (
     ["covered|cover on|lid on", "covered"],
     ["aired|lid opened|opened", "aired"],
     ["mulched", "mulched"],
+    ["reckoned anew|reckon anew", "anew"],
     ["moved", "moved"],
     ["no water (?:seen )?below|no water under(?: it)?|dry below", "water-below"],
     ["water seen below|water below|water under(?: it)?", "water-below"],

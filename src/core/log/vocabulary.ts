@@ -88,6 +88,7 @@ export const VOCABULARY = {
   aired: { kind: "act", name: "aired" },
   mulched: { kind: "act", name: "mulched" },
   moved: { kind: "act", name: "moved" },
+  anew: { kind: "act", name: "reckoned anew" },
   level: { kind: "reading", name: "water at", drawn: "height of its water", of: "length", needsNumber: true },
   weight: { kind: "reading", name: "weighs", drawn: "weight", of: "mass", needsNumber: true },
   ph: { kind: "reading", name: "pH", of: "ph", needsNumber: true },

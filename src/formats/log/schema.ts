@@ -81,3 +81,6 @@ export const importLogInput = z.strictObject({
   store: z.boolean(),
 });
 export type ImportLogInput = z.infer<typeof importLogInput>;
+
+export const forecastInput = z.strictObject({ setupId });
+export type ForecastInput = z.infer<typeof forecastInput>;

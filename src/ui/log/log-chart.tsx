@@ -14,22 +14,26 @@ export type ChartPoint = { readonly at: string; readonly value: number; readonly
 export function LogChart({
   label,
   points,
+  ahead = [],
   words,
 }: {
   label: string;
   points: readonly ChartPoint[];
+  /** What is to be expected from now on. */
+  ahead?: readonly ChartPoint[];
   words: (value: number) => string;
 }) {
-  const data = points.map(({ at, value, low, high }) => ({
-    day: dayOfMoment(at) + hourOfMoment(at) / HOURS,
-    value,
-    ends: [low, high],
-  }));
-  const last = data.at(-1)!;
+  const dayOf = (at: string): number => dayOfMoment(at) + hourOfMoment(at) / HOURS;
+  const read = points.map(({ at, value, low, high }) => ({ day: dayOf(at), value, ends: [low, high] }));
+  const data = [
+    ...read,
+    ...ahead.map(({ at, value, low, high }) => ({ day: dayOf(at), expected: value, within: [low, high] })),
+  ];
+  const last = read.at(-1)!;
   return (
     <div
       role="img"
-      aria-label={`${label}: ${points.length} points from ${formatDay(Math.floor(data[0]!.day))} to ${formatDay(Math.floor(last.day))}, the last ${words(last.value)}`}
+      aria-label={`${label}: ${points.length} points from ${formatDay(Math.floor(read[0]!.day))} to ${formatDay(Math.floor(last.day))}, the last ${words(last.value)}`}
       style={{ height: HEIGHT }}
     >
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 420, height: HEIGHT }}>
@@ -44,15 +48,34 @@ export function LogChart({
             {...AXIS}
           />
           <YAxis width={48} domain={["auto", "auto"]} {...AXIS} />
-          {data.some(({ ends }) => ends[1]! > ends[0]!) && (
+          {read.some(({ ends }) => ends[1]! > ends[0]!) && (
             <Area dataKey="ends" fill="var(--water-pale)" stroke="none" tooltipType="none" isAnimationActive={false} />
+          )}
+          {ahead.length > 0 && (
+            <Area
+              dataKey="within"
+              fill="var(--water-pale)"
+              stroke="none"
+              tooltipType="none"
+              isAnimationActive={false}
+            />
+          )}
+          {ahead.length > 0 && (
+            <Line
+              dataKey="expected"
+              name="expected"
+              stroke="var(--water)"
+              strokeDasharray="4 3"
+              dot={false}
+              isAnimationActive={false}
+            />
           )}
           <Line
             dataKey="value"
             name={label}
             stroke="var(--ink)"
             strokeWidth={1.4}
-            dot={data.length <= 60 ? { r: 2.2, fill: "var(--ink)" } : false}
+            dot={read.length <= 60 ? { r: 2.2, fill: "var(--ink)" } : false}
             isAnimationActive={false}
           />
           <Tooltip

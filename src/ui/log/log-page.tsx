@@ -10,10 +10,11 @@ import { late } from "../common/late";
 import { useUnits } from "../common/preferences";
 import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
-import { useLogBox } from "./log-box";
+import { newRowId, useLogBox } from "./log-box";
 import { LogFiles, type TakeLog } from "./log-files";
 import { lastWords, LogList, rowWords, type LogActions } from "./log-list";
-import { QuickEntry } from "./quick-entry";
+import { minuteNow, QuickEntry } from "./quick-entry";
+import { useForecast, WhatComes, type AskForecast } from "./what-comes";
 
 const LogChart = late(
   () => import("./log-chart").then(({ LogChart: chart }) => chart),
@@ -23,6 +24,7 @@ const LogChart = late(
 export type LogPageActions = LogActions & {
   readonly add: (input: AddLogInput) => Promise<LogOutcome>;
   readonly take: TakeLog;
+  readonly forecast: AskForecast;
 };
 
 const SHOWS: readonly (readonly [LogPageInput["show"], string])[] = [
@@ -73,6 +75,8 @@ export function SetupLogPage({
   const { box, shown } = useLogBox(setupId, actions.add, refresh);
   const stored = new Set(page.rows.map(({ id }) => id));
   const waiting = shown.waiting.filter(({ id }) => !stored.has(id));
+  const stamp = `${system} ${page.rows.map(({ id, version }) => `${id} ${version}`).join(",")}`;
+  const coming = useForecast(setupId, actions.forecast, stamp);
   const lately = lastWords(last, today, system);
   return (
     <>
@@ -118,7 +122,15 @@ export function SetupLogPage({
             )}
           </section>
         )}
-        {series.length > 0 && <Charts series={series} system={system} />}
+        <WhatComes
+          shown={coming}
+          reckonAnew={() =>
+            box.push([{ id: newRowId(), at: minuteNow(), what: "anew", value: null, word: null, who: "", note: "" }])
+          }
+        />
+        {series.length > 0 && (
+          <Charts series={series} ahead={coming?.status === "told" ? coming.band : []} system={system} />
+        )}
         <nav aria-label="What is shown" className="no-print mt-4 flex flex-wrap items-end gap-x-4 gap-y-1">
           {SHOWS.map(([show, words]) => (
             <Link
@@ -178,10 +190,25 @@ export function SetupLogPage({
 
 const titleOf = (what: What): string => meaningOf(what).drawn ?? meaningOf(what).name;
 
-function Charts({ series, system }: { series: readonly LogSeries[]; system: UnitSystem }) {
+function Charts({
+  series,
+  ahead,
+  system,
+}: {
+  series: readonly LogSeries[];
+  /** Of its level, what is to be expected. */
+  ahead: LogSeries["points"];
+  system: UnitSystem;
+}) {
   const [chosen, setChosen] = useState<What>(series[0]!.what);
   const one = series.find(({ what }) => what === chosen) ?? series[0]!;
   const { unit, number } = drawnIn(meaningOf(one.what).of!, system);
+  const drawn = ({ at, value, low, high }: LogSeries["points"][number]): LogSeries["points"][number] => ({
+    at,
+    value: number(value),
+    low: number(low),
+    high: number(high),
+  });
   return (
     <section aria-label="Readings by time" className="mt-4">
       {series.length === 1 && (
@@ -205,12 +232,8 @@ function Charts({ series, system }: { series: readonly LogSeries[]; system: Unit
       )}
       <LogChart
         label={[titleOf(one.what), unit].filter(Boolean).join(", ")}
-        points={one.points.map(({ at, value, low, high }) => ({
-          at,
-          value: number(value),
-          low: number(low),
-          high: number(high),
-        }))}
+        points={one.points.map(drawn)}
+        ahead={one.what === "level" ? ahead.map(drawn) : []}
         words={(value) => `${threeFigures(value, 2)} ${unit}`.trim()}
       />
     </section>

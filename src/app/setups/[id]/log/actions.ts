@@ -1,17 +1,22 @@
 "use server";
 import {
   addLogInput,
+  forecastInput,
   changeLogInput,
   importLogInput,
   logVersionsInput,
   type AddLogInput,
+  type ForecastInput,
   type ChangeLogInput,
   type ImportLogInput,
   type LogVersionsInput,
 } from "@/formats/log/schema";
+import type { ForecastShown } from "@/formats/log/forecast";
 import type { ImportOutcome, LogOutcome, LogVersion } from "@/formats/log/shown";
 import { parseWith } from "@/formats/problems";
 import { problem } from "@/core/units/problem";
+import { cookies } from "next/headers";
+import { readPreferences } from "@/formats/preferences/schema";
 import { marlstone, storing } from "@/server";
 
 // Each: parse, one service call, the result as it is.
@@ -44,4 +49,15 @@ export async function takeLog(input: ImportLogInput): Promise<ImportOutcome> {
 export async function logVersions(input: LogVersionsInput): Promise<readonly LogVersion[]> {
   const parsed = parseWith(logVersionsInput, input);
   return parsed.ok ? Promise.resolve(marlstone().log.versions(parsed.value)) : [];
+}
+
+/** When it wants water next, in the units that are chosen here. */
+export async function forecastOf(input: ForecastInput): Promise<ForecastShown> {
+  const parsed = parseWith(forecastInput, input);
+  const house = marlstone();
+  const loaded = parsed.ok ? house.setups.load(parsed.value.setupId) : undefined;
+  if (loaded?.status !== "ok") return { status: "none", why: "There is no setup here that can be forecast." };
+  const jar = await cookies();
+  const { units } = readPreferences((name) => jar.get(name)?.value);
+  return house.log.forecast(input.setupId, loaded.state.setup, units);
 }

@@ -1,0 +1,80 @@
+import { dayOfMoment } from "../log/moment";
+import { itemWords } from "../log/vocabulary";
+import { formatDay, formatDays, type DayNumber } from "../units/day-number";
+import { formatVolume, type UnitSystem } from "../units/units";
+import type { Forecast } from "./forecast";
+
+/** A forecast in the words of who asks when to water next, and why it is not what the Year page says. */
+export type ForecastTold = {
+  /** When it wants water next. */
+  readonly line: string;
+  /** What was learned, each with what it may come from. */
+  readonly learned: readonly string[];
+};
+
+/** So sure something has to be before it is told: nineteen of twenty on its side. */
+const SURE = 1.64;
+const WORTH_TELLING = 0.15;
+/** A leak is told that is surely so many times what every pot loses somewhere. */
+const SURELY_LEAKS = 0.7;
+const HARDLY_EVER = 0.5;
+const ODD_ONES = 3;
+
+const percent = (share: number): number => Math.round(100 * Math.abs(share));
+
+export function forecastTold(
+  { from, days, neverShare, own, off, change, readings, strange }: Forecast,
+  leakMiddleCm3: number,
+  system: UnitSystem,
+): ForecastTold {
+  const today = dayOfMoment(from);
+  const on = (count: number): DayNumber => today + Math.round(count);
+  const window =
+    on(days.low) >= on(days.high)
+      ? formatDay(on(days.middle))
+      : `${formatDays(on(days.low), on(days.high))}, most likely on ${formatDay(on(days.middle))}`;
+  const line =
+    neverShare > HARDLY_EVER
+      ? "Within a year it hardly wants any water."
+      : days.high < 1
+        ? "It wants water now."
+        : days.low < 1
+          ? `It may want water already; ${days.middle < 1 ? "most likely it does" : `most likely on ${formatDay(on(days.middle))}, at the latest on ${formatDay(on(days.high))}`}.`
+          : `It wants water next ${on(days.low) >= on(days.high) ? "on" : "between"} ${window}.`;
+  const learned: string[] = [];
+  if (readings === 0) learned.push("Nothing was measured yet: this is what its design and its place say.");
+  const thirst = Math.log(own.thirst);
+  if (!change && Math.abs(thirst) > SURE * off.thirst && Math.abs(own.thirst - 1) > WORTH_TELLING) {
+    const [least, most] = [Math.exp(thirst - SURE * off.thirst), Math.exp(thirst + SURE * off.thirst)].map((one) =>
+      percent(one - 1),
+    );
+    learned.push(
+      own.thirst > 1
+        ? `It takes ${percent(own.thirst - 1)} % more than its design and place say (${least} to ${most} % more): leaves beyond the rim, more sun or wind than was said?`
+        : `It takes ${percent(own.thirst - 1)} % less than its design and place say (${most} to ${least} % less): more shade, or a plant that is smaller or rests?`,
+    );
+  }
+  const wick = Math.log(own.wick);
+  if (Math.abs(wick) > SURE * off.wick && Math.abs(own.wick - 1) > WORTH_TELLING)
+    learned.push(
+      own.wick < 1
+        ? `Its wick gives ${percent(own.wick - 1)} % less than is computed: lost contact, or soil that has dried out and sheds water?`
+        : `Its wick gives ${percent(own.wick - 1)} % more than is computed.`,
+    );
+  const leak = Math.log(Math.max(own.leakCm3, 1e-9) / Math.max(leakMiddleCm3, 1e-9));
+  if (leak - SURE * off.leak > SURELY_LEAKS)
+    learned.push(`Some ${formatVolume(own.leakCm3, system)} a day go that nobody drinks: look under it for a leak.`);
+  if (change)
+    learned.push(
+      change.times > 1
+        ? `Since ${formatDay(dayOfMoment(change.at))} its water goes ${timesWords(change.times)} as fast as before: a leak, a cover that is off, or a spot that is warmer?`
+        : `Since ${formatDay(dayOfMoment(change.at))} its water goes only ${percent(change.times)} % as fast as before: lost contact of the wick, roots that have drowned, or leaves that were cut?`,
+    );
+  for (const row of strange.slice(0, ODD_ONES))
+    learned.push(
+      `“${itemWords({ what: row.what, value: row.value, word: null }, system)}” of ${formatDay(dayOfMoment(row.at))} fits none of the others, and is hardly counted. If it is a slip, change it or take it out.`,
+    );
+  return { line, learned };
+}
+
+const timesWords = (times: number): string => `${times.toFixed(1).replace(/\.0$/u, "")} times`;

@@ -1,0 +1,53 @@
+import { forecastBasis } from "../../core/forecast/basis";
+import { leakMiddleCm3 } from "../../core/forecast/fit";
+import { forecast } from "../../core/forecast/forecast";
+import { forecastTold } from "../../core/forecast/sentences";
+import { learnedFrom } from "../../core/forecast/since";
+import { wantsOf, type YearOfWater } from "../../core/demand/year-of-water";
+import type { MediumLookup } from "../../core/water/network";
+import type { OccupantLookup } from "../../core/occupants/occupant";
+import type { Setup } from "../../core/stack/setup";
+import type { Result } from "../../core/units/problem";
+import type { UnitSystem } from "../../core/units/units";
+import { whenSound } from "../../core/water/checked";
+import type { ForecastShown } from "../../formats/log/forecast";
+import type { Db } from "../db/client";
+import { wholeLog } from "./log.service";
+
+export type ForecastContext = {
+  readonly medium: MediumLookup;
+  readonly occupants: OccupantLookup;
+  readonly yearOf: (setup: Setup) => Result<YearOfWater>;
+};
+
+/** What its log makes of a setup's next weeks. */
+export function forecastOf(
+  db: Db,
+  setupId: string,
+  setup: Setup,
+  now: string,
+  system: UnitSystem,
+  { medium, occupants, yearOf }: ForecastContext,
+): ForecastShown {
+  const none = (why: string): ForecastShown => ({ status: "none", why });
+  if (!setup.here) return none("It stands at no place yet, so nothing is known of its days.");
+  const rows = learnedFrom(wholeLog(db, setupId), now);
+  if (rows.length === 0)
+    return none("Write down when it was filled or watered, and from then on it is told when it wants water next.");
+  const year = yearOf(setup);
+  if (!year.ok) return none(year.problems[0]!.message);
+  const made = whenSound(setup, medium, (sound) => forecastBasis(sound, medium, wantsOf(sound, occupants), year.value));
+  if (!made.ok) return none(made.problems[0]!.message);
+  if (!made.value) return none("Nothing in it is filled or soaked, so it wants no refill.");
+  const told = forecast(made.value, rows, now);
+  const { line, learned } = forecastTold(told, leakMiddleCm3(made.value), system);
+  const measuresLevel = rows.some(({ what }) => what === "level") && made.value.driestCm === undefined;
+  return {
+    status: "told",
+    line,
+    learned,
+    readings: told.readings,
+    since: rows[0]!.at,
+    band: measuresLevel ? told.band.map(({ at, middle, low, high }) => ({ at, value: middle, low, high })) : [],
+  };
+}
