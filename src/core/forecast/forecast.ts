@@ -2,7 +2,7 @@ import { generator } from "../media/draws";
 import { later, type Moment } from "../log/moment";
 import type { ForecastBasis } from "./basis";
 import { changeOf, drawn, fit, ownFrom, spreadOf, type Fitted } from "./fit";
-import { afterAct, dried, levelOf, timeOf, wantsWater, type LifeRow, type Own } from "./life";
+import { afterAct, dayOfYearAt, dried, levelOf, timeOf, wantsWater, type LifeRow, type Own } from "./life";
 
 /** What a setup's log makes of its next weeks. */
 export type Forecast = {
@@ -12,6 +12,8 @@ export type Forecast = {
   /** How many could not be followed to where it wants water: it does not within a year. */
   readonly neverShare: number;
   readonly own: Own;
+  /** Its water goes so many times as fast as is derived, thirst and leak together, over the days of its log. */
+  readonly goes: { readonly low: number; readonly middle: number; readonly high: number };
   readonly off: { readonly thirst: number; readonly wick: number; readonly leak: number };
   /** Since when it goes otherwise than before, and how many times as fast. */
   readonly change: { readonly at: Moment; readonly times: number } | undefined;
@@ -52,10 +54,13 @@ export function forecast(basis: ForecastBasis, rows: readonly LifeRow[], from: M
   const normals = (): number => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
   const [fromTime, lastTime] = [timeOf(from), timeOf(lately.at(-1)!.at)];
   const lasting: number[] = [];
+  const goes: number[] = [];
+  const derivedCm3 = meanTakenCm3(basis, timeOf(lately[0]!.at), lastTime);
   const ahead = Array.from({ length: AHEAD_DAYS + 1 }, (): number[] => []);
   for (let one = 0; one < DRAWS; one++) {
     const p = drawn(fitted, normals);
     const own = ownFrom(basis, p);
+    goes.push(derivedCm3 > 0 ? own.thirst + own.leakCm3 / derivedCm3 : 1);
     const year = Math.floor(next() * basis.years);
     let held = dried(basis, own, fitted.endCm3(p), lastTime, fromTime, year).heldCm3;
     for (let day = 0; day <= AHEAD_DAYS; day++) {
@@ -65,11 +70,13 @@ export function forecast(basis: ForecastBasis, rows: readonly LifeRow[], from: M
     lasting.push(daysUntilWanted(basis, own, fitted.endCm3(p), lastTime, fromTime, year));
   }
   lasting.sort((a, b) => a - b);
+  goes.sort((a, b) => a - b);
   return {
     from,
     days: { low: at(lasting, LOW), middle: at(lasting, 0.5), high: at(lasting, HIGH) },
     neverShare: lasting.filter((days) => days >= MOST_DAYS).length / DRAWS,
     own: fitted.own,
+    goes: { low: at(goes, LOW), middle: at(goes, 0.5), high: at(goes, HIGH) },
     off: { thirst: spreadOf(fitted, "thirst"), wick: spreadOf(fitted, "wick"), leak: spreadOf(fitted, "leak") },
     change: changedAt === undefined ? undefined : { at: changedAt, times: changeOf(fitted) },
     readings: fitted.residuals.length,
@@ -85,6 +92,14 @@ const SEED = 20_261;
 
 /** Of a sorted list, the one that so much of it lies under. */
 const at = (sorted: readonly number[], share: number): number => sorted[Math.round(share * (sorted.length - 1))]!;
+
+/** What a day takes by what is derived, in the mean of so many. [cm³] */
+function meanTakenCm3({ meanTakesCm3 }: ForecastBasis, fromTime: number, toTime: number): number {
+  const days = Math.max(1, Math.ceil(toTime - fromTime));
+  let sum = 0;
+  for (let day = 0; day < days; day++) sum += meanTakesCm3[dayOfYearAt(fromTime + day) - 1]!;
+  return sum / days;
+}
 
 function daysUntilWanted(
   basis: ForecastBasis,

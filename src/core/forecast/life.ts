@@ -24,7 +24,7 @@ export type LifeRow = { readonly at: Moment; readonly what: What; readonly value
 /** Days since a fixed one, with hours as a part. */
 export const timeOf = (at: Moment): number => dayOfMoment(at) + hourOfMoment(at) / 24;
 
-const dayOfYearAt = (time: number): number => dayOfYearOf(calendarDateOf(Math.floor(time)));
+export const dayOfYearAt = (time: number): number => dayOfYearOf(calendarDateOf(Math.floor(time)));
 
 /** Steps of so many days, and none over the end of a day. */
 const STEP_DAYS = 0.125;

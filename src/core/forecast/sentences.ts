@@ -1,6 +1,6 @@
 import { dayOfMoment } from "../log/moment";
 import { itemWords } from "../log/vocabulary";
-import { formatDay, formatDays, type DayNumber } from "../units/day-number";
+import { formatDay, type DayNumber } from "../units/day-number";
 import { formatVolume, type UnitSystem } from "../units/units";
 import type { Forecast } from "./forecast";
 
@@ -15,6 +15,8 @@ export type ForecastTold = {
 /** So sure something has to be before it is told: nineteen of twenty on its side. */
 const SURE = 1.64;
 const WORTH_TELLING = 0.15;
+/** Heat and leak are told apart once thirst is known as well as this, in logarithms. */
+const TELLS_APART = 0.2;
 /** A leak is told that is surely so many times what every pot loses somewhere. */
 const SURELY_LEAKS = 0.7;
 const HARDLY_EVER = 0.5;
@@ -23,37 +25,39 @@ const ODD_ONES = 3;
 const percent = (share: number): number => Math.round(100 * Math.abs(share));
 
 export function forecastTold(
-  { from, days, neverShare, own, off, change, readings, strange }: Forecast,
+  { from, days, neverShare, own, goes, off, change, readings, strange }: Forecast,
   leakMiddleCm3: number,
   system: UnitSystem,
 ): ForecastTold {
   const today = dayOfMoment(from);
-  const on = (count: number): DayNumber => today + Math.round(count);
-  const window =
-    on(days.low) >= on(days.high)
-      ? formatDay(on(days.middle))
-      : `${formatDays(on(days.low), on(days.high))}, most likely on ${formatDay(on(days.middle))}`;
+  const on = (count: number): DayNumber => today + count;
+  const [low, middle, high] = [days.low, days.middle, days.high].map(Math.round) as [number, number, number];
   const line =
     neverShare > HARDLY_EVER
       ? "Within a year it hardly wants any water."
       : days.high < 1
         ? "It wants water now."
         : days.low < 1
-          ? `It may want water already; ${days.middle < 1 ? "most likely it does" : `most likely on ${formatDay(on(days.middle))}, at the latest on ${formatDay(on(days.high))}`}.`
-          : `It wants water next ${on(days.low) >= on(days.high) ? "on" : "between"} ${window}.`;
+          ? `It may want water already; ${days.middle < 1 ? "most likely it does" : `most likely in ${many(middle)}, on ${formatDay(on(middle))}, at the latest on ${formatDay(on(high))}`}.`
+          : low === high
+            ? `It wants water next in ${many(middle)}, on ${formatDay(on(middle))}.`
+            : `It wants water next in ${low} to ${many(high)}, from ${formatDay(on(low))} to ${formatDay(on(high))}; most likely on ${formatDay(on(middle))}.`;
   const learned: string[] = [];
   if (readings === 0) learned.push("Nothing was measured yet: this is what its design and its place say.");
-  const thirst = Math.log(own.thirst);
-  if (!change && Math.abs(thirst) > SURE * off.thirst && Math.abs(own.thirst - 1) > WORTH_TELLING) {
-    const [least, most] = [Math.exp(thirst - SURE * off.thirst), Math.exp(thirst + SURE * off.thirst)].map((one) =>
-      percent(one - 1),
-    );
+  const leak = Math.log(Math.max(own.leakCm3, 1e-9) / Math.max(leakMiddleCm3, 1e-9));
+  const isLeak = off.thirst < TELLS_APART && leak - SURE * off.leak > SURELY_LEAKS;
+  if (isLeak && !change)
     learned.push(
-      own.thirst > 1
-        ? `It takes ${percent(own.thirst - 1)} % more than its design and place say (${least} to ${most} % more): leaves beyond the rim, more sun or wind than was said?`
-        : `It takes ${percent(own.thirst - 1)} % less than its design and place say (${most} to ${least} % less): more shade, or a plant that is smaller or rests?`,
+      `Some ${formatVolume(own.leakCm3, system)} a day go whether it is hot or not: look under it for a leak.`,
     );
-  }
+  else if (!change && (goes.low > 1 + WORTH_TELLING || goes.high < 1 - WORTH_TELLING))
+    learned.push(
+      `Its water goes ${timesWords(goes.middle)} as fast as its design and place say (${timesWords(goes.low)} to ${timesWords(goes.high)}): ${
+        goes.middle > 1
+          ? "leaves beyond the rim, more sun or wind than was said, or a leak?"
+          : "more shade than was said, or plants that are smaller, or rest?"
+      }`,
+    );
   const wick = Math.log(own.wick);
   if (Math.abs(wick) > SURE * off.wick && Math.abs(own.wick - 1) > WORTH_TELLING)
     learned.push(
@@ -61,9 +65,6 @@ export function forecastTold(
         ? `Its wick gives ${percent(own.wick - 1)} % less than is computed: lost contact, or soil that has dried out and sheds water?`
         : `Its wick gives ${percent(own.wick - 1)} % more than is computed.`,
     );
-  const leak = Math.log(Math.max(own.leakCm3, 1e-9) / Math.max(leakMiddleCm3, 1e-9));
-  if (leak - SURE * off.leak > SURELY_LEAKS)
-    learned.push(`Some ${formatVolume(own.leakCm3, system)} a day go that nobody drinks: look under it for a leak.`);
   if (change)
     learned.push(
       change.times > 1
@@ -77,4 +78,5 @@ export function forecastTold(
   return { line, learned };
 }
 
+const many = (days: number): string => `${days} ${days === 1 ? "day" : "days"}`;
 const timesWords = (times: number): string => `${times.toFixed(1).replace(/\.0$/u, "")} times`;
