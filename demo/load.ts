@@ -3,6 +3,8 @@ import { isLate } from "../src/core/schedule/due";
 import { isoDay } from "../src/core/units/day-number";
 import type { KeepingEntry } from "../src/formats/schedule/schema";
 import type { Place } from "../src/core/place/place";
+import { inLibrary } from "../src/core/occupants/library/library";
+import { lifeOf, LIVES } from "./life";
 import {
   MARROWBECK,
   MARROWBECK_FORGOTTEN,
@@ -46,6 +48,7 @@ if (shelf.total === 0 && shelf.putAway === 0) {
     if (!made.ok) throw new Error(`${own.name}: ${made.problems.map(({ message }) => message).join("; ")}`);
   }
   for (const pack of MARROWBECK_PACKS) marlstone.packs.put({ mediumId: pack.mediumId, baseVersion: 0, pack });
+  liveAll();
   console.log(`Loaded ${MARROWBECK.length} demo setups into ${dataFolder()}.`);
 } else {
   console.log(`${shelf.total} setups in ${dataFolder()}; nothing was loaded over them.`);
@@ -74,6 +77,20 @@ function keepAll(): void {
       const on = Math.min(today - 1 - ((i * 5) % 7), today - 1);
       send(id, { about: "item", key: due.key, is: "done", on: isoDay(Math.max(due.window.from, on)) });
     }
+  }
+}
+
+/** Some of them have half a year of life in their logs. */
+function liveAll(): void {
+  for (const { id, name } of marlstone.findIndex().setups) {
+    const life = LIVES.find(({ begins }) => name.startsWith(begins));
+    const loaded = life && marlstone.setups.load(id);
+    if (loaded?.status !== "ok") continue;
+    const { setup } = loaded.state;
+    const { at } = marlstone.places.yearsHere(setup)!;
+    const rows = lifeOf(life!, setup, at, marlstone.media.byId, inLibrary, marlstone.schedule.today());
+    const stored = marlstone.log.add({ setupId: id, rows: [...rows] });
+    if (stored.status !== "saved") throw new Error(`${name}: its log could not be stored`);
   }
 }
 

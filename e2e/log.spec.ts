@@ -169,13 +169,11 @@ test("hundreds of rows are read in pages, from a day back, and a bad address is 
     { length: 250 },
     (_, i) => `2026-0${1 + Math.floor(i / 28)}-${String(1 + (i % 28)).padStart(2, "0")}T08:15,level,${i % 9}`,
   );
-  await page
-    .getByLabel("File to take in")
-    .setInputFiles({
-      name: "year.csv",
-      mimeType: "text/csv",
-      buffer: Buffer.from(`at,what,value\n${many.join("\n")}`),
-    });
+  await page.getByLabel("File to take in").setInputFiles({
+    name: "year.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(`at,what,value\n${many.join("\n")}`),
+  });
   await page.getByRole("button", { name: "Store 250 rows" }).click();
   await expect(rows(page)).toHaveCount(100);
   await page.getByRole("link", { name: "Older ones" }).click();
@@ -212,4 +210,24 @@ test("a log is kept by thumb on a phone, in gallons, and in the dark", async ({ 
     expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(44);
   expect(await faultsOn(phone)).toEqual([]);
   await context.close();
+});
+
+test("the log of half a year tells when it wants water, what goes otherwise since when, and is reckoned anew", async ({
+  page,
+  open,
+}) => {
+  await open("Platform planter, aubergine");
+  await openLog(page);
+  const comes = page.getByRole("region", { name: "What comes" });
+  await expect(comes).toContainText(/^It (?:wants water|may want water already)/u, { timeout: 20_000 });
+  await expect(comes).toContainText(/Since \d+ \p{L}+ its water goes [\d.]+ times as fast as before: a leak, /u);
+  await expect(comes).toContainText(/From \d+ readings since \d+ \p{L}+; the days hold nine of ten\./u);
+  await comes.getByRole("button", { name: "Reckon it anew from here" }).click();
+  await expect(comes).toContainText("Write down when it was filled or watered", { timeout: 20_000 });
+  await expect(rowOf(page, /reckoned anew/u)).toHaveCount(1);
+  await rowOf(page, /reckoned anew/u)
+    .getByRole("button", { name: /^Take out/u })
+    .click();
+  await expect(comes).toContainText(/times as fast as before/u, { timeout: 20_000 });
+  expect(await faultsOn(page)).toEqual([]);
 });

@@ -55,8 +55,8 @@ const ANYTHING = 0.02;
 const EMPTY_CM = 0.1;
 /** Where looking begins, of the logarithm of thirst: what is derived, and what is far off it. */
 const BEGINNINGS = [0, -0.6, 0.6] as const;
-const MOST_ROUNDS = 30;
-const ENOUGH = 1e-5;
+const MOST_ROUNDS = 16;
+const ENOUGH = 1e-4;
 /** A step for a slope: a hundredth of a spread. */
 const NUDGE = 0.01;
 
@@ -197,17 +197,24 @@ const SORTED: Tail = {
 };
 
 /**
+ * @param near  where looking begins, instead of at what is thought of any
  * @param rows  in order of time, at least one; acts and readings since it last was made anew
  */
-export function fit(basis: ForecastBasis, rows: readonly LifeRow[], changedAt?: number): Fitted {
+export function fit(
+  basis: ForecastBasis,
+  rows: readonly LifeRow[],
+  { changedAt, near }: { readonly changedAt?: number; readonly near?: Float64Array } = {},
+): Fitted {
   const { readings, offsAt, look } = lookingAt(basis, rows, changedAt);
   const fullCm3 = basis.heldCm3[basis.heldCm3.length - 1]!;
   const free = freeOf(changedAt);
   const starts = readings.length === 0 ? BEGINNINGS.slice(0, 1) : BEGINNINGS;
-  const found = starts.map((thirst) => {
-    const start = Float64Array.from(PRIOR_MEAN);
-    start[THIRST] = thirst;
-    return descend(descend(start, free, offsAt, HEAVY).p, free, offsAt, SORTED);
+  const found = (near ? [near] : starts).map((start) => {
+    if (typeof start !== "number") return descend(start, free, offsAt, SORTED);
+    const thirst = start;
+    const begun = Float64Array.from(PRIOR_MEAN);
+    begun[THIRST] = thirst;
+    return descend(descend(begun, free, offsAt, HEAVY).p, free, offsAt, SORTED);
   });
   const { p, off, cost, curvature } = found.reduce((best, one) => (one.cost < best.cost ? one : best));
   const { seen } = look(p);

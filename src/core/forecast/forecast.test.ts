@@ -95,7 +95,7 @@ function rigOf(bench: Bench, seed: number): Rig | undefined {
     at: { ...year, days: year.days.slice(FIRST_DAY, FIRST_DAY + LONGEST_DAYS) },
     regime: { kind: "every", days: 10_000 },
     thirst: own.thirst,
-    leaksCm3PerDay: own.leakCm3,
+    leaks: { fromDay: 0, cm3PerDay: own.leakCm3 },
   });
   if (!run.ok) throw new Error(run.problems[0]!.message);
   // a day is told by what it ends with: from midnight on

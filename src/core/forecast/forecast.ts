@@ -40,7 +40,7 @@ const STRANGE = 4;
 const LIKELIER = 5;
 const LEAST_AFTER = 2;
 const COARSE = 12;
-const MOST_ROWS = 400;
+const MOST_ROWS = 150;
 
 /**
  * @param rows  of its log since it was last made anew, in order of time; at least one
@@ -138,7 +138,7 @@ function withChange(
     const row = candidates[i];
     if (!row || tried.has(i)) return;
     tried.add(i);
-    const fitted = fit(basis, rows, timeOf(row.at));
+    const fitted = fit(basis, rows, { changedAt: timeOf(row.at), near: plain.mean });
     if (!best || fitted.cost < best.fitted.cost) best = { fitted, changedAt: row.at, i };
   };
   for (let i = 0; i < candidates.length; i += every) look(i);

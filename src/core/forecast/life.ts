@@ -24,10 +24,19 @@ export type LifeRow = { readonly at: Moment; readonly what: What; readonly value
 /** Days since a fixed one, with hours as a part. */
 export const timeOf = (at: Moment): number => dayOfMoment(at) + hourOfMoment(at) / 24;
 
-export const dayOfYearAt = (time: number): number => dayOfYearOf(calendarDateOf(Math.floor(time)));
+/** Days of the year by days of the calendar, each worked out once: there are some hundred in a log. */
+const daysOfYear = new Map<number, number>();
+export function dayOfYearAt(time: number): number {
+  const day = Math.floor(time);
+  const known = daysOfYear.get(day);
+  if (known !== undefined) return known;
+  const found = dayOfYearOf(calendarDateOf(day));
+  daysOfYear.set(day, found);
+  return found;
+}
 
 /** Steps of so many days, and none over the end of a day. */
-const STEP_DAYS = 0.125;
+const STEP_DAYS = 0.25;
 /** No store gives its last drops at once: less than this is nothing. [cm³] */
 const NOTHING_CM3 = 1e-9;
 

@@ -97,8 +97,8 @@ export type SeasonAsked = {
   readonly away?: Away | undefined;
   /** Its leaves and its surface let go so many times what is likely. */
   readonly thirst?: number | undefined;
-  /** Out of the store below, unseen. [cm³/day] */
-  readonly leaksCm3PerDay?: number | undefined;
+  /** Out of the store below, unseen, from one of its days on. [cm³/day] */
+  readonly leaks?: { readonly fromDay: number; readonly cm3PerDay: number } | undefined;
   /** Followed on cells of this height at most and by these steps; those of a season where absent. */
   readonly finely?:
     | {
@@ -135,7 +135,7 @@ export function season(asked: SeasonAsked): Result<Season> {
     regime,
     away,
     thirst = 1,
-    leaksCm3PerDay = 0,
+    leaks,
     finely,
     onDays = () => undefined,
     mayGoOn = () => true,
@@ -157,7 +157,7 @@ export function season(asked: SeasonAsked): Result<Season> {
   const roots = rootsOf(setup, at, occupants);
   const weather = demand
     .map((day, i) => askedOf(setup, here, network, day, thirst, at.days[i]!))
-    .map((day): Asked => (leaksCm3PerDay > 0 ? { ...day, trayCm3: day.trayCm3 + leaksCm3PerDay } : day));
+    .map((day, i): Asked => (leaks && i >= leaks.fromDay ? { ...day, trayCm3: day.trayCm3 + leaks.cm3PerDay } : day));
   const teller = tellerOf(setup, network, roots, occupants);
   const days: SeasonDay[] = [];
   let state: NetworkState = startOf(setup, network, settled.value.equilibrium);

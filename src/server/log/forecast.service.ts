@@ -11,6 +11,7 @@ import type { Result } from "../../core/units/problem";
 import type { UnitSystem } from "../../core/units/units";
 import { whenSound } from "../../core/water/checked";
 import type { ForecastShown } from "../../formats/log/forecast";
+import type { LogRow } from "../../formats/log/schema";
 import type { Db } from "../db/client";
 import { wholeLog } from "./log.service";
 
@@ -19,6 +20,12 @@ export type ForecastContext = {
   readonly occupants: OccupantLookup;
   readonly yearOf: (setup: Setup) => Result<YearOfWater>;
 };
+
+/** A forecast takes a second, and pages ask for it again: kept as long as all it is made of is the same. */
+const MOST_KEPT = 40;
+/** "2026-12-02T08": so much of a moment is its hour. */
+const HOUR_OF_MOMENT = 13;
+const kept = new Map<string, ForecastShown>();
 
 /** What its log makes of a setup's next weeks. */
 export function forecastOf(
@@ -29,11 +36,35 @@ export function forecastOf(
   system: UnitSystem,
   { medium, occupants, yearOf }: ForecastContext,
 ): ForecastShown {
-  const none = (why: string): ForecastShown => ({ status: "none", why });
   if (!setup.here) return none("It stands at no place yet, so nothing is known of its days.");
   const rows = learnedFrom(wholeLog(db, setupId), now);
   if (rows.length === 0)
     return none("Write down when it was filled or watered, and from then on it is told when it wants water next.");
+  const key = JSON.stringify([
+    setup,
+    setup.layers.map(({ mediumId }) => medium(mediumId)),
+    setup.occupants.map(({ occupantId }) => occupants(occupantId)),
+    rows,
+    now.slice(0, HOUR_OF_MOMENT),
+    system,
+  ]);
+  const known = kept.get(key);
+  if (known) return known;
+  const shown = reckoned(setup, rows, now, system, { medium, occupants, yearOf });
+  if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
+  kept.set(key, shown);
+  return shown;
+}
+
+const none = (why: string): ForecastShown => ({ status: "none", why });
+
+function reckoned(
+  setup: Setup,
+  rows: readonly LogRow[],
+  now: string,
+  system: UnitSystem,
+  { medium, occupants, yearOf }: ForecastContext,
+): ForecastShown {
   const year = yearOf(setup);
   if (!year.ok) return none(year.problems[0]!.message);
   const made = whenSound(setup, medium, (sound) => forecastBasis(sound, medium, wantsOf(sound, occupants), year.value));

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { isMoment, later } from "../../core/log/moment";
+import { placeOf } from "../../core/testing/places";
 import { potWith } from "../../core/testing/setups";
 import type { LogPageInput, LogRow } from "../../formats/log/schema";
 import type { LogRowShown } from "../../formats/log/shown";
@@ -134,6 +135,51 @@ describe("a log", () => {
     expect(series!.points).toHaveLength(125);
     expect(series!.points[3]).toEqual({ at: "2026-01-04T12:00", value: 1.5, low: 0, high: 3 });
     expect(series!.points.every(({ at }) => isMoment(at))).toBe(true);
+  });
+});
+
+describe("a forecast of a setup", () => {
+  it("says what keeps it from being told, then when it wants water, and learns from what is written", () => {
+    const told = (id: string) => {
+      const loaded = house.setups.load(id);
+      if (loaded.status !== "ok") throw new Error(loaded.status);
+      return house.log.forecast(id, loaded.state.setup, "metric");
+    };
+    expect(told(pot)).toMatchObject({ status: "none", why: expect.stringContaining("no place") as string });
+    const place = house.places.create(placeOf({ kind: "room", heated: true }, { name: "Back room" }));
+    if (!place.ok) throw new Error("no place");
+    const wicks = house.setups.create({
+      ...potWith({ kind: "free-water", levelCm: 5, overflowCm: 5 }),
+      name: "Wicks",
+      demand: { by: "place" },
+      occupants: [{ id: "c", occupantId: "celery", count: 1, stage: "grown" }],
+      places: [{ placeId: place.value, from: null }],
+    });
+    if (!wicks.ok) throw new Error("no pot");
+    const id = wicks.value;
+    expect(told(id)).toMatchObject({
+      status: "none",
+      why: expect.stringContaining("Write down when it was filled") as string,
+    });
+    const now = house.log.minute();
+    house.log.add({ setupId: id, rows: [row({ at: later(now, -24 * 10), what: "filled", value: null })] });
+    const blind = told(id);
+    expect(blind).toMatchObject({ status: "told", readings: 0, band: [] });
+    if (blind.status !== "told") return;
+    expect(blind.learned[0]).toContain("Nothing was measured yet");
+    // half of it went in five days, and all in ten
+    house.log.add({
+      setupId: id,
+      rows: [row({ at: later(now, -24 * 5), value: 2.4 }), row({ at: later(now, -2), value: 0.2 })],
+    });
+    const seeing = told(id);
+    expect(seeing).toMatchObject({ status: "told", line: "It wants water now.", readings: 2 });
+    expect(seeing.status === "told" && seeing.band.length).toBe(22);
+    // of what is to come nothing is learned, nor of what was before it was made anew
+    house.log.add({ setupId: id, rows: [row({ at: later(now, 5), what: "filled", value: null })] });
+    expect(told(id)).toEqual(seeing);
+    house.log.add({ setupId: id, rows: [row({ at: later(now, -1), what: "anew", value: null })] });
+    expect(told(id)).toMatchObject({ status: "none" });
   });
 });
 
