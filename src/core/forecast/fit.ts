@@ -4,21 +4,20 @@ import { afterAct, dried, heldAt, levelOf, timeOf, type LifeRow, type Own } from
 /**
  * A setup's own factors from its log: the most likely ones, and how sure they are. Priors are log-normal and wide, readings
  * have heavy tails, so that one absurd number pulls at nothing; Gauss–Newton on the residuals, the spread from the
- * curvature at the end (Bishop 2006, ch. 4.4: the Laplace approximation; weights of Student's t after Lange, Little &
+ * curvature at the end. What it holds is followed between readings and set right by each (Kalman 1960), so that the factors
+ * are learned from what goes between them (Bishop 2006, ch. 4.4: the Laplace approximation; weights of Student's t after Lange, Little &
  * Taylor 1989).
  */
 export type Fitted = {
   readonly own: Own;
-  /** Measured heights stand so much higher than they are said. [cm] */
-  readonly zeroCm: number;
   /** By parameter, as they are fitted: logarithms for factors. */
   readonly mean: Float64Array;
   /** Rows of a square root of their spread: mean + root · ξ, ξ standard normal, draws from it. */
   readonly root: readonly Float64Array[];
   /** Of the cost there, by those that are fitted. */
   readonly curvature: readonly Float64Array[];
-  /** Held at the last moment that is known of. [cm³] */
-  readonly endCm3: (of: ArrayLike<number>) => number;
+  /** Held at the last moment that is known of, and how far that may be off. [cm³] */
+  readonly endCm3: (of: ArrayLike<number>) => { readonly heldCm3: number; readonly offCm3: number };
   /** Of each reading that took part: what was predicted and how far off it was, in its own errors. */
   readonly residuals: readonly { readonly row: LifeRow; readonly predicted: number; readonly off: number }[];
   /** What the fit costs, priors too: half the sum of squares, heavy tails as they are. */
@@ -46,8 +45,10 @@ const LEVEL_ERROR_CM = 0.5;
 /** Of a weight: its scale, and leaves and roots that weigh too. */
 const WEIGHT_ERROR_G = 20;
 const WEIGHT_ERROR_SHARE = 0.01;
+/** A fill by eye or to an overflow. */
+const FILL_ERROR_CM = 0.2;
 /** What the arithmetic itself is off by of what has gone since it was known. */
-const MODEL_OFF = 0.06;
+const MODEL_OFF = 0.1;
 const DEGREES = 4;
 /** One reading of twenty is plainly wrong, and then it may be anything: by so much less likely than a good one. */
 const WRONG = 0.05;
@@ -77,7 +78,7 @@ export function simulate(
   p: ArrayLike<number>,
   tareG: number | undefined,
   changedAt: number | undefined,
-): { readonly seen: readonly Seen[]; readonly heldCm3: number } {
+): { readonly seen: readonly Seen[]; readonly heldCm3: number; readonly offCm3: number } {
   const fullCm3 = basis.heldCm3[basis.heldCm3.length - 1]!;
   const plain = ownOf(p, fullCm3);
   const times = Math.exp(p[CHANGED]!);
@@ -85,40 +86,40 @@ export function simulate(
   const seen: Seen[] = [];
   let held = beganCm3(basis, rows, p);
   let time = timeOf(rows[0]!.at);
-  let knownCm3 = held;
-  let knownAt = time;
-  let isFresh = true;
+  // how far what it holds may be off: a fill by eye, then weather and arithmetic, less what each reading tells
+  const filledCm3 = FILL_ERROR_CM * slopeAt(basis, basis.fullCm);
+  let variance = filledCm3 ** 2;
   for (const row of rows) {
     const to = timeOf(row.at);
-    for (const [from, until, own] of spans(time, to, changedAt, plain, changed))
+    for (const [from, until, own] of spans(time, to, changedAt, plain, changed)) {
+      const before = held;
       held = dried(basis, own, held, from, until, undefined).heldCm3;
+      variance += basis.dayOffCm3 ** 2 * Math.max(0, until - from) + (MODEL_OFF * (before - held)) ** 2;
+    }
     time = to;
     if (isReading(row)) {
-      const days = Math.max(0, time - knownAt);
-      // weather that was not the mean, and arithmetic that is not the pot
-      const offCm3 = Math.hypot(basis.dayOffCm3 * Math.sqrt(days), MODEL_OFF * Math.abs(knownCm3 - held));
-      if (row.what === "level") {
-        const level = levelOf(basis, held);
-        const perCm = slopeAt(basis, level);
-        seen.push({
-          // an empty tube says that it stands no higher than its base
-          predicted: (row.value! <= basis.baseCm + EMPTY_CM ? Math.max(level, basis.baseCm) : level) - p[ZERO]!,
-          error: Math.hypot(LEVEL_ERROR_CM, offCm3 / perCm),
-        });
-      } else {
-        const predicted = (tareG ?? 0) * (1 + WEIGHT_ERROR_SHARE * p[TARE]!) + held;
-        seen.push({ predicted, error: Math.hypot(WEIGHT_ERROR_G, WEIGHT_ERROR_SHARE * predicted, offCm3) });
-      }
+      const isLevel = row.what === "level";
+      const level = levelOf(basis, held);
+      // an empty tube says that it stands no higher than its base
+      const isEmpty = isLevel && row.value! <= basis.baseCm + EMPTY_CM;
+      const predicted = isLevel
+        ? (isEmpty ? Math.max(level, basis.baseCm) : level) - p[ZERO]!
+        : (tareG ?? 0) * (1 + WEIGHT_ERROR_SHARE * p[TARE]!) + held;
+      const perUnit = isLevel ? slopeAt(basis, level) : 1;
+      const read = isLevel ? LEVEL_ERROR_CM : Math.hypot(WEIGHT_ERROR_G, WEIGHT_ERROR_SHARE * predicted);
+      const error = Math.hypot(read, Math.sqrt(variance) / perUnit);
+      seen.push({ predicted, error });
+      // what it holds is known better by it, unless it is plainly wrong (Kalman 1960, its gain by how likely it is good)
+      const off = (row.value! - predicted) / error;
+      const gain = SORTED.weight(off) * (1 - (read / error) ** 2);
+      held = Math.min(fullCm3, Math.max(0, held + gain * perUnit * (row.value! - predicted)));
+      variance *= 1 - gain;
     } else {
       held = afterAct(basis, held, row, p[ZERO]!);
-      if (row.what === "filled" || row.what === "filled-to" || isFresh) {
-        knownCm3 = held;
-        knownAt = time;
-      }
+      if (row.what === "filled" || row.what === "filled-to") variance = filledCm3 ** 2;
     }
-    isFresh = false;
   }
-  return { seen, heldCm3: held };
+  return { seen, heldCm3: held, offCm3: Math.sqrt(variance) };
 }
 
 /** What a cm of level holds there. [cm³/cm] */
@@ -220,11 +221,10 @@ export function fit(
   const { seen } = look(p);
   return {
     own: changedAt === undefined ? ownOf(p, fullCm3) : ownOf(withChange(p), fullCm3),
-    zeroCm: p[ZERO]!,
     mean: p,
     root: rootOf(curvature, free),
     curvature,
-    endCm3: (of) => look(of).heldCm3,
+    endCm3: (of) => look(of),
     residuals: readings.map((row, i) => ({ row, predicted: seen[i]!.predicted, off: off[i]! })),
     cost,
   };
@@ -280,6 +280,9 @@ function withChange(p: ArrayLike<number>): Float64Array {
 }
 export const ownFrom = (basis: ForecastBasis, p: ArrayLike<number>): Own =>
   ownOf(withChange(p), basis.heldCm3[basis.heldCm3.length - 1]!);
+
+/** Heights are read so much lower than they stand. [cm] */
+export const zeroCmOf = (p: ArrayLike<number>): number => p[ZERO]!;
 
 /** Of the squares at a point: their curvature, and the pull on each free parameter. */
 function normal(

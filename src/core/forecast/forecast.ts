@@ -1,7 +1,7 @@
 import { generator } from "../media/draws";
 import { later, type Moment } from "../log/moment";
 import type { ForecastBasis } from "./basis";
-import { changeOf, drawn, fit, ownFrom, spreadOf, type Fitted } from "./fit";
+import { changeOf, drawn, fit, ownFrom, spreadOf, zeroCmOf, type Fitted } from "./fit";
 import { afterAct, dayOfYearAt, dried, levelOf, timeOf, wantsWater, type LifeRow, type Own } from "./life";
 
 /** What a setup's log makes of its next weeks. */
@@ -20,7 +20,7 @@ export type Forecast = {
   readonly readings: number;
   /** Readings that fit nothing else. */
   readonly strange: readonly LifeRow[];
-  /** The level, or the weight less its water, day by day from the first of the log on: what was to be expected. */
+  /** The level as it would be read, day by day from then on. [cm] */
   readonly band: readonly {
     readonly at: Moment;
     readonly low: number;
@@ -62,12 +62,15 @@ export function forecast(basis: ForecastBasis, rows: readonly LifeRow[], from: M
     const own = ownFrom(basis, p);
     goes.push(derivedCm3 > 0 ? own.thirst + own.leakCm3 / derivedCm3 : 1);
     const year = Math.floor(next() * basis.years);
-    let held = dried(basis, own, fitted.endCm3(p), lastTime, fromTime, year).heldCm3;
+    const { heldCm3, offCm3 } = fitted.endCm3(p);
+    const ended = Math.min(basis.heldCm3[basis.heldCm3.length - 1]!, Math.max(0, heldCm3 + offCm3 * normals()));
+    let held = dried(basis, own, ended, lastTime, fromTime, year).heldCm3;
     for (let day = 0; day <= AHEAD_DAYS; day++) {
-      ahead[day]!.push(Math.max(basis.baseCm, levelOf(basis, held)));
+      // as it would be read
+      ahead[day]!.push(Math.max(basis.baseCm, levelOf(basis, held) - zeroCmOf(p)));
       if (day < AHEAD_DAYS) held = dried(basis, own, held, fromTime + day, fromTime + day + 1, year).heldCm3;
     }
-    lasting.push(daysUntilWanted(basis, own, fitted.endCm3(p), lastTime, fromTime, year));
+    lasting.push(daysUntilWanted(basis, own, ended, lastTime, fromTime, year));
   }
   lasting.sort((a, b) => a - b);
   goes.sort((a, b) => a - b);
