@@ -189,6 +189,29 @@ test("hundreds of rows are read in pages, from a day back, and a bad address is 
   await expect(rows(page)).toHaveCount(100);
 });
 
+test("a log of tens of thousands of readings comes in at once, and is drawn by day", async ({ page, open }) => {
+  await open(TALL_POT);
+  await openLog(page);
+  const start = Date.UTC(2025, 0, 1);
+  const many = Array.from(
+    { length: 40_000 },
+    (_, i) => `${new Date(start + i * 600_000).toISOString().slice(0, 16)},temperature,${20 + (i % 7)}`,
+  );
+  await page
+    .getByLabel("File to take in")
+    .setInputFiles({
+      name: "sensor.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(`at,what,value\n${many.join("\n")}`),
+    });
+  await page.getByRole("button", { name: "Store 40000 rows" }).click({ timeout: 30_000 });
+  await expect(page.getByText("40000 rows stored.")).toBeVisible({ timeout: 30_000 });
+  await expect(rows(page)).toHaveCount(100);
+  await expect(
+    page.getByRole("img", { name: /^temperature, °C: 278 points from 1 January to 5 October/u }),
+  ).toBeVisible();
+});
+
 test("a log is kept by thumb on a phone, in gallons, and in the dark", async ({ browser, marlstone, open, page }) => {
   await open(TALL_POT);
   const address = `${page.url()}/log`;

@@ -45,8 +45,6 @@ export type LogRowSays = {
   readonly note: string;
 };
 
-/** What a row says. */
-export const logRowSays = sound(z.strictObject(SAYS));
 export const logRow = sound(z.strictObject({ id: rowId, ...SAYS }));
 export type LogRow = z.infer<typeof logRow>;
 
@@ -74,13 +72,9 @@ export type LogPageInput = z.infer<typeof logPageInput>;
 export const logVersionsInput = z.strictObject({ setupId, id: rowId });
 export type LogVersionsInput = z.infer<typeof logVersionsInput>;
 
-export const importLogInput = z.strictObject({
-  setupId,
-  text: z.string().max(20_000_000, { message: "is more than 20 MB" }),
-  /** Looked at first, stored after. */
-  store: z.boolean(),
-});
-export type ImportLogInput = z.infer<typeof importLogInput>;
+/** A file for a log: looked at first, stored after. */
+export type ImportLogInput = { readonly setupId: string; readonly text: string; readonly store: boolean };
+export const MOST_LOG_BYTES = 32 * 1024 * 1024;
 
 export const forecastInput = z.strictObject({ setupId });
 export type ForecastInput = z.infer<typeof forecastInput>;

@@ -29,9 +29,6 @@ export type LogSeries = {
   }[];
 };
 
-/** The last of a thing that was logged. */
-export type LogLast = LogRow;
-
 export type LogVersion = { readonly version: number; readonly savedAt: string; readonly state: LogRowState };
 
 export type LogOutcome =

@@ -1,27 +1,26 @@
 "use client";
 import { useRef, useState } from "react";
 import { momentWords } from "@/core/log/moment";
-import type { ImportLogInput } from "@/formats/log/schema";
 import type { ImportOutcome } from "@/formats/log/shown";
 
-export type TakeLog = (input: ImportLogInput) => Promise<ImportOutcome>;
 const NO_ANSWER = "Marlstone does not answer, so nothing was stored. Try again.";
-const MOST_BYTES = 20_000_000;
 
 const many = (count: number, what: string): string => `${count} ${what}${count === 1 ? "" : "s"}`;
 
 /** A log out of Marlstone and into it: looked at first, then all of it or nothing. */
-export function LogFiles({ setupId, take, onTaken }: { setupId: string; take: TakeLog; onTaken: () => void }) {
+export function LogFiles({ setupId, onTaken }: { setupId: string; onTaken: () => void }) {
   const input = useRef<HTMLInputElement>(null);
-  const [file, setFile] = useState<{ readonly name: string; readonly text: string }>();
+  const [file, setFile] = useState<File>();
   const [outcome, setOutcome] = useState<ImportOutcome>();
   const [busy, setBusy] = useState(false);
-  const go = async (text: string, store: boolean): Promise<void> => {
+  const go = async (chosen: File, store: boolean): Promise<void> => {
     setBusy(true);
-    const answer = await take({ setupId, text, store }).catch((): ImportOutcome => ({
-      status: "refused",
-      problems: [{ path: "", code: "", message: NO_ANSWER }],
-    }));
+    const answer = await fetch(`/files/log/${setupId}?store=${store ? "yes" : "no"}`, {
+      method: "POST",
+      body: chosen,
+    })
+      .then(async (response) => (await response.json()) as ImportOutcome)
+      .catch((): ImportOutcome => ({ status: "refused", problems: [{ path: "", code: "", message: NO_ANSWER }] }));
     setOutcome(answer);
     setBusy(false);
     if (answer.status === "saved") onTaken();
@@ -55,20 +54,8 @@ export function LogFiles({ setupId, take, onTaken }: { setupId: string; take: Ta
           const [chosen] = event.target.files ?? [];
           event.target.value = "";
           if (!chosen) return;
-          if (chosen.size > MOST_BYTES)
-            return setOutcome({
-              status: "refused",
-              problems: [{ path: "", code: "", message: "It is more than 20 MB, which no log is." }],
-            });
-          void chosen
-            .text()
-            .then((text) => {
-              setFile({ name: chosen.name, text });
-              return go(text, false);
-            })
-            .catch(() =>
-              setOutcome({ status: "refused", problems: [{ path: "", code: "", message: "It could not be read." }] }),
-            );
+          setFile(chosen);
+          void go(chosen, false);
         }}
       />
       <div role="status" className="mt-2 max-w-[75ch] leading-snug">
@@ -97,12 +84,7 @@ export function LogFiles({ setupId, take, onTaken }: { setupId: string; take: Ta
           </p>
         )}
         {outcome?.status === "read" && outcome.added > 0 && file && (
-          <button
-            type="button"
-            className="press press-main mt-1"
-            disabled={busy}
-            onClick={() => void go(file.text, true)}
-          >
+          <button type="button" className="press press-main mt-1" disabled={busy} onClick={() => void go(file, true)}>
             Store {many(outcome.added, "row")}
           </button>
         )}

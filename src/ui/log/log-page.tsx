@@ -11,7 +11,7 @@ import { useUnits } from "../common/preferences";
 import { SetupHead } from "../head/setup-pages";
 import { SiteHeader } from "../head/site-header";
 import { newRowId, useLogBox } from "./log-box";
-import { LogFiles, type TakeLog } from "./log-files";
+import { LogFiles } from "./log-files";
 import { lastWords, LogList, rowWords, type LogActions } from "./log-list";
 import { minuteNow, QuickEntry } from "./quick-entry";
 import { useForecast, WhatComes, type AskForecast } from "./what-comes";
@@ -23,7 +23,6 @@ const LogChart = late(
 
 export type LogPageActions = LogActions & {
   readonly add: (input: AddLogInput) => Promise<LogOutcome>;
-  readonly take: TakeLog;
   readonly forecast: AskForecast;
 };
 
@@ -182,7 +181,7 @@ export function SetupLogPage({
           {asked.before && <Link href={logAddress(setupId, { ...asked, before: null })}>The newest</Link>}
           {page.before && <Link href={logAddress(setupId, { ...asked, before: page.before })}>Older ones</Link>}
         </nav>
-        <LogFiles setupId={setupId} take={actions.take} onTaken={refresh} />
+        <LogFiles setupId={setupId} onTaken={refresh} />
       </main>
     </>
   );

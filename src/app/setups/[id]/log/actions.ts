@@ -3,18 +3,15 @@ import {
   addLogInput,
   forecastInput,
   changeLogInput,
-  importLogInput,
   logVersionsInput,
   type AddLogInput,
   type ForecastInput,
   type ChangeLogInput,
-  type ImportLogInput,
   type LogVersionsInput,
 } from "@/formats/log/schema";
 import type { ForecastShown } from "@/formats/log/forecast";
-import type { ImportOutcome, LogOutcome, LogVersion } from "@/formats/log/shown";
+import type { LogOutcome, LogVersion } from "@/formats/log/shown";
 import { parseWith } from "@/formats/problems";
-import { problem } from "@/core/units/problem";
 import { cookies } from "next/headers";
 import { readPreferences } from "@/formats/preferences/schema";
 import { marlstone, storing } from "@/server";
@@ -35,15 +32,6 @@ export async function changeLog(input: ChangeLogInput): Promise<LogOutcome> {
   return parsed.ok
     ? storing<LogOutcome>((to) => to.log.change(parsed.value), refused)
     : refused(wordsOf(parsed.problems));
-}
-
-export async function takeLog(input: ImportLogInput): Promise<ImportOutcome> {
-  const parsed = parseWith(importLogInput, input);
-  if (!parsed.ok) return { status: "refused", problems: parsed.problems };
-  return storing<ImportOutcome>(
-    (to) => to.log.take(parsed.value),
-    (message) => ({ status: "refused", problems: [problem("", "not-stored", message)] }),
-  );
 }
 
 export async function logVersions(input: LogVersionsInput): Promise<readonly LogVersion[]> {

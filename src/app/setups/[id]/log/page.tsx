@@ -6,7 +6,7 @@ import { logPageInput, type LogPageInput } from "@/formats/log/schema";
 import { marlstone } from "@/server";
 import { NotReadable } from "@/ui/sheet/not-readable";
 import { SetupLogPage } from "@/ui/log/log-page";
-import { addToLog, changeLog, forecastOf, logVersions, takeLog } from "./actions";
+import { addToLog, changeLog, forecastOf, logVersions } from "./actions";
 
 type Params = {
   params: Promise<{ id: string }>;
@@ -59,7 +59,7 @@ export default async function SetupLogOfPage({ params, searchParams }: Params) {
       page={house.log.page({ setupId: id, ...asked })}
       last={house.log.last(id)}
       series={house.log.series(id)}
-      actions={{ add: addToLog, change: changeLog, take: takeLog, versions: logVersions, forecast: forecastOf }}
+      actions={{ add: addToLog, change: changeLog, versions: logVersions, forecast: forecastOf }}
     />
   );
 }
