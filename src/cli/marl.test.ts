@@ -126,6 +126,49 @@ describe("marl setup and marl mix", () => {
       expect(marl(text, "year", "-", option, value)).toMatchObject({ status: 2, stdout: "" });
   }, 120_000);
 
+  it("forecast: when it wants water next by its log, and what cannot be asked", () => {
+    const place = { placeId: "terrace", place: MARROWBECK_PLACES.terrace };
+    const setup = standing(TROUGH, () => "terrace");
+    const text = JSON.stringify(
+      setupFileDocument({ setup, mixes: [], media: [], occupants: [], places: [place], weather: [], packs: [] }),
+    );
+    const folder = mkdtempSync(join(tmpdir(), "marl-forecast-"));
+    const file = (name: string, said: string): string => {
+      const path = join(folder, name);
+      writeFileSync(path, said);
+      return path;
+    };
+    try {
+      const csv = file("log.csv", "at,what,value\n2026-07-01 08:00,filled,\n2026-07-02 20:00,level,6.8\n");
+      const { status, stdout, stderr } = marl(text, "forecast", "-", "--log", csv);
+      expect([status, stderr]).toEqual([0, ""]);
+      const told = JSON.parse(stdout) as {
+        from: string;
+        readings: number;
+        daysToRefill: { high: number };
+        sentences: string[];
+      };
+      expect(told).toMatchObject({ from: "2026-07-02T20:00", readings: 1 });
+      expect(told.daysToRefill.high).toBeLessThan(30);
+      expect(told.sentences[0]).toMatch(/^It (?:wants|may want) water/u);
+      const later = JSON.parse(
+        marl(text, "forecast", "-", "--log", csv, "--now", "2026-08-20T08:00").stdout,
+      ) as typeof told;
+      expect(later.from).toBe("2026-08-20T08:00");
+      for (const args of [
+        [],
+        ["--log", join(folder, "none.csv")],
+        ["--log", file("bad.csv", "at,what\n2026-13-01 08:00,filled\n")],
+        ["--log", file("bad.json", "{")],
+        ["--log", file("nothing.csv", "at,what\n2026-07-01 08:00,fed\n")],
+        ["--log", csv, "--now", "soon"],
+      ])
+        expect(marl(text, "forecast", "-", ...args)).toMatchObject({ status: 2, stdout: "" });
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  }, 120_000);
+
   it("demand: the days of a year and what each month does, of the places that came with it alone", () => {
     const { placeId, place } = { placeId: "terrace", place: MARROWBECK_PLACES.terrace };
     const setup = standing(TROUGH, () => placeId);

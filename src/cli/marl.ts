@@ -15,6 +15,8 @@ type Options = {
   readonly every: string;
   readonly what: string;
   readonly format: string;
+  readonly log: string;
+  readonly now: string;
 };
 
 type Command = {
@@ -114,6 +116,34 @@ async function answerYearFile(
   return rows.ok ? ok(`${Papa.unparse(rows.value)}\r\n`) : rows;
 }
 
+async function answerForecastFile(text: string, { log, now, units }: Options): Promise<Result<object>> {
+  if (units !== "metric" && units !== "imperial")
+    return failed(problem("--units", "bad-option", "must be metric or imperial"));
+  if (log === "") return failed(problem("--log", "bad-option", "must name the file of its log, as JSON or CSV"));
+  let said: string;
+  try {
+    said = readFileSync(log, "utf8");
+  } catch (error) {
+    return failed(problem("--log", "unreadable", `${log} cannot be read (${(error as NodeJS.ErrnoException).code})`));
+  }
+  const document = parsedJson(text);
+  if (!document.ok) return document;
+  const [{ parseSetupFile }, { parseLog, readLogRows }, { answerForecast }, { default: Papa }] = await Promise.all([
+    import("../formats/setup-file/schema"),
+    import("../formats/log/document"),
+    import("../formats/log/result"),
+    import("papaparse"),
+  ]);
+  const file = parseSetupFile(document.value);
+  if (!file.ok) return file;
+  const plain = said.replace(/^\uFEFF/u, "").trim();
+  const json = plain.startsWith("{") ? parsedJson(plain) : undefined;
+  const rows = json ? (json.ok ? parseLog(json.value) : json) : readLogRows(Papa.parse<string[]>(plain).data);
+  return rows.ok
+    ? answerForecast(file.value, rows.value, now, units)
+    : failed(...rows.problems.map((one) => ({ ...one, path: ["--log", one.path].filter(Boolean).join(" ") })));
+}
+
 const COMMANDS: Readonly<Record<string, Command>> = {
   column: {
     takes: "<case.json | ->",
@@ -152,6 +182,16 @@ const COMMANDS: Readonly<Record<string, Command>> = {
     options: ["kind", "every", "what", "units", "format"],
     answer: answerYearFile,
   },
+  forecast: {
+    takes: "<file.setup.json | ->",
+    does: "when a setup wants water next, from what its log says",
+    help: `Takes a setup file that carries the places it stands at, and its log (docs/formats/log.md).
+  --log FILE                its log, as JSON or CSV
+  --now MINUTE              from when it is told, such as 2026-12-02T08:15 (the last row of the log)
+  --units metric|imperial   of the sentences; numbers are always cm, cm³ and days (${USUAL_ASKING.system})`,
+    options: ["log", "now", "units"],
+    answer: answerForecastFile,
+  },
   mix: {
     takes: "<file.mix.json | ->",
     does: "water, air, weight, pH and ageing of a mix",
@@ -186,6 +226,8 @@ const OPTIONS = {
   every: { type: "string" },
   what: { type: "string" },
   format: { type: "string" },
+  log: { type: "string" },
+  now: { type: "string" },
 } as const;
 
 async function main(args: readonly string[]): Promise<number> {
@@ -203,7 +245,7 @@ async function main(args: readonly string[]): Promise<number> {
     return EXIT.answered;
   }
   if (!command || source === undefined || rest.length > 0) return complain(EXIT.invalid, USAGE);
-  for (const option of ["units", "draws", "year", "kind", "every", "what", "format"] as const)
+  for (const option of ["units", "draws", "year", "kind", "every", "what", "format", "log", "now"] as const)
     if (values[option] !== undefined && !command.options.includes(option))
       return complain(EXIT.invalid, `--${option}: is not known to ${name}`, USAGE);
 
@@ -224,6 +266,8 @@ async function main(args: readonly string[]): Promise<number> {
     every: values.every ?? "",
     what: values.what ?? "",
     format: values.format ?? "json",
+    log: values.log ?? "",
+    now: values.now ?? "",
   });
   if (!result.ok) {
     const { problemLine } = await import("../formats/problems");

@@ -7,6 +7,9 @@ import type { ForecastShown } from "@/formats/log/forecast";
 
 export type AskForecast = (input: ForecastInput) => Promise<ForecastShown>;
 
+const NO_ANSWER =
+  "Marlstone does not answer, so it is not told when it wants water next. What is written down is kept.";
+
 /** When it wants water next; asked anew when its log changes. */
 export function useForecast(setupId: string, ask: AskForecast, stamp: string): ForecastShown | undefined {
   const [shown, setShown] = useState<ForecastShown>();
@@ -14,7 +17,7 @@ export function useForecast(setupId: string, ask: AskForecast, stamp: string): F
     let isHere = true;
     ask({ setupId })
       .then((told) => isHere && setShown(told))
-      .catch(() => undefined);
+      .catch(() => isHere && setShown({ status: "none", why: NO_ANSWER }));
     return () => {
       isHere = false;
     };
