@@ -90,8 +90,8 @@ const SERVER_ORDER = [
   "rooms",
   "builds",
   "find",
-  "schedule",
   "log",
+  "schedule",
   "season",
   "files",
 ];

@@ -36,6 +36,7 @@ import { placesFacade } from "./places/places.facade";
 import { logFacade } from "./log/log.facade";
 import { packsFacade } from "./packs/packs.facade";
 import { roomsFacade } from "./rooms/rooms.facade";
+import { wateredTicks } from "./schedule/keeping.service";
 import { scheduleFacade } from "./schedule/schedule.facade";
 import { seasonHere } from "./season/season-here";
 import { setupsFacade } from "./setups/setups.facade";
@@ -116,7 +117,11 @@ export function openMarlstone(folder = dataFolder()) {
     ),
     files: filesFacade(db, context),
     /** What setups ask of who keeps them, by the day. */
-    log: logFacade(db, { medium: context.medium, occupants: kinds, yearOf }, now),
+    log: logFacade(
+      db,
+      { medium: context.medium, occupants: kinds, yearOf, tickedOn: (id) => wateredTicks(db, id) },
+      now,
+    ),
     schedule: scheduleFacade(
       db,
       {

@@ -48,7 +48,10 @@ export type Kept = {
   readonly items: ReadonlyMap<string, ItemMark>;
   /** Series that keep days of their own where the house has days. */
   readonly own: ReadonlySet<string>;
+  /** Days on which its log says that it was watered, and whether it was filled; in their order. */
+  readonly watered?: readonly WateredOn[] | undefined;
 };
+export type WateredOn = { readonly on: DayNumber; readonly isFilled: boolean };
 
 /** A series of a kind that comes once, each year, or again and again. */
 export type Times =
@@ -72,6 +75,8 @@ export type Times =
       readonly from: DayNumber;
       readonly until?: DayNumber | undefined;
       /** What a day uses up of the time to the next: by the soonest and by the latest reckoning. [1/days] */
+      /** Days on which it was done as is known from elsewhere, in their order. */
+      readonly doneOn?: readonly DayNumber[] | undefined;
       readonly wears: (day: DayNumber) => { readonly soonest: number; readonly latest: number };
     };
 

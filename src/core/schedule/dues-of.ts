@@ -69,9 +69,12 @@ function again(
   let ahead = 0;
   for (let number = 1; ahead < MOST_AHEAD; number++) {
     const key = `${series.id}#${number}`;
-    const mark = kept.items.get(key);
+    const said = kept.items.get(key);
+    // what nobody said anything of here, and was done since the one before it
+    const on = said ? undefined : times.doneOn?.find((day) => day > likely && day <= span.today);
+    const mark: ItemMark | undefined = on === undefined ? said : { kind: "done", on };
     if (mark?.kind === "done" || mark?.kind === "skipped") {
-      const due = dueOf(series, key, { from: mark.on, to: mark.on }, kept, span);
+      const due = dueOf(series, key, { from: mark.on, to: mark.on }, kept, span, undefined, mark);
       if (isSeen(due, span)) dues.push(due);
       early = likely = late = mark.on;
       continue;
@@ -137,8 +140,15 @@ const meanly = ({ soonest, latest }: Worn): number => (soonest + latest) / 2;
 type Worn = { readonly soonest: number; readonly latest: number };
 const ROUNDING = 1e-9;
 
-function dueOf(series: Series, key: string, window: DayWindow, kept: Kept, span: Span, after = -Infinity): Due {
-  const mark = kept.items.get(key);
+function dueOf(
+  series: Series,
+  key: string,
+  window: DayWindow,
+  kept: Kept,
+  span: Span,
+  after = -Infinity,
+  mark = kept.items.get(key),
+): Due {
   const mayWait = series.isFree && span.houseDays.length > 0;
   const waits = mayWait && !kept.own.has(series.id);
   const plain = waits ? houseDayFor(window, span.houseDays, after) : window.from;

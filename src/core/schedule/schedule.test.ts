@@ -14,7 +14,7 @@ import { calendarDateOf, dayNumberOf, formatDay, parseIsoDay, type DayNumber } f
 import { formatVolume } from "../units/units";
 import { whenSound } from "../water/checked";
 import { dayIn, dayOfYearAt, dayOfYearIn, type ScheduleAsked } from "./asked";
-import type { Due, ItemMark } from "./due";
+import type { Due, ItemMark, WateredOn } from "./due";
 import { scheduleOf } from "./schedule";
 import { lastingOf } from "./water-rules";
 
@@ -25,6 +25,7 @@ type More = {
   readonly change?: (setup: Setup) => Setup;
   readonly place?: (place: Place) => Place;
   readonly items?: Record<string, ItemMark>;
+  readonly watered?: readonly WateredOn[];
   readonly since?: DayNumber;
   readonly today?: DayNumber;
   readonly ahead?: number;
@@ -52,7 +53,12 @@ function asked(begins: string, more: More = {}): ScheduleAsked {
     at: there.at,
     year: year.value,
     partsOf: () => undefined,
-    kept: { since: more.since ?? SINCE, items: new Map(Object.entries(more.items ?? {})), own: new Set() },
+    kept: {
+      since: more.since ?? SINCE,
+      items: new Map(Object.entries(more.items ?? {})),
+      own: new Set(),
+      watered: more.watered,
+    },
     span: { from: today - 30, until: today + (more.ahead ?? 400), today, houseDays: more.houseDays ?? [] },
     system: "metric",
   };
@@ -95,6 +101,28 @@ describe("the schedule of each demo setup", () => {
 });
 
 describe("watering", () => {
+  it("that its log tells of is done, moves what follows as a tick does, and is neither twice nor before the last", () => {
+    const on = parseIsoDay("2026-07-03")!;
+    const today = on + 1;
+    const since = on - 20;
+    const open = (more: More): readonly Due[] =>
+      dues("Terrace trough", { today, since, ...more }).filter(({ seriesId }) => seriesId === "water");
+    const ticked = open({ items: { "water#1": { kind: "done", on } } });
+    const told = open({ watered: [{ on, isFilled: true }] });
+    expect(told).toEqual(ticked);
+    expect(told[0]).toMatchObject({ state: "done", on });
+    // both say the same filling
+    expect(open({ items: { "water#1": { kind: "done", on } }, watered: [{ on, isFilled: true }] })).toEqual(ticked);
+    expect(open({ watered: [{ on: on - 30, isFilled: true }] })).toEqual(open({}));
+    expect(open({ watered: [{ on: today + 3, isFilled: true }] })).toEqual(open({}));
+    // a can on its soil does not fill a store; taken back, it is open
+    expect(open({ watered: [{ on, isFilled: false }] })).toEqual(open({}));
+    expect(open({ items: { "water#1": { kind: "open" } }, watered: [{ on, isFilled: true }] })[0]!.state).toBe("open");
+    // what is soaked is done with every watering
+    const pot = dues("Tall pot", { today, since, watered: [{ on, isFilled: false }] });
+    expect(of(pot, "water#1")).toMatchObject({ state: "done", on });
+  });
+
   it("comes when the Year page says that a fill is used up", () => {
     const question = asked("Terrace trough", {
       items: { "water#1": { kind: "done", on: parseIsoDay("2026-07-03")! } },

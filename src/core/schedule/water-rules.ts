@@ -115,6 +115,8 @@ export function waterRules(asked: ScheduleAsked): readonly Series[] {
     times: {
       kind: "again",
       from: kept.since,
+      // a store is done with once it is full; what is soaked, with every watering
+      doneOn: kept.watered?.filter(({ isFilled }) => isFilled || lasting.by !== "fill").map(({ on }) => on),
       wears: (day) => {
         if (isRunDown(day)) return PAUSED;
         if (saidDays !== null) return every(saidDays, saidDays);

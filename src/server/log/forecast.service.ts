@@ -4,6 +4,8 @@ import { forecast } from "../../core/forecast/forecast";
 import { forecastTold } from "../../core/forecast/sentences";
 import { learnedFrom } from "../../core/forecast/since";
 import { wantsOf, type YearOfWater } from "../../core/demand/year-of-water";
+import { dayOfMoment } from "../../core/log/moment";
+import { isoDay, type DayNumber } from "../../core/units/day-number";
 import type { MediumLookup } from "../../core/water/network";
 import type { OccupantLookup } from "../../core/occupants/occupant";
 import type { Setup } from "../../core/stack/setup";
@@ -19,7 +21,29 @@ export type ForecastContext = {
   readonly medium: MediumLookup;
   readonly occupants: OccupantLookup;
   readonly yearOf: (setup: Setup) => Result<YearOfWater>;
+  /** Days on which it was ticked off as watered. */
+  readonly tickedOn: (setupId: string) => readonly DayNumber[];
 };
+
+/** What was ticked off in the calendar counts as if it were written down, on days of which the log says nothing of it. */
+function withTicks(rows: readonly LogRow[], ticked: readonly DayNumber[], isStore: boolean): readonly LogRow[] {
+  const known = new Set(rows.flatMap(({ at, what }) => (isWatering(what) ? [dayOfMoment(at)] : [])));
+  const more = ticked
+    .filter((day) => !known.has(day))
+    .map((day): LogRow => ({
+      id: `ticked-${day}`,
+      at: `${isoDay(day)}T${TICKED_AT}`,
+      what: isStore ? "filled" : "watered",
+      value: null,
+      word: null,
+      who: "",
+      note: "",
+    }));
+  return more.length === 0 ? rows : [...rows, ...more].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+}
+const isWatering = (what: LogRow["what"]): boolean => what === "filled" || what === "filled-to" || what === "watered";
+/** When of its day, which nobody said. */
+const TICKED_AT = "09:00";
 
 /** A forecast takes a second, and pages ask for it again: kept as long as all it is made of is the same. */
 const MOST_KEPT = 40;
@@ -34,10 +58,10 @@ export function forecastOf(
   setup: Setup,
   now: string,
   system: UnitSystem,
-  { medium, occupants, yearOf }: ForecastContext,
+  { medium, occupants, yearOf, tickedOn }: ForecastContext,
 ): ForecastShown {
   if (!setup.here) return none("It stands at no place yet, so nothing is known of its days.");
-  const rows = learnedFrom(wholeLog(db, setupId), now);
+  const rows = learnedFrom(withTicks(wholeLog(db, setupId), tickedOn(setupId), setup.water.by === "level"), now);
   if (rows.length === 0)
     return none("Write down when it was filled or watered, and from then on it is told when it wants water next.");
   const key = JSON.stringify([
@@ -63,7 +87,7 @@ function reckoned(
   rows: readonly LogRow[],
   now: string,
   system: UnitSystem,
-  { medium, occupants, yearOf }: ForecastContext,
+  { medium, occupants, yearOf }: Omit<ForecastContext, "tickedOn">,
 ): ForecastShown {
   const year = yearOf(setup);
   if (!year.ok) return none(year.problems[0]!.message);

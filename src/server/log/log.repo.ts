@@ -109,3 +109,23 @@ export const lastOfEach = (db: Db, setupId: string): readonly LogRowRow[] =>
         .limit(1)
         .get() ?? [],
   );
+
+const WATERINGS: readonly What[] = ["filled", "filled-to", "watered"];
+export const FILLINGS: readonly What[] = ["filled", "filled-to"];
+
+/** When it was watered or filled, the oldest first. */
+export const wateringsOf = (db: Db, setupId: string) =>
+  db
+    .select({ at: logRows.at, what: logRows.what })
+    .from(logRows)
+    .where(and(eq(logRows.setupId, setupId), inArray(logRows.what, [...WATERINGS]), eq(logRows.takenOut, false)))
+    .orderBy(asc(logRows.at))
+    .all();
+
+/** How often they were written and changed: what only rises. */
+export const wateringChanges = (db: Db, setupId: string): number =>
+  db
+    .select({ changes: sql<number>`coalesce(sum(${logRows.version}), 0)` })
+    .from(logRows)
+    .where(and(eq(logRows.setupId, setupId), inArray(logRows.what, [...WATERINGS])))
+    .get()?.changes ?? 0;

@@ -1,3 +1,4 @@
+import { dayOfMoment } from "../../core/log/moment";
 import type { ItemMark, Kept } from "../../core/schedule/due";
 import type { DayNumber } from "../../core/units/day-number";
 import { fromText, parseWith } from "../../formats/problems";
@@ -13,6 +14,7 @@ import {
 import { newestBuild } from "../builds/builds.repo";
 import { writing, type Db } from "../db/client";
 import { setupRow } from "../setups/setups.repo";
+import { FILLINGS, wateringChanges, wateringsOf } from "../log/log.repo";
 import * as repo from "./keeping.repo";
 
 /** How a setup is kept, as far as anybody said. */
@@ -51,11 +53,22 @@ export function keepingOf(db: Db, setupId: string): Keeping | undefined {
     since: since === undefined ? localDay(new Date(newestBuild(db, setupId)?.begunAt ?? row.createdAt)) : dayOf(since),
     items,
     own,
+    watered: wateringsOf(db, setupId).map(({ at, what }) => ({
+      on: dayOfMoment(at),
+      isFilled: (FILLINGS as readonly string[]).includes(what),
+    })),
     inCalendar: said.inCalendar,
     isSinceSaid: since !== undefined,
-    changes: entries.length + row.version,
+    changes: entries.length + row.version + wateringChanges(db, setupId),
   };
 }
+
+const WATER_KEY = /^water#\d+$/u;
+/** Days on which watering it was ticked off. */
+export const wateredTicks = (db: Db, setupId: string): readonly DayNumber[] =>
+  [...(keepingOf(db, setupId)?.items ?? [])].flatMap(([key, mark]) =>
+    WATER_KEY.test(key) && mark.kind === "done" ? [mark.on] : [],
+  );
 
 /** Adds what was done and said, each once however often it is sent. */
 export function keep(db: Db, { setupId, entries }: KeepInput, now: () => string): KeepOutcome {

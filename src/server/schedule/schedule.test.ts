@@ -99,6 +99,40 @@ describe("how a setup is kept", () => {
     expect(duesOf(trough).dues.find(({ key }) => key === first!.key)!.state).toBe("open");
   });
 
+  it("hears of its log, and its log's forecast of what is ticked off: one filling is one, wherever it was said", () => {
+    say(trough, { about: "setup", since: isoDay(today() - 30), inCalendar: true });
+    const waters = () => duesOf(trough).dues.filter(({ seriesId }) => seriesId === "water");
+    const before = duesOf(trough).keeping.changes;
+    const fill = {
+      id: "row-of-a-fill",
+      at: `${isoDay(today() - 2)}T08:00`,
+      what: "filled",
+      value: null,
+      word: null,
+      who: "",
+      note: "",
+    } as const;
+    house.log.add({ setupId: trough, rows: [fill] });
+    expect(waters()[0]).toMatchObject({ key: "water#1", state: "done", on: today() - 2 });
+    expect(duesOf(trough).keeping.changes).toBeGreaterThan(before);
+    const { id: _id, ...says } = fill;
+    house.log.change({ setupId: trough, id: fill.id, baseVersion: 1, state: { ...says, takenOut: true } });
+    expect(waters()[0]).not.toMatchObject({ state: "done" });
+    expect(duesOf(trough).keeping.changes).toBeGreaterThan(before + 1);
+    const told = () => {
+      const loaded = house.setups.load(trough);
+      if (loaded.status !== "ok") throw new Error(loaded.status);
+      return house.log.forecast(trough, loaded.state.setup, "metric");
+    };
+    expect(told().status).toBe("none");
+    say(trough, { about: "item", key: "water#1", is: "done", on: isoDay(today() - 2) });
+    expect(told()).toMatchObject({ status: "told", readings: 0, since: `${isoDay(today() - 2)}T09:00` });
+    // said in both places it is one
+    house.log.change({ setupId: trough, id: fill.id, baseVersion: 2, state: { ...says, takenOut: false } });
+    expect(told()).toMatchObject({ status: "told", since: fill.at });
+    expect(waters().filter(({ state }) => state === "done")).toHaveLength(1);
+  });
+
   it("is refused for what is not there, and for what is no day, no key and no entry", () => {
     expect(
       house.schedule.keep({
