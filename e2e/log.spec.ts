@@ -197,13 +197,11 @@ test("a log of tens of thousands of readings comes in at once, and is drawn by d
     { length: 40_000 },
     (_, i) => `${new Date(start + i * 600_000).toISOString().slice(0, 16)},temperature,${20 + (i % 7)}`,
   );
-  await page
-    .getByLabel("File to take in")
-    .setInputFiles({
-      name: "sensor.csv",
-      mimeType: "text/csv",
-      buffer: Buffer.from(`at,what,value\n${many.join("\n")}`),
-    });
+  await page.getByLabel("File to take in").setInputFiles({
+    name: "sensor.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(`at,what,value\n${many.join("\n")}`),
+  });
   await page.getByRole("button", { name: "Store 40000 rows" }).click({ timeout: 30_000 });
   await expect(page.getByText("40000 rows stored.")).toBeVisible({ timeout: 30_000 });
   await expect(rows(page)).toHaveCount(100);
