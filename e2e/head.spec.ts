@@ -41,7 +41,7 @@ test("a setup's pages are tabs under one head, with what belongs together beside
 }) => {
   await open(BOG);
   const tabs = page.getByRole("navigation", { name: "Pages of this setup" });
-  await expect(tabs.getByRole("link")).toHaveText(["Design", "Year", "Build", "History"]);
+  await expect(tabs.getByRole("link")).toHaveText(["Design", "Year", "Build", "Log", "History"]);
   await expect(tabs.locator("[aria-current]")).toHaveText("Design");
   await tabs.getByRole("link", { name: "Build" }).click();
   await expect(page.getByRole("heading", { level: 1, name: BOG })).toBeVisible();

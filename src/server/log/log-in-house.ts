@@ -30,28 +30,36 @@ export const logInHouse = (db: Db, setupId: string): LogInHouse =>
 
 /** Adds what is not here; a row that was changed more often there is taken as it is there. @returns whether any was new */
 export function takeLogIn(db: Db, setupId: string, log: LogInHouse): boolean {
-  let isNew = false;
-  for (const { id, version, savedAt, source, state, earlier } of log) {
-    const here = repo.rowOf(db, setupId, id);
-    if (here && here.version >= version) continue;
-    isNew = true;
-    if (here) {
-      repo.addVersion(db, {
-        logId: here.id,
-        version: here.version,
-        document: JSON.stringify(stateOf(here)),
-        savedAt: here.savedAt,
-      });
-      repo.setRow(db, here.id, { ...state, version, savedAt, source });
-    } else repo.addRow(db, { ...state, setupId, rowId: id, version, savedAt, source });
-    const logId = here?.id ?? repo.rowOf(db, setupId, id)!.id;
-    for (const then of earlier)
-      repo.addVersion(db, {
-        logId,
-        version: then.version,
-        document: JSON.stringify(then.state),
-        savedAt: then.savedAt,
-      });
+  if (log.length === 0) return false;
+  const known = new Map(repo.allRows(db, setupId).map((row) => [row.rowId, row]));
+  const fresh = log.filter(({ id }) => !known.has(id));
+  const changed = log.filter(({ id, version }) => known.has(id) && known.get(id)!.version < version);
+  repo.addRows(
+    db,
+    fresh.map(({ id, version, savedAt, source, state }) => ({
+      ...state,
+      setupId,
+      rowId: id,
+      version,
+      savedAt,
+      source,
+    })),
+  );
+  for (const { id, version, savedAt, source, state } of changed) {
+    const here = known.get(id)!;
+    repo.addVersion(db, {
+      logId: here.id,
+      version: here.version,
+      document: JSON.stringify(stateOf(here)),
+      savedAt: here.savedAt,
+    });
+    repo.setRow(db, here.id, { ...state, version, savedAt, source });
   }
-  return isNew;
+  for (const { id, earlier } of [...fresh, ...changed]) {
+    if (earlier.length === 0) continue;
+    const logId = known.get(id)?.id ?? repo.rowOf(db, setupId, id)!.id;
+    for (const { version, savedAt, state } of earlier)
+      repo.addVersion(db, { logId, version, document: JSON.stringify(state), savedAt });
+  }
+  return fresh.length + changed.length > 0;
 }

@@ -46,8 +46,11 @@ export function addToLog(db: Db, { setupId, rows }: AddLogInput, source: string,
     if (!setupRow(tx, setupId)) return { status: "refused", message: NO_SETUP };
     if (repo.countOf(tx, setupId) + rows.length > MOST_ROWS) return { status: "refused", message: FULL };
     const savedAt = now();
-    const added = rows.filter(({ id, ...says }) => repo.addRow(tx, { ...says, setupId, rowId: id, source, savedAt }));
-    return { status: "saved", added: added.length };
+    const added = repo.addRows(
+      tx,
+      rows.map(({ id, ...says }) => ({ ...says, setupId, rowId: id, source, savedAt })),
+    );
+    return { status: "saved", added };
   });
 }
 
@@ -164,7 +167,10 @@ export function importLog(db: Db, { setupId, text, store }: ImportLogInput, now:
     const known = rows.filter((row) => here.has(row.id) && isSame(row)).length;
     if (store) {
       const savedAt = now();
-      for (const { id, ...says } of fresh) repo.addRow(tx, { ...says, setupId, rowId: id, source: "file", savedAt });
+      repo.addRows(
+        tx,
+        fresh.map(({ id, ...says }) => ({ ...says, setupId, rowId: id, source: "file", savedAt })),
+      );
     }
     const times = rows.map(({ at }) => at).sort();
     return {

@@ -60,7 +60,7 @@ export const SetupHead = ({
   children?: React.ReactNode;
 }) => (
   <>
-    <h1 className="min-w-0 text-lg leading-snug">{name}</h1>
+    <h1 className="min-w-0 text-lg leading-snug max-sm:-order-2">{name}</h1>
     <SetupPages setupId={setupId} here={here} />
     {children}
   </>

@@ -3,7 +3,7 @@ import { useStore } from "zustand";
 import type { QueueStatus } from "../open-setup/save-queue";
 import type { SetupStore } from "../open-setup/setup-store";
 
-/** One quiet word on whether everything is stored; loud only when it is not. */
+/** One quiet word on whether everything is stored, beside the name on a phone; loud only when it is not. */
 export function SavingState({ store }: { store: SetupStore }) {
   const saving = useStore(store, (state) => state.saving);
   const text = savingText(saving);
@@ -12,7 +12,7 @@ export function SavingState({ store }: { store: SetupStore }) {
     <span
       role="status"
       data-saving={saving.kind}
-      className={`text-sm ${loud ? "font-semibold text-trouble" : "text-soft"}`}
+      className={`text-sm ${loud ? "font-semibold text-trouble" : "text-soft max-sm:-order-1"}`}
     >
       {text}
     </span>
