@@ -3,7 +3,8 @@ import type { LifeRow } from "./life";
 
 /** After these it is another pot: what was learned before is forgotten. */
 const MADE_ANEW: readonly What[] = ["anew", "repotted", "planted", "moved", "divided"];
-const OF_WATER: readonly What[] = ["watered", "filled", "filled-to", "flushed", "emptied", "level", "weight"];
+/** What of a log is of its water. */
+export const OF_WATER: readonly What[] = ["watered", "filled", "filled-to", "flushed", "emptied", "level", "weight"];
 
 /** What of a log a forecast learns from: of its water, since it last was made anew, and not of a time to come. */
 export function learnedFrom<R extends LifeRow>(rows: readonly R[], now: string): readonly R[] {

@@ -2,7 +2,7 @@ import { forecastBasis } from "../../core/forecast/basis";
 import { leakMiddleCm3 } from "../../core/forecast/fit";
 import { forecast } from "../../core/forecast/forecast";
 import { forecastTold } from "../../core/forecast/sentences";
-import { learnedFrom } from "../../core/forecast/since";
+import { learnedFrom, OF_WATER } from "../../core/forecast/since";
 import { wantsOf, type YearOfWater } from "../../core/demand/year-of-water";
 import { dayOfMoment } from "../../core/log/moment";
 import { isoDay, type DayNumber } from "../../core/units/day-number";
@@ -25,11 +25,15 @@ export type ForecastContext = {
   readonly tickedOn: (setupId: string) => readonly DayNumber[];
 };
 
-/** What was ticked off in the calendar counts as if it were written down, on days of which the log says nothing of it. */
+/**
+ * What was ticked off in the calendar since the last that was written of its water counts as if it were written down. A
+ * log that goes on after it knows better: what it says of the days between, it says itself.
+ */
 function withTicks(rows: readonly LogRow[], ticked: readonly DayNumber[], isStore: boolean): readonly LogRow[] {
-  const known = new Set(rows.flatMap(({ at, what }) => (isWatering(what) ? [dayOfMoment(at)] : [])));
+  const told = rows.findLast(({ what }) => OF_WATER.includes(what));
+  const lastDay = told ? dayOfMoment(told.at) : -Infinity;
   const more = ticked
-    .filter((day) => !known.has(day))
+    .filter((day) => day > lastDay)
     .map((day): LogRow => ({
       id: `ticked-${day}`,
       at: `${isoDay(day)}T${TICKED_AT}`,
@@ -41,7 +45,6 @@ function withTicks(rows: readonly LogRow[], ticked: readonly DayNumber[], isStor
     }));
   return more.length === 0 ? rows : [...rows, ...more].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
 }
-const isWatering = (what: LogRow["what"]): boolean => what === "filled" || what === "filled-to" || what === "watered";
 /** When of its day, which nobody said. */
 const TICKED_AT = "09:00";
 
