@@ -3,7 +3,7 @@ import { YEAR_DAYS } from "../place/day-in-year";
 import { ok, type Result } from "../units/problem";
 import { budgetOf, heldAtCm3 } from "../water/budget";
 import type { CheckedSetup } from "../water/checked";
-import { mouthCm2, networkOf, type MediumLookup } from "../water/network";
+import { networkOf, type MediumLookup } from "../water/network";
 import { suppliedAt } from "../water/refill-mark";
 
 /**
@@ -30,8 +30,6 @@ export type ForecastBasis = {
   readonly meanComesCm3: Float64Array;
   /** How far one day's take and gain lie from their mean, over the year. [cm³] */
   readonly dayOffCm3: number;
-  /** Over its mouth. [cm²] */
-  readonly mouthCm2: number;
 };
 
 const LEVELS = 64;
@@ -93,7 +91,6 @@ export function forecastBasis(
     meanTakesCm3,
     meanComesCm3,
     dayOffCm3: Math.sqrt(off / Math.max(1, takesCm3.length)),
-    mouthCm2: mouthCm2(setup),
   });
 }
 

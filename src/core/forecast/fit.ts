@@ -1,12 +1,12 @@
 import type { ForecastBasis } from "./basis";
-import { afterAct, dried, heldAt, levelOf, timeOf, type LifeRow, type Own } from "./life";
+import { afterAct, dried, heldAt, isToFull, levelOf, timeOf, type LifeRow, type Own } from "./life";
 
 /**
  * A setup's own factors from its log: the most likely ones, and how sure they are. Priors are log-normal and wide, readings
  * have heavy tails, so that one absurd number pulls at nothing; Gauss–Newton on the residuals, the spread from the
  * curvature at the end. What it holds is followed between readings and set right by each (Kalman 1960), so that the factors
- * are learned from what goes between them (Bishop 2006, ch. 4.4: the Laplace approximation; weights of Student's t after Lange, Little &
- * Taylor 1989).
+ * are learned from what goes between them (Bishop 2006, ch. 4.4: the Laplace approximation; weights of Student's t after
+ * Lange, Little & Taylor 1989).
  */
 export type Fitted = {
   readonly own: Own;
@@ -72,7 +72,7 @@ type Seen = { readonly predicted: number; readonly error: number };
 const isReading = ({ what, value }: LifeRow): boolean => (what === "level" || what === "weight") && value !== null;
 
 /** @param changedAt  a time from which on all that goes is another */
-export function simulate(
+function simulate(
   basis: ForecastBasis,
   rows: readonly LifeRow[],
   p: ArrayLike<number>,
@@ -116,7 +116,7 @@ export function simulate(
       variance *= 1 - gain;
     } else {
       held = afterAct(basis, held, row, p[ZERO]!);
-      if (row.what === "filled" || row.what === "filled-to") variance = filledCm3 ** 2;
+      if (row.what === "filled-to" || isToFull(basis, row)) variance = filledCm3 ** 2;
     }
   }
   return { seen, heldCm3: held, offCm3: Math.sqrt(variance) };

@@ -268,4 +268,17 @@ describe("a forecast", () => {
     expect(learned.own.thirst).toBeGreaterThan(1.3);
     expect(learned.days.middle).toBeLessThan(forecast(basis, rows.slice(0, 1), rows.at(-1)!.at).days.middle);
   });
+
+  it("takes a can on the soil over a store for no filling, as the schedule does, and for one where there is no store", () => {
+    const [store, soaked] = [rigs[0]!.bench.basis, demo("Tall pot").basis];
+    const watered = { at: FROM, what: "watered", value: null } as const;
+    for (const basis of [store, soaked]) {
+      const full = basis.heldCm3.at(-1)!;
+      const half = (full + basis.heldCm3[0]!) / 2;
+      expect(afterAct(basis, half, watered, 0)).toBe(basis === store ? half : full);
+      expect(afterAct(basis, half, { ...watered, what: "filled" }, 0)).toBe(full);
+      expect(afterAct(basis, half, { ...watered, value: 100 }, 0)).toBeCloseTo(half + 100, 9);
+      expect(afterAct(basis, half, { ...watered, value: 1e7 }, 0)).toBe(full);
+    }
+  });
 });

@@ -72,6 +72,16 @@ export const levelOf = ({ heldCm3, levelsCm }: ForecastBasis, held: number): num
 export const heldAt = ({ heldCm3, levelsCm }: ForecastBasis, levelCm: number): number =>
   between(levelsCm, heldCm3, levelCm);
 
+/**
+ * Whether it is full after that, whatever it held. What has no store is watered until some runs out, as is what is flushed;
+ * a can on the soil over a store, of which nobody said how much, fills none: the schedule has it so too.
+ */
+export const isToFull = (
+  { driestCm }: Pick<ForecastBasis, "driestCm">,
+  { what, value }: Omit<LifeRow, "at">,
+): boolean =>
+  what === "filled" || (value === null && (what === "flushed" || (what === "watered" && driestCm !== undefined)));
+
 /** What it holds after something was done. */
 export function afterAct(basis: ForecastBasis, heldCm3: number, { what, value }: LifeRow, zeroCm: number): number {
   const fullCm3 = basis.heldCm3[basis.heldCm3.length - 1]!;
@@ -82,8 +92,8 @@ export function afterAct(basis: ForecastBasis, heldCm3: number, { what, value }:
       return Math.min(fullCm3, Math.max(heldCm3, heldAt(basis, value! + zeroCm)));
     case "watered":
     case "flushed":
-      // poured without a measure is poured until some runs out
-      return value === null ? fullCm3 : Math.min(fullCm3, heldCm3 + value);
+      if (value !== null) return Math.min(fullCm3, heldCm3 + value);
+      return isToFull(basis, { what, value }) ? fullCm3 : heldCm3;
     case "emptied":
       return value === null ? Math.min(heldCm3, heldAt(basis, basis.baseCm)) : Math.max(0, heldCm3 - value);
     default:

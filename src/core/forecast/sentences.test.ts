@@ -34,7 +34,7 @@ describe("a forecast in words", () => {
     expect(told({ readings: 0 }).learned[0]).toMatch(/^Nothing was measured yet/u);
     expect(told({ goes: { low: 1.05, middle: 1.5, high: 2 } }).learned).toEqual([]);
     expect(told({ goes: { low: 1.4, middle: 1.5, high: 2 } }).learned[0]).toMatch(
-      /^Its water goes 1\.5 times as fast as its design and place say \(1\.4 times to 2 times\): leaves beyond the rim/u,
+      /^Its water goes 1\.5 times as fast as its design and place say \(1\.4 to 2 times\): leaves beyond the rim/u,
     );
     expect(told({ goes: { low: 0.5, middle: 0.6, high: 0.7 } }).learned[0]).toMatch(/more shade than was said/u);
     const leaks = { own: { ...PLAIN.own, leakCm3: 300 }, goes: { low: 1.4, middle: 1.5, high: 2 } };

@@ -52,7 +52,7 @@ export function forecastTold(
     );
   else if (!change && (goes.low > 1 + WORTH_TELLING || goes.high < 1 - WORTH_TELLING))
     learned.push(
-      `Its water goes ${timesWords(goes.middle)} as fast as its design and place say (${timesWords(goes.low)} to ${timesWords(goes.high)}): ${
+      `Its water goes ${timesWords(goes.middle)} as fast as its design and place say (${timesWords(goes.low).replace(" times", "")} to ${timesWords(goes.high)}): ${
         goes.middle > 1
           ? "leaves beyond the rim, more sun or wind than was said, or a leak?"
           : "more shade than was said, or plants that are smaller, or rest?"

@@ -39,3 +39,9 @@ export function later(at: Moment, hours: number): Moment {
 /** "2 December 2026, 08:15" */
 export const momentWords = (at: Moment): string =>
   `${formatDay(dayOfMoment(at))} ${calendarDateOf(dayOfMoment(at)).year}, ${at.slice(11)}`;
+
+/** The minute a moment is in, by the clock of where this runs. */
+export function momentOf(at: Date): Moment {
+  const two = (count: number): string => String(count).padStart(2, "0");
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`;
+}

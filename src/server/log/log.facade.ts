@@ -1,3 +1,4 @@
+import { momentOf } from "../../core/log/moment";
 import type {
   AddLogInput,
   ChangeLogInput,
@@ -24,7 +25,7 @@ export const logFacade = (db: Db, context: ForecastContext, now: () => string) =
   csv: (setupId: string) => service.logCsv(service.wholeLog(db, setupId)),
   /** When a setup wants water next, as its log has it. */
   forecast: (setupId: string, setup: Setup, system: UnitSystem) =>
-    forecastOf(db, setupId, setup, service.minuteOf(new Date(now())), system, context),
+    forecastOf(db, setupId, setup, momentOf(new Date(now())), system, context),
   /** The minute it is where the server stands. */
-  minute: (): string => service.minuteOf(new Date(now())),
+  minute: (): string => momentOf(new Date(now())),
 });

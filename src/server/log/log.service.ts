@@ -1,5 +1,4 @@
 import Papa from "papaparse";
-import type { Moment } from "../../core/log/moment";
 import { meaningOf, WHATS, type What } from "../../core/log/vocabulary";
 import { failed, problem, type Result } from "../../core/units/problem";
 import { logCsvRows, logDocument, parseLog, readLogRows } from "../../formats/log/document";
@@ -183,10 +182,4 @@ export function importLog(db: Db, { setupId, text, store }: ImportLogInput, now:
       last: times.at(-1) ?? null,
     };
   });
-}
-
-/** The minute a moment is in, where the server stands. */
-export function minuteOf(at: Date): Moment {
-  const two = (count: number): string => String(count).padStart(2, "0");
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`;
 }

@@ -2,6 +2,7 @@
 import { useCallback, useState } from "react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { momentOf } from "@/core/log/moment";
 import { drawnIn, meaningOf, type What } from "@/core/log/vocabulary";
 import { threeFigures, type UnitSystem } from "@/core/units/units";
 import type { AddLogInput, LogPageInput, LogRow } from "@/formats/log/schema";
@@ -13,7 +14,7 @@ import { SiteHeader } from "../head/site-header";
 import { newRowId, useLogBox } from "./log-box";
 import { LogFiles } from "./log-files";
 import { lastWords, LogList, rowWords, type LogActions } from "./log-list";
-import { minuteNow, QuickEntry } from "./quick-entry";
+import { QuickEntry } from "./quick-entry";
 import { useForecast, WhatComes, type AskForecast } from "./what-comes";
 
 const LogChart = late(
@@ -124,7 +125,9 @@ export function SetupLogPage({
         <WhatComes
           shown={coming}
           reckonAnew={() =>
-            box.push([{ id: newRowId(), at: minuteNow(), what: "anew", value: null, word: null, who: "", note: "" }])
+            box.push([
+              { id: newRowId(), at: momentOf(new Date()), what: "anew", value: null, word: null, who: "", note: "" },
+            ])
           }
         />
         {series.length > 0 && (

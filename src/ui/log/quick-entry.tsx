@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
-import { isMoment, type Moment } from "@/core/log/moment";
+import { isMoment, momentOf, type Moment } from "@/core/log/moment";
 import { understand, type Understood } from "@/core/log/quick-entry";
 import { doubtsOf } from "@/core/log/doubts";
 import { itemWords } from "@/core/log/vocabulary";
@@ -11,12 +11,6 @@ import { newRowId } from "./log-box";
 
 const WHO_KEY = "marlstone.who";
 const LONGEST_LINE = 400;
-
-/** The minute it is on this clock. */
-export function minuteNow(now = new Date()): Moment {
-  const two = (count: number): string => String(count).padStart(2, "0");
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}T${two(now.getHours())}:${two(now.getMinutes())}`;
-}
 
 /** Who writes on this device, as it was said last. */
 function useWho(): readonly [string, (who: string) => void] {
@@ -84,7 +78,7 @@ export function QuickEntry({
       ? [
           ...read.value.doubts,
           ...doubtsOf(read.value.items, { depthCm }, system),
-          ...(when > minuteNow() ? ["That time is still to come."] : []),
+          ...(when > momentOf(new Date()) ? ["That time is still to come."] : []),
         ]
       : [];
   return (
@@ -95,7 +89,7 @@ export function QuickEntry({
         event.preventDefault();
         setPressed(true);
         if (!read.ok || whenFault || tooLong) return;
-        store(rowsOf(read.value, when === "" ? minuteNow() : when, who.trim()));
+        store(rowsOf(read.value, when === "" ? momentOf(new Date()) : when, who.trim()));
         setStored(understoodWords(read.value, system));
         setText("");
         setWhen("");
