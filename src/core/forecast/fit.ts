@@ -100,10 +100,12 @@ function simulate(
     if (isReading(row)) {
       const isLevel = row.what === "level";
       const level = levelOf(basis, held);
-      // an empty tube says that it stands no higher than its base
+      // an empty tube says that it stands no higher than its base, wherever its mark is
       const isEmpty = isLevel && row.value! <= basis.baseCm + EMPTY_CM;
       const predicted = isLevel
-        ? (isEmpty ? Math.max(level, basis.baseCm) : level) - p[ZERO]!
+        ? isEmpty
+          ? Math.max(level, basis.baseCm)
+          : level - p[ZERO]!
         : (tareG ?? 0) * (1 + WEIGHT_ERROR_SHARE * p[TARE]!) + held;
       const perUnit = isLevel ? slopeAt(basis, level) : 1;
       const read = isLevel ? LEVEL_ERROR_CM : Math.hypot(WEIGHT_ERROR_G, WEIGHT_ERROR_SHARE * predicted);
@@ -278,6 +280,9 @@ function withChange(p: ArrayLike<number>): Float64Array {
   now[LEAK]! += now[CHANGED]!;
   return now;
 }
+/** As it was before it changed: what has changed may be a leak, and what leaks asks nothing of a wick. */
+export const ownBefore = (basis: ForecastBasis, p: ArrayLike<number>): Own =>
+  ownOf(p, basis.heldCm3[basis.heldCm3.length - 1]!);
 export const ownFrom = (basis: ForecastBasis, p: ArrayLike<number>): Own =>
   ownOf(withChange(p), basis.heldCm3[basis.heldCm3.length - 1]!);
 
@@ -370,8 +375,8 @@ export function drawn({ mean, root }: Pick<Fitted, "mean" | "root">, normals: ()
 }
 
 /** How far a factor may lie from what it is fitted as, in logarithms. */
-export const spreadOf = ({ root }: Pick<Fitted, "root">, which: "thirst" | "wick" | "leak" | "changed"): number => {
-  const at = { thirst: THIRST, wick: WICK, leak: LEAK, changed: CHANGED }[which];
+export const spreadOf = ({ root }: Pick<Fitted, "root">, which: "thirst" | "leak"): number => {
+  const at = { thirst: THIRST, leak: LEAK }[which];
   return Math.hypot(...root.map((column) => column[at]!));
 };
 export const changeOf = ({ mean }: Pick<Fitted, "mean">): number => Math.exp(mean[CHANGED]!);

@@ -1,7 +1,7 @@
 import { generator } from "../media/draws";
 import { later, type Moment } from "../log/moment";
 import type { ForecastBasis } from "./basis";
-import { changeOf, drawn, fit, ownFrom, spreadOf, zeroCmOf, type Fitted } from "./fit";
+import { changeOf, drawn, fit, ownBefore, ownFrom, spreadOf, zeroCmOf, type Fitted } from "./fit";
 import { afterAct, dayOfYearAt, dried, levelOf, timeOf, wantsWater, type LifeRow, type Own } from "./life";
 
 /** What a setup's log makes of its next weeks. */
@@ -14,10 +14,12 @@ export type Forecast = {
   readonly own: Own;
   /** Its water goes so many times as fast as is derived, thirst and leak together, over the days of its log. */
   readonly goes: { readonly low: number; readonly middle: number; readonly high: number };
-  readonly off: { readonly thirst: number; readonly wick: number; readonly leak: number };
+  readonly off: { readonly thirst: number; readonly leak: number };
   /** Since when it goes otherwise than before, and how many times as fast. */
   readonly change: { readonly at: Moment; readonly times: number } | undefined;
+  /** How many readings it learned from, and since when. */
   readonly readings: number;
+  readonly since: Moment;
   /** Readings that fit nothing else. */
   readonly strange: readonly LifeRow[];
   /** The level as it would be read, day by day from then on. [cm] */
@@ -41,13 +43,16 @@ const LIKELIER = 5;
 const LEAST_AFTER = 2;
 const COARSE = 12;
 const MOST_ROWS = 150;
+const LEARNED_FROM_DAYS = 75;
 
 /**
  * @param rows  of its log since it was last made anew, in order of time; at least one
  * @param from  the moment from which on it is told, no earlier than the last of them
  */
 export function forecast(basis: ForecastBasis, rows: readonly LifeRow[], from: Moment): Forecast {
-  const lately = rows.slice(-MOST_ROWS);
+  // what a summer has taught tells little of the winter: leaves, roots and the sun are others
+  const since = timeOf(rows.at(-1)!.at) - LEARNED_FROM_DAYS;
+  const lately = rows.filter((row) => timeOf(row.at) >= since).slice(-MOST_ROWS);
   const plain = fit(basis, lately);
   const { fitted, changedAt } = withChange(basis, lately, plain);
   const next = generator(SEED);
@@ -70,7 +75,7 @@ export function forecast(basis: ForecastBasis, rows: readonly LifeRow[], from: M
       ahead[day]!.push(Math.max(basis.baseCm, levelOf(basis, held) - zeroCmOf(p)));
       if (day < AHEAD_DAYS) held = dried(basis, own, held, fromTime + day, fromTime + day + 1, year).heldCm3;
     }
-    lasting.push(daysUntilWanted(basis, own, ended, lastTime, fromTime, year));
+    lasting.push(daysUntilWanted(basis, own, ownBefore(basis, p), ended, lastTime, fromTime, year));
   }
   lasting.sort((a, b) => a - b);
   goes.sort((a, b) => a - b);
@@ -80,9 +85,10 @@ export function forecast(basis: ForecastBasis, rows: readonly LifeRow[], from: M
     neverShare: lasting.filter((days) => days >= MOST_DAYS).length / DRAWS,
     own: fitted.own,
     goes: { low: at(goes, LOW), middle: at(goes, 0.5), high: at(goes, HIGH) },
-    off: { thirst: spreadOf(fitted, "thirst"), wick: spreadOf(fitted, "wick"), leak: spreadOf(fitted, "leak") },
+    off: { thirst: spreadOf(fitted, "thirst"), leak: spreadOf(fitted, "leak") },
     change: changedAt === undefined ? undefined : { at: changedAt, times: changeOf(fitted) },
     readings: fitted.residuals.length,
+    since: lately[0]!.at,
     strange: fitted.residuals.filter(({ off }) => Math.abs(off) > STRANGE).map(({ row }) => row),
     band: ahead.map((levels, day) => {
       levels.sort((a, b) => a - b);
@@ -107,14 +113,16 @@ function meanTakenCm3({ meanTakesCm3 }: ForecastBasis, fromTime: number, toTime:
 function daysUntilWanted(
   basis: ForecastBasis,
   own: Own,
+  /** Of its roots, who want water at their mark. */
+  drinks: Own,
   heldCm3: number,
   lastTime: number,
   fromTime: number,
   year: number | undefined,
 ): number {
-  if (wantsWater(basis, own, heldCm3, lastTime)) return 0;
+  if (wantsWater(basis, drinks, heldCm3, lastTime)) return 0;
   const { time } = dried(basis, own, heldCm3, lastTime, fromTime + MOST_DAYS, year, (held, now) =>
-    wantsWater(basis, own, held, now),
+    wantsWater(basis, drinks, held, now),
   );
   return Math.max(0, time - fromTime);
 }
@@ -123,7 +131,7 @@ function daysUntilWanted(
 export const daysFromFull = (basis: ForecastBasis, own: Own, from: Moment): number => {
   const time = timeOf(from);
   const held = afterAct(basis, 0, { at: from, what: "filled", value: null }, 0);
-  return daysUntilWanted(basis, own, held, time, time, undefined);
+  return daysUntilWanted(basis, own, own, held, time, time, undefined);
 };
 
 /** Whether and since when it goes otherwise: the split of its log that explains most of it. */

@@ -5,13 +5,13 @@ import { calendarDateOf } from "../units/day-number";
 import { between, type ForecastBasis } from "./basis";
 
 /**
- * A setup's water through time as one number, all it holds: days take and bring, hands give, and from a low level no more
- * rises than the wick gives. The same arithmetic as the Year page's, with the setup's own factors in it.
+ * A setup's water through time as one number, all it holds: days take and bring, and hands give. The same arithmetic as
+ * the Year page's, with the setup's own factors in it: under its mark roots go on drinking, of the soil.
  */
 export type Own = {
   /** Its days take so many times what is derived. */
   readonly thirst: number;
-  /** Its wick gives so many times what is computed. */
+  /** Its wick gives so many times what is computed: that moves its mark, and shows in no level over it. */
   readonly wick: number;
   /** What runs out unseen. [cm³/day] */
   readonly leakCm3: number;
@@ -50,7 +50,7 @@ export function dried(
   year: number | undefined,
   isEnough: (heldCm3: number, time: number) => boolean = () => false,
 ): { readonly heldCm3: number; readonly time: number } {
-  const { heldCm3: table, supplyCm3PerDay } = basis;
+  const { heldCm3: table } = basis;
   const takes = year === undefined ? basis.meanTakesCm3 : basis.takesCm3;
   const comes = year === undefined ? basis.meanComesCm3 : basis.comesCm3;
   const [least, full] = [table[0]!, table[table.length - 1]!];
@@ -59,8 +59,7 @@ export function dried(
   while (time < toTime - NOTHING_CM3) {
     const end = Math.min(toTime, Math.floor(time) + 1, time + STEP_DAYS);
     const day = (year ?? 0) * YEAR_DAYS + dayOfYearAt(time) - 1;
-    const gives = own.wick * between(table, supplyCm3PerDay, held);
-    const took = Math.min(own.thirst * takes[day]!, gives) + own.leakCm3 - comes[day]!;
+    const took = own.thirst * takes[day]! + own.leakCm3 - comes[day]!;
     held = Math.min(full, Math.max(least, held - (end - time) * took));
     time = end;
     if (isEnough(held, time)) break;

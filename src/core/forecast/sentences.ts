@@ -55,15 +55,8 @@ export function forecastTold(
       `Its water goes ${timesWords(goes.middle)} as fast as its design and place say (${timesWords(goes.low).replace(" times", "")} to ${timesWords(goes.high)}): ${
         goes.middle > 1
           ? "leaves beyond the rim, more sun or wind than was said, or a leak?"
-          : "more shade than was said, or plants that are smaller, or rest?"
+          : "more shade than was said, plants that are smaller or rest, or a wick that lost contact?"
       }`,
-    );
-  const wick = Math.log(own.wick);
-  if (Math.abs(wick) > SURE * off.wick && Math.abs(own.wick - 1) > WORTH_TELLING)
-    learned.push(
-      own.wick < 1
-        ? `Its wick gives ${percent(own.wick - 1)} % less than is computed: lost contact, or soil that has dried out and sheds water?`
-        : `Its wick gives ${percent(own.wick - 1)} % more than is computed.`,
     );
   if (change)
     learned.push(

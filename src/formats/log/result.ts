@@ -65,6 +65,7 @@ export function answerForecast(
     version: FORECAST_RESULT_VERSION,
     name: setup.name,
     from: told.from,
+    since: told.since,
     readings: told.readings,
     daysToRefill: three(told.days),
     neverShare: rounded(told.neverShare),

@@ -105,7 +105,7 @@ function reckoned(
     line,
     learned,
     readings: told.readings,
-    since: rows[0]!.at,
+    since: told.since,
     band: measuresLevel ? told.band.map(({ at, middle, low, high }) => ({ at, value: middle, low, high })) : [],
   };
 }
